@@ -1,0 +1,80 @@
+import type { CoatModifier, CoatType, Density, LengthsMm } from './coat/coat-types.ts'
+import type { Sheet } from './scores/sheet.ts'
+import type { Treatment } from './verdict/treatments.ts'
+
+export const HEALTH_IDS = [
+  'senior',
+  'puppy',
+  'brachycephalic',
+  'heart',
+  'breathing',
+  'seizures',
+  'arthritis',
+  'weak-hind',
+  'cancer-care',
+  'recent-surgery',
+  'pregnant',
+  'diabetic',
+  'deaf',
+  'blind',
+  'skin-treatment',
+  'allergy',
+] as const
+export type HealthFlag = (typeof HEALTH_IDS)[number]
+
+export const TEMPERAMENT_IDS = ['easy', 'wary', 'anxious', 'mouthy', 'bites', 'unknown'] as const
+export type Temperament = (typeof TEMPERAMENT_IDS)[number]
+
+export const TOLERANCE_IDS = ['fine', 'low-only', 'none', 'unknown'] as const
+export type Tolerance = (typeof TOLERANCE_IDS)[number]
+
+export const JACKET_IDS = ['tight', 'ready', 'past'] as const
+export type Jacket = (typeof JACKET_IDS)[number]
+
+export const STYLE_WISH_IDS = ['natural', 'trim', 'short', 'show', 'strip', 'puppy'] as const
+export type StyleWish = (typeof STYLE_WISH_IDS)[number]
+
+export const EXPERIENCE_IDS = ['learner', 'practised', 'expert'] as const
+export type Experience = (typeof EXPERIENCE_IDS)[number]
+
+/** The dog on the day, every field filled; the contract's readers put in the defaults. */
+export interface Dog {
+  readonly name: string
+  readonly breed: string | null
+  readonly coatType: CoatType
+  readonly modifiers: readonly CoatModifier[]
+  readonly density: Density
+  readonly weightKg: number
+  readonly ageMonths: number | null
+  readonly lengthMm: LengthsMm
+  readonly health: readonly HealthFlag[]
+  readonly temperament: Temperament
+  readonly dryerTolerance: Tolerance
+  readonly nailTolerance: Tolerance
+  readonly faceTolerance: Tolerance
+  readonly visitsSoFar: number
+  readonly jacket: Jacket | null
+  readonly surgery: { readonly daysAgo: number; readonly cleared: boolean } | null
+}
+
+export interface Wishes {
+  /** 0 does not mind, 3 wants every hair. */
+  readonly keepLength: 0 | 1 | 2 | 3
+  readonly style: StyleWish
+  readonly targetMm: Partial<LengthsMm>
+  readonly show: boolean
+  readonly keepJacket: boolean
+}
+
+/** Everything the verdict follows from. Immutable; nothing else is consulted. */
+export interface Assessment {
+  readonly stage: 'arrival' | 'after-air'
+  readonly dog: Dog
+  readonly wishes: Wishes
+  readonly sheet: Sheet
+  readonly slotMinutes: number
+  readonly experience: Experience
+  readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
+  /** The groomer's own pace by treatment, 1 where nothing is known. */
+  readonly pace: Partial<Record<Treatment, number>>
+}

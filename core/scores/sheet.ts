@@ -1,0 +1,56 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import { type Finding, findingKind } from './findings.ts'
+import type { Score, Tag } from './scales.ts'
+
+/** What hands found on one region-side. null is "not looked at", which is never the same as 0. */
+export interface SideScores {
+  readonly mat: Score | null
+  /** Share of the region the mat covers, above 0 to 1; null at mat 0 and where not said. */
+  readonly extent: number | null
+  /** Free hair between skin and mat, mm; null where not said. */
+  readonly standoffMm: number | null
+  readonly undercoat: Score | null
+  readonly condition: Score | null
+  /** As given by the person; the findings may raise it, see skinScore. */
+  readonly skin: Score | null
+  readonly tags: readonly Tag[]
+  readonly findings: readonly Finding[]
+  /** Why this region is to be left alone whatever else is decided; null where it is not. */
+  readonly leave: string | null
+}
+
+/** One entry a region-side, in the order of REGION_SIDES. */
+export type Sheet = readonly SideScores[]
+
+export const UNSCORED: SideScores = {
+  mat: null,
+  extent: null,
+  standoffMm: null,
+  undercoat: null,
+  condition: null,
+  skin: null,
+  tags: [],
+  findings: [],
+  leave: null,
+}
+
+export const emptySheet = (): Sheet => REGION_SIDES.map(() => UNSCORED)
+
+/** The skin score that counts: the worst of what was given and what the findings usually mean; null if neither is there. */
+export function skinScore({ skin, findings }: SideScores): Score | null {
+  let worst = skin
+  for (const { id } of findings) worst = Math.max(worst ?? 0, findingKind(id).skin) as Score
+  return worst
+}
+
+/** Extent and standoff as they count where the person said nothing, by mat score 0 to 4. Common practice. */
+export const DEFAULT_EXTENT = [0, 0.25, 0.25, 0.5, 1] as const
+export const DEFAULT_STANDOFF_MM = [0, 0, 6, 3, 1.5] as const
+
+/** Share of the region that is matted, 0 to 1. */
+export const extentOf = (scores: Pick<SideScores, 'extent'>, mat: Score): number =>
+  mat === 0 ? 0 : (scores.extent ?? DEFAULT_EXTENT[mat])
+
+/** Free hair under the mat in mm, for mat 2 and up; a standoff nobody measured is never more than half the coat. */
+export const standoffMmOf = (scores: Pick<SideScores, 'standoffMm'>, mat: Score, coatMm: number): number =>
+  scores.standoffMm ?? Math.min(DEFAULT_STANDOFF_MM[mat], coatMm / 2)

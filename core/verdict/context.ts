@@ -1,0 +1,74 @@
+import type { RegionId } from '../body/regions.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
+import { coatPartOf } from '../coat/region-length.ts'
+import type { Assessment } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import type { Treatment } from './treatments.ts'
+
+/** What holds for the whole dog while its region-sides are costed. */
+export interface Context {
+  readonly assessment: Assessment
+  readonly house: House
+  readonly bsaM2: number
+  readonly temperFactor: number
+  readonly densityFactor: number
+  readonly keepWeight: number
+  readonly isShow: boolean
+  readonly keepsJacket: boolean
+  readonly stripsJacket: boolean
+  /** There is ground for clipping this double coat (felt left after air, or a vet directs it) and the owner said yes. */
+  readonly mayClipDouble: boolean
+}
+
+/** @param feltShare share of the whole surface under felt, 0 to 1 */
+export function contextOf(assessment: Assessment, feltShare: number, house: House): Context {
+  const { dog, wishes, consents, stage } = assessment
+  const temper = dog.temperament === 'unknown' ? 'wary' : dog.temperament
+  const jacketComes = dog.jacket === 'ready' || dog.jacket === 'past'
+  const clippedWire = dog.modifiers.includes('clipped-wire')
+  const ground = consents.vetDirectsClip || (stage === 'after-air' && feltShare >= house['double.felt-share'])
+  return {
+    assessment,
+    house,
+    bsaM2: bodySurfaceM2(dog.weightKg),
+    temperFactor: house[`factor.temper.${temper}`],
+    densityFactor: house[`factor.density.${dog.density}`],
+    keepWeight: house[`wish.keep${wishes.keepLength}`],
+    isShow: wishes.show || wishes.style === 'show' || dog.modifiers.includes('show-coat'),
+    keepsJacket: dog.coatType === 'wire' && wishes.keepJacket && !clippedWire,
+    stripsJacket:
+      jacketComes && !clippedWire && (wishes.style === 'strip' || (dog.coatType === 'wire' && wishes.keepJacket)),
+    mayClipDouble: ground && consents.doubleClip,
+  }
+}
+
+/** Coat length of a region as the dog stands there, mm. */
+export const coatMmOf = (region: RegionId, { dog }: Assessment): number =>
+  dog.lengthMm[coatPartOf(region, dog.coatType)]
+
+const HEAD_STEP: readonly [upToMm: number, nextMm: number][] = [
+  [6.3, 10],
+  [10, 13],
+  [13, 16],
+  [16, 19],
+  [19, 22],
+  [22, 25],
+  [25, 32],
+]
+
+/**
+ * The length the owner wants on a region, mm: as said, else by the style (short, trim, puppy on body and legs, the head
+ * one step longer), else null for "as it is".
+ */
+export function wishedMm(region: RegionId, { dog, wishes }: Assessment, house: House): number | null {
+  const part = coatPartOf(region, dog.coatType)
+  const said = wishes.targetMm[part]
+  if (said !== undefined) return said
+  if (wishes.style !== 'short' && wishes.style !== 'trim' && wishes.style !== 'puppy') return null
+  const bodyMm = wishes.targetMm.body ?? house[`target.${wishes.style}`]
+  if (part === 'body' || part === 'legs') return bodyMm
+  if (part === 'head') return HEAD_STEP.find(([upTo]) => bodyMm <= upTo)?.[1] ?? bodyMm
+  return null
+}
+
+export const paceOf = (treatment: Treatment, { pace }: Assessment): number => pace[treatment] ?? 1
