@@ -1,0 +1,134 @@
+import { z } from 'zod'
+import {
+  BREEDS,
+  COAT_TYPE_IDS,
+  DENSITY_IDS,
+  EXPERIENCE_IDS,
+  FINDING_IDS,
+  HEALTH_IDS,
+  JACKET_IDS,
+  MODIFIER_IDS,
+  OPEN_BREED_IDS,
+  REGION_IDS,
+  STYLE_WISH_IDS,
+  TAG_IDS,
+  TEMPERAMENT_IDS,
+  TOLERANCE_IDS,
+  TREATMENT_IDS,
+} from '../core/index.ts'
+
+/*
+ * etude.assessment/1: what was found on a dog. The schema is the one source of the type, of the API's checks and of the
+ * JSON Schema under docs/formats. Unknown fields are ignored.
+ */
+const score = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4)], {
+  error: 'a whole number from 0 to 4',
+})
+const between = (low: number, high: number): z.ZodNumber => {
+  const error = `a number from ${low} to ${high}`
+  return z.number({ error }).min(low, { error }).max(high, { error })
+}
+const mm = between(0, 600)
+
+export const BREED_IDS = [...OPEN_BREED_IDS, ...BREEDS.map(({ id }) => id)] as [string, ...string[]]
+
+export const findingSchema = z.object({
+  id: z.enum(FINDING_IDS as [(typeof FINDING_IDS)[number], ...(typeof FINDING_IDS)[number][]]),
+  sizeMm: between(0, 1000).nullish(),
+  note: z.string().max(500).optional(),
+  ownerKnew: z.boolean().optional(),
+})
+
+const scoresShape = {
+  mat: score.nullish(),
+  extent: between(0, 1).nullish(),
+  standoffMm: mm.nullish(),
+  undercoat: score.nullish(),
+  condition: score.nullish(),
+  skin: score.nullish(),
+  tags: z.array(z.enum(TAG_IDS)).max(TAG_IDS.length).optional(),
+  findings: z.array(findingSchema).max(20).optional(),
+}
+
+export const rowSchema = z.object({
+  region: z.enum(REGION_IDS),
+  side: z.enum(['left', 'right']).nullish(),
+  ...scoresShape,
+  /** Why this region is to be left alone. */
+  leave: z.string().max(200).nullish(),
+})
+
+const lengthsSchema = z.object({ body: mm, legs: mm, head: mm, ears: mm, tail: mm }).partial()
+
+export const dogSchema = z.object({
+  name: z.string().min(1).max(80).optional(),
+  breed: z.enum(BREED_IDS, { error: 'a breed id of the table, cross or unknown' }).nullish(),
+  coatType: z.enum(COAT_TYPE_IDS),
+  modifiers: z.array(z.enum(MODIFIER_IDS)).max(MODIFIER_IDS.length).optional(),
+  density: z.enum(DENSITY_IDS).optional(),
+  weightKg: between(0.5, 120),
+  ageMonths: between(0, 400).nullish(),
+  lengthMm: lengthsSchema.optional(),
+  health: z.array(z.enum(HEALTH_IDS)).max(HEALTH_IDS.length).optional(),
+  temperament: z.enum(TEMPERAMENT_IDS).optional(),
+  dryerTolerance: z.enum(TOLERANCE_IDS).optional(),
+  nailTolerance: z.enum(TOLERANCE_IDS).optional(),
+  faceTolerance: z.enum(TOLERANCE_IDS).optional(),
+  sex: z.enum(['female', 'male']).nullish(),
+  neutered: z.boolean().nullish(),
+  visitsSoFar: z.int().min(0).max(2000).optional(),
+  jacket: z.enum(JACKET_IDS).nullish(),
+  surgery: z.object({ daysAgo: between(0, 10000), cleared: z.boolean() }).nullish(),
+  daysSinceSpotOn: between(0, 10000).nullish(),
+  allergies: z.array(z.string().max(80)).max(30).optional(),
+  prescribed: z
+    .object({
+      productKind: z.string().max(60),
+      dilution: between(0, 1000),
+      dwellMin: between(0, 240),
+      regions: z.array(z.string().max(40)).max(40),
+    })
+    .nullish(),
+  bare: between(0, 1).nullish(),
+})
+
+export const wishesSchema = z.object({
+  keepLength: z
+    .union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)], { error: 'a whole number from 0 to 3' })
+    .optional(),
+  style: z.enum(STYLE_WISH_IDS).optional(),
+  targetMm: lengthsSchema.optional(),
+  show: z.boolean().optional(),
+  keepJacket: z.boolean().optional(),
+  homeBrushing: z.object({ perWeek: between(0, 50), toSkin: z.boolean() }).optional(),
+  swims: z.boolean().optional(),
+  wearsCoat: z.boolean().optional(),
+  extras: z.array(z.string().max(80)).max(20).optional(),
+})
+
+const FORMAT = /^etude\.assessment\/1(\.\d+)?$/
+
+export const assessmentFileSchema = z.object({
+  format: z.string().regex(FORMAT, { error: 'etude.assessment/1' }),
+  stage: z.enum(['arrival', 'after-air']).optional(),
+  dog: dogSchema,
+  wishes: wishesSchema.optional(),
+  default: z.object(scoresShape).optional(),
+  scores: z.array(rowSchema).max(500).optional(),
+  slot: z.object({ minutes: between(1, 1440) }).optional(),
+  house: z
+    .object({
+      experience: z.enum(EXPERIENCE_IDS).optional(),
+      schools: z.record(z.string(), z.unknown()).optional(),
+      weeksSinceLast: between(0, 1000).nullish(),
+    })
+    .optional(),
+  room: z.object({ tempC: between(-20, 60).optional(), rh: between(0, 1).optional() }).optional(),
+  consents: z.object({ doubleClip: z.boolean().optional(), vetDirectsClip: z.boolean().optional() }).optional(),
+  pace: z.partialRecord(z.enum(TREATMENT_IDS), between(0.5, 2.5)).optional(),
+})
+
+export type AssessmentFile = z.infer<typeof assessmentFileSchema>
+export type FileDog = z.infer<typeof dogSchema>
+export type FileWishes = z.infer<typeof wishesSchema>
+export type ScoreRow = z.infer<typeof rowSchema>

@@ -1,0 +1,303 @@
+import type {
+  CoatModifier,
+  CoatType,
+  Experience,
+  FindingId,
+  HealthFlag,
+  RegionId,
+  Scale,
+  Score,
+  Side,
+  StyleWish,
+  Tag,
+  Temperament,
+  Tolerance,
+  Tool,
+  Treatment,
+  VerdictName,
+  When,
+} from '../../core/index.ts'
+
+/** All labels that people read, by id. Ids are stored; labels may change freely. */
+export const REGION_LABEL: Record<RegionId, string> = {
+  back: 'back',
+  rump: 'rump',
+  side: 'side',
+  shoulder: 'shoulder',
+  neck: 'neck',
+  chest: 'chest',
+  throat: 'throat',
+  belly: 'belly',
+  tuck: 'tuck-up',
+  armpit: 'armpit',
+  groin: 'groin',
+  sanitary: 'sanitary',
+  breeches: 'breeches',
+  tail: 'tail',
+  hindleg: 'hind leg',
+  'hind-paw': 'hind paw',
+  foreleg: 'foreleg',
+  'front-paw': 'front paw',
+  'behind-ear': 'behind the ear',
+  'ear-outer': 'ear leather',
+  'ear-inner': 'inside the ear',
+  cheek: 'cheek',
+  crown: 'crown',
+  eyes: 'eyes',
+  muzzle: 'muzzle',
+}
+
+const EAR_PHRASE: Partial<Record<RegionId, (side: string) => string>> = {
+  'behind-ear': (side) => `behind the ${side} ear`,
+  'ear-inner': (side) => `inside the ${side} ear`,
+  'ear-outer': (side) => `${side} ear leather`,
+}
+
+/** How a groomer says it: "left armpit", "behind the right ear", "back". */
+export const placeName = (region: RegionId, side: Side | null): string =>
+  side === null ? REGION_LABEL[region] : (EAR_PHRASE[region]?.(side) ?? `${side} ${REGION_LABEL[region]}`)
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+export const SCALE_LABEL: Record<Scale, string> = {
+  mat: 'Mats',
+  undercoat: 'Undercoat',
+  condition: 'Condition',
+  skin: 'Skin',
+}
+
+/** One word for each score, and what the hand or comb tells. */
+export const SCORE_WORD: Record<Scale, Record<Score, [word: string, test: string]>> = {
+  mat: {
+    0: ['free', 'the comb goes to the skin and out'],
+    1: ['tangles', 'it stops, and frees with fingers'],
+    2: ['knots', 'separate mats, skin seen at their base'],
+    3: ['tight', 'close to the skin, the skin moves along'],
+    4: ['felted', 'one sheet, no comb goes in'],
+  },
+  undercoat: {
+    0: ['none loose', 'nothing on the comb'],
+    1: ['a little', 'a little on the comb'],
+    2: ['tufts', 'tufts with every stroke'],
+    3: ['packed', 'air shows the skin in places only'],
+    4: ['impacted', 'air does not open it'],
+  },
+  condition: {
+    0: ['clean', 'clean and supple'],
+    1: ['dusty', 'dusty or flat'],
+    2: ['dirty', 'dirty, greasy, dry or dull'],
+    3: ['soiled', 'heavily soiled, brittle or scaly'],
+    4: ['foul', 'filthy, broken, scalded'],
+  },
+  skin: {
+    0: ['sound', 'nothing to see'],
+    1: ['pink', 'pink or scaly, intact'],
+    2: ['sore', 'sore or irritated, closed'],
+    3: ['broken', 'broken, weeping, hot or perhaps catching'],
+    4: ['emergency', 'vet now'],
+  },
+}
+
+export const TREATMENT_LABEL: Record<Treatment, string> = {
+  none: 'Comb check',
+  brush: 'Brush out',
+  demat: 'Demat',
+  'blow-out': 'Blow out',
+  splice: 'Splice beneath',
+  'clip-out': 'Cut the mat out',
+  clip: 'Clip',
+  strip: 'Hand-strip',
+  card: 'Card by hand',
+  leave: 'Leave alone',
+  look: 'Look first',
+}
+
+export const TREATMENT_MEANS: Record<Treatment, string> = {
+  none: 'Comb to the skin, nothing more.',
+  brush: 'Line-brush to the skin, then comb.',
+  demat: 'Detangler and fingers, split through the mat, brush, comb.',
+  'blow-out': 'Mat-release product, its time, then slow strong air that walks the dead coat out.',
+  splice: 'Work a short blade or thinning shears in beneath the mat; the hair above stays and covers it.',
+  'clip-out': 'Take the matted patch off; the hair around stays.',
+  clip: 'The whole place to one length.',
+  strip: 'Draw the dead jacket by hand.',
+  card: 'Draw the packed undercoat by hand with conditioner, a part each visit.',
+  leave: 'Keep off this place.',
+  look: 'Not looked at yet: look before deciding.',
+}
+
+export const VERDICT_LABEL: Record<VerdictName, string> = {
+  'brush-out': 'Brush out',
+  'spot-work': 'Brush out with spot work',
+  splice: 'Keep the outline, cut mats out beneath',
+  'short-all-over': 'Short all over',
+  'short-body': 'Short body, legs kept',
+  strip: 'Hand-strip',
+  'look-first': 'Look first',
+  'split-visits': 'More than one visit',
+  refer: 'Stop: vet first',
+}
+
+export const STYLE_LABEL: Record<string, string> = {
+  keep: 'keeping the coat',
+  'short-body': 'a short body',
+  short: 'short all over',
+}
+
+export const COAT_LABEL: Record<CoatType, string> = {
+  smooth: 'Smooth',
+  double: 'Double',
+  silky: 'Silky drop',
+  'drop-double': 'Drop coat with undercoat',
+  feathered: 'Feathered',
+  curly: 'Curly wool',
+  cotton: 'Cotton',
+  wire: 'Wire jacket',
+  corded: 'Corded',
+  hairless: 'Hairless',
+}
+
+export const MODIFIER_LABEL: Record<CoatModifier, string> = {
+  'puppy-coat': 'puppy coat',
+  'coat-change': 'changing coat',
+  'neutered-coat': 'neutered coat',
+  'clipped-wire': 'wire, clipped before',
+  'show-coat': 'show coat',
+  'post-clip': 'shaved before',
+}
+
+export const HEALTH_LABEL: Record<HealthFlag, string> = {
+  senior: 'senior',
+  puppy: 'puppy',
+  brachycephalic: 'short skull',
+  heart: 'heart',
+  breathing: 'breathing',
+  seizures: 'seizures',
+  arthritis: 'arthritis',
+  'weak-hind': 'weak hind end',
+  'cancer-care': 'cancer care',
+  'recent-surgery': 'recent surgery',
+  pregnant: 'pregnant',
+  diabetic: 'diabetic',
+  deaf: 'deaf',
+  blind: 'blind',
+  'skin-treatment': 'skin treatment',
+  allergy: 'allergy',
+}
+
+export const TEMPERAMENT_LABEL: Record<Temperament, string> = {
+  easy: 'easy',
+  wary: 'wary',
+  anxious: 'anxious',
+  mouthy: 'mouthy',
+  bites: 'bites',
+  unknown: 'not known',
+}
+
+export const TOLERANCE_LABEL: Record<Tolerance, string> = {
+  fine: 'fine',
+  'low-only': 'low only',
+  none: 'not at all',
+  unknown: 'not known',
+}
+
+export const STYLE_WISH_LABEL: Record<StyleWish, string> = {
+  natural: 'As it is',
+  trim: 'Trim',
+  short: 'Short',
+  show: 'Show',
+  strip: 'Strip',
+  puppy: 'Puppy trim',
+}
+
+export const KEEP_LABEL: Record<0 | 1 | 2 | 3, string> = {
+  0: 'does not mind',
+  1: 'keep some',
+  2: 'keep it',
+  3: 'every hair',
+}
+
+export const EXPERIENCE_LABEL: Record<Experience, string> = {
+  learner: 'learner',
+  practised: 'practised',
+  expert: 'expert',
+}
+
+export const FINDING_LABEL: Record<FindingId, string> = {
+  dander: 'dander',
+  redness: 'redness',
+  'clipper-irritation': 'clipper irritation',
+  'pressure-sore': 'pressure sore',
+  'bald-patch': 'bald patch',
+  'ringworm-suspect': 'round scaly patch, may be ringworm',
+  lump: 'lump',
+  scab: 'scab',
+  wound: 'wound',
+  'hot-spot': 'hot spot',
+  'surgery-site': 'surgery site',
+  rash: 'rash',
+  fleas: 'fleas',
+  'flea-dirt': 'flea dirt',
+  tick: 'tick',
+  'mites-suspect': 'crusts and itch, may be mites',
+  maggots: 'maggots',
+  'haematoma-ear': 'swollen ear flap',
+  'ear-redness': 'red ear',
+  'ear-discharge': 'ear discharge',
+  'anal-swelling': 'swelling by the anus',
+  'overgrown-nail': 'overgrown nail',
+  'ingrown-nail': 'ingrown nail',
+  'cracked-pad': 'cracked pad',
+  'interdigital-sore': 'sore between toes',
+  'eye-problem': 'eye problem',
+}
+
+export const TAG_LABEL: Record<Tag, string> = {
+  dry: 'dry',
+  greasy: 'greasy',
+  dirty: 'dirty',
+  dander: 'dander',
+  'tear-stain': 'tear stain',
+  'saliva-stain': 'saliva stain',
+  'urine-stain': 'urine stain',
+  sticky: 'sticky',
+  burrs: 'burrs',
+  odour: 'odour',
+  static: 'static',
+  brittle: 'brittle',
+  'sun-faded': 'sun-faded',
+  'product-residue': 'residue',
+  'shaved-patch': 'shaved patch',
+}
+
+export const WHEN_LABEL: Record<When, string> = {
+  'before-bath': 'before the bath',
+  'in-bath': 'in the bath',
+  'while-drying': 'while drying',
+  'after-drying': 'after drying',
+}
+
+const TOOL_LABEL: Record<string, string> = {
+  'metal-comb-medium': 'metal comb',
+  'metal-comb-wide': 'wide metal comb',
+  'rubber-mitt': 'rubber mitt',
+  'slicker-firm': 'firm slicker',
+  'slicker-soft': 'soft slicker',
+  'slicker-long-pin': 'long-pin slicker',
+  pin: 'pin brush',
+  bristle: 'bristle brush',
+  'mat-splitter': 'mat splitter',
+  'stripping-knife': 'stripping knife',
+  'stripping-stone': 'stripping stone',
+  rake: 'rake',
+  thinning: 'thinning shears',
+  'ball-tip': 'round-tipped shears',
+  'high-velocity': 'high-velocity dryer',
+  'high-velocity-small': 'small high-velocity dryer',
+}
+
+export function toolName(tool: Tool): string {
+  if (tool.kind === 'blade') return `${tool.id} blade${tool.form === 'skip' ? ', skip-tooth' : ''}`
+  if (tool.kind === 'comb') return `${tool.id} mm comb attachment`
+  return TOOL_LABEL[tool.id] ?? tool.id
+}

@@ -1,0 +1,183 @@
+import type { Caution, LeaveReason, Reason, Refusal, Stop } from '../../core/index.ts'
+import { type FindingId, isRegionId } from '../../core/index.ts'
+import { minutesText, mmText, pullText } from './figures.ts'
+import { capital, FINDING_LABEL, placeName, STYLE_LABEL } from './labels.ts'
+
+/*
+ * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
+ * in the product makes sentences about a plan.
+ */
+type Said = Pick<Reason, 'code' | 'region' | 'side' | 'values'>
+const number = (value: string | number | undefined): number => Number(value ?? 0)
+const styleName = ({ values }: Said): string => STYLE_LABEL[String(values.style)] ?? 'that'
+const place = ({ region, side }: Said): string =>
+  region !== null && isRegionId(region) ? placeName(region, side) : 'the dog'
+const more = (said: Said): string => {
+  const others = number(said.values.places) - 1
+  return others > 0 ? ` and ${others} more place${others === 1 ? '' : 's'}` : ''
+}
+
+const REASONS: Record<string, (said: Said) => string> = {
+  felted: (s) => `Felted: ${place(s)}${more(s)}. No comb goes in and no skin can be seen there.`,
+  'tight-mats': (s) => `Tight mats: ${place(s)}${more(s)}. The skin moves with them.`,
+  knots: (s) => `Knots: ${place(s)}${more(s)}.`,
+  'air-opens-it': (s) =>
+    `Packed undercoat: ${place(s)}${more(s)}. Product and slow air open it; hours of brushing would not.`,
+  'comb-goes-through': () => 'The comb goes through, or nearly: nothing needs cutting out.',
+  'asks-too-much': (s) =>
+    `${capital(styleName(s))} would ask ${pullText(number(s.values.pull))} pull-minutes; this dog can give ${pullText(number(s.values.pullBudget))}.`,
+  'takes-too-long': (s) =>
+    `${capital(styleName(s))} would take ${minutesText(number(s.values.minutes))} minutes; there are ${minutesText(number(s.values.minutesBudget))} for coat work.`,
+  'would-not-match': (s) => `With ${styleName(s)}, places beside each other would end at unlike lengths.`,
+  'closed-double-needs-yes': (s) =>
+    `${capital(styleName(s))} is not offered on a double coat without a yes, and only if felt is left after air or a vet directs it.`,
+  'closed-wish-show': (s) => `${capital(styleName(s))} is not offered on a show coat.`,
+  'closed-wish-strip': (s) => `${capital(styleName(s))} would take the jacket the owner wants stripped.`,
+  'closed-wire-jacket': (s) => `${capital(styleName(s))} would soften the jacket the owner wants kept.`,
+  'hand-card-over-visits': () =>
+    'This dog takes no dryer: the packed undercoat comes out by hand with conditioner, a part each visit.',
+  'blade-under-worst-mat': (s) =>
+    `The worst mat lets a ${s.values.blade} in beneath it: that leaves ${mmText(number(s.values.mm))} mm, one length throughout.`,
+  'clip-length': (s) => `Clipped to ${mmText(number(s.values.mm))} mm, one length throughout.`,
+  'hidden-knots-cut': (s) =>
+    `${number(s.values.places) === 1 ? 'One mat' : `Mats in ${s.values.places} places`} that nobody sees: cut out, because pulling there is not worth it.`,
+  'keep-wish-0': () => 'The owner does not mind the length.',
+  'keep-wish-1': () => 'The owner would like to keep some length.',
+  'keep-wish-2': () => 'The owner wants to keep the length.',
+  'keep-wish-3': () => 'The owner wants every hair.',
+  'nothing-scored': () => 'Nothing has been looked at yet.',
+  'skin-emergency': (s) => `${capital(place(s))}: this cannot wait. Stop, keep the dog warm and calm, vet now.`,
+  'ringworm-suspect': (s) => `${capital(place(s))}: a patch that may be ringworm. It can pass to people and dogs.`,
+  'mites-suspect': (s) => `${capital(place(s))}: crusts and itch that may be mites. They can pass to other dogs.`,
+}
+
+const LEAVE: Record<LeaveReason, (where: string) => string> = {
+  'groom-stopped': () => 'The groom stops before this place.',
+  'skin-broken': (where) => `${capital(where)} is left: the skin is broken. A vet first; no bath there.`,
+  'surgery-not-cleared': (where) => `${capital(where)} is left until the vet has cleared the surgery site.`,
+  'told-to-leave': (where) => `${capital(where)} is left, as marked.`,
+  'nothing-fits': (where) =>
+    `${capital(where)} is left: nothing that the rules allow fits this coat here. Ask the owner, or a colleague.`,
+}
+
+export const reasonText = (reason: Said): string => {
+  const said = REASONS[reason.code]
+  if (said) return said(reason)
+  return LEAVE[reason.code as LeaveReason]?.(place(reason)) ?? reason.code
+}
+
+export const leaveText = (why: LeaveReason, where: string): string => LEAVE[why](where)
+
+const STOPS: Record<string, (stop: Said) => string> = {
+  'skin-emergency': (s) => `Emergency on the ${place(s)}. Stop, keep the dog warm and calm, vet now.`,
+  'ringworm-suspect': (s) =>
+    `May be ringworm (${place(s)}). Stop: gloves, isolate, disinfect table, tools and towels; vet first.`,
+  'mites-suspect': (s) => `May be mites (${place(s)}). Stop: isolate, disinfect, vet first.`,
+  'skin-broken': (s) => `Broken skin on the ${place(s)}: leave it, keep it dry, note for the vet.`,
+  'skin-sore': (s) => `Sore skin on the ${place(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
+  'skin-under-felt': (s) => `No skin seen under the felt on the ${place(s)}: expect sores beneath, go gently.`,
+  'air-first': () =>
+    'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
+  'more-than-one-visit': (s) =>
+    `One visit would ask ${pullText(number(s.values.pull))} pull-minutes of a dog that can give ${pullText(number(s.values.budget))}. Split it; do not simply run on.`,
+  'nothing-scored': () => 'Not looked at yet. Hands over the dog first.',
+  'not-looked-at': (s) => `${s.values.percent} % of the dog has not been looked at; figures are ranges.`,
+  'temper-bites': () => 'Bites: two people, the house rule on muzzles, and stop early.',
+  'health-brachycephalic': () => 'Short skull: head up, cool air, watch the breathing; stop when it pants hard.',
+  'health-heart': () => 'Heart: short spells, no heat, stop at hard panting or pale gums and call the vet.',
+  'health-breathing': () => 'Breathing: nothing tight round the neck, no heat, stop at hard panting and call the vet.',
+  'health-seizures': () =>
+    'Seizures: no strong scents or essential oils, little noise; know what the owner does in a fit.',
+  'health-weak-hind': () => 'Weak hind end: padded belly loop, low table, lift feet a little only.',
+  'health-pregnant': () => 'Pregnant: short and gentle, nothing round the belly; ask the vet about products.',
+  'health-diabetic': () => 'Diabetic: keep to its meal and insulin times; wounds heal slowly.',
+}
+
+const FINDING_ADVICE: Partial<Record<FindingId, string>> = {
+  lump: 'note place and size, keep blades off, tell the owner: a vet should see it',
+  tick: 'take it off with a tick tool if the house does so, note the place',
+  fleas: 'flea routine: separate, mind label ages and weights, clean down after',
+  'flea-dirt': 'wet paper turns red-brown? then the flea routine',
+  'surgery-site': 'ask for the vet’s clearance; blend, never work on the scar',
+  scab: 'leave it, no comb over it',
+  'pressure-sore': 'pad it, no dryer on it, tell the owner',
+  'bald-patch': 'note the size; round and scaly means stop and ask a vet',
+  rash: 'soothing products; vet if it spreads',
+  'ear-redness': 'wipe the outer ear only; vet',
+  'ear-discharge': 'nothing into the canal; vet',
+  'haematoma-ear': 'no plucking, no dryer on the ear; vet',
+  'eye-problem': 'no face bath; vet',
+  'hot-spot': 'weeping and painful: vet; clip round it only on a vet’s word',
+  wound: 'keep dry; no bath over it without a vet’s word',
+  'anal-swelling': 'vet',
+  'ingrown-nail': 'vet if it is in the pad',
+  'interdigital-sore': 'keep dry; vet',
+}
+
+export function stopText(stop: Pick<Stop, 'code' | 'region' | 'side' | 'values'>): string {
+  const said = STOPS[stop.code]
+  if (said) return said(stop)
+  const finding = stop.values.finding as FindingId | undefined
+  if (!finding) return stop.code
+  const size = stop.values.sizeMm === undefined ? '' : `, ${mmText(number(stop.values.sizeMm))} mm`
+  return `${capital(FINDING_LABEL[finding])} on the ${place(stop)}${size}: ${FINDING_ADVICE[finding] ?? 'note it and tell the owner'}.`
+}
+
+export const CAUTION_TEXT: Record<Caution, string> = {
+  'under-felt': 'Expect sores under the felt; go gently.',
+  'keep-tools-off-finding': 'Keep tools 2 cm off what was found here.',
+  'sore-no-heat-no-scrub': 'Sore skin: no heat, no scrub.',
+  'short-blade-on-sore-skin': 'Shorter than a 7 on sore skin, because the mat leaves no choice: light hand.',
+  'tight-on-skin': 'Tight on the skin: a 10 laid flat, skin stretched, practised hands.',
+  'mat-not-combed': 'No comb attachment here until it combs.',
+  'owner-decides-loss': 'Show coat: the owner decides each loss.',
+  'tip-to-root-only': 'From the tip to the root only.',
+  'ear-edge': 'Ear edge: find where the leather ends, blade flat on the hand, never up the edge.',
+  'ear-pocket': 'Ear base: mind the fold, thin loose skin.',
+  'tuck-web': 'Flank web: pull it flat, cut down and not across.',
+  'armpit-web': 'Armpit: stretch the skin, short strokes.',
+  'groin-folds': 'Groin: away from the folds, slowly.',
+  nipples: 'Belly: cover the nipples.',
+  'hock-hollow': 'Hock: thumb in the hollow.',
+  'throat-folds': 'Throat: loop off, head up, stretch the folds.',
+  'never-dig': 'Never dig; disinfect the blade after.',
+  'tips-away-from-eye': 'Tips away from the eye.',
+  'lips-and-tongue': 'Mind lips and tongue: jaw held gently shut.',
+  'toe-webs': 'Between the toes: shears flat, press below the knot, never into it.',
+  dewclaw: 'Find the dewclaw first.',
+  'small-dryer-only': 'Small dryer only.',
+  'low-air-hood-on': 'Low air, hood on, start and watch.',
+  'no-blade-on-scar': 'No blade and no heat on the scar.',
+}
+
+export const REFUSAL_TEXT: Record<Refusal, string> = {
+  'felt-not-brushed': 'felt is never brushed or dematted',
+  'skin-sore': 'not on sore skin',
+  'double-needs-yes': 'double coat: needs a yes, and felt left after air or a vet’s word',
+  'show-coat': 'not on a show coat',
+  'wire-jacket': 'would soften the jacket the owner wants',
+  'face-not-tolerated': 'this dog takes no blade at its face',
+  'scar-no-blade': 'no blade on the scar',
+  'no-air-on-packed-only': 'air opens packed coat, and there is none here',
+  'no-air-here': 'no strong air here',
+  'dryer-not-tolerated': 'this dog takes no dryer',
+  'cover-too-short': 'the coat is too short to cover it',
+  'shows-too-much': 'the hole would show',
+  'pull-it-out-first': 'knots here come out by hand',
+  'paw-knots-are-cut': 'knots on paws are cut',
+  'not-this-bad': 'nothing here calls for it',
+  'too-tight-to-brush': 'too tight for the brush',
+  'needs-more-than-a-comb': 'needs more than a comb',
+  'cords-not-brushed': 'cords are parted by hand, not brushed',
+  'strip-decided': 'the jacket is stripped here',
+  'hand-card-over-visits': 'packed, and the dog takes no dryer: by hand, over the visits',
+  'style-keeps': 'this style keeps the coat here',
+  'style-clips': 'this style clips here',
+}
+
+export const CLOSED_TEXT: Record<string, string> = {
+  'double-needs-yes': 'needs a yes',
+  'wish-show': 'not on a show coat',
+  'wish-strip': 'jacket is stripped',
+  'wire-jacket': 'jacket is kept',
+}

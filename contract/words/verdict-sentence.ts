@@ -1,0 +1,69 @@
+import type { Plan, Treatment } from '../../core/index.ts'
+import { minutesText, pullText, rangeText } from './figures.ts'
+import { REGION_LABEL } from './labels.ts'
+
+const listed = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
+
+const MOST = 3
+
+/** The places of a treatment as a groomer lists them: pairs in the plural, at most three, then "and n more". */
+function places(plan: Plan, treatment: Treatment): string {
+  const ids = [...new Set(plan.regions.filter((r) => r.treatment === treatment).map(({ region }) => region))]
+  const shown = ids.slice(0, MOST).map((id) => REGION_LABEL[id])
+  const more = ids.length - shown.length
+  return more > 0 ? `${shown.join(', ')} and ${more} more` : listed(shown)
+}
+
+/** The verdict in one sentence, as one would say it to the owner at the desk. */
+export function verdictSentence(plan: Plan, name: string): string {
+  const { verdict } = plan
+  const time = `${rangeText(verdict.minutes, minutesText)} minutes of coat work`
+  const cut = places(plan, 'clip-out')
+  const cutClause = cut ? `, mats cut out at the ${cut}` : ''
+  switch (verdict.choice) {
+    case 'refer':
+      return `${name} is not groomed today: a vet has to see this first.`
+    case 'look-first':
+      return `${name} has to be looked over before anyone can say.`
+    case 'split-visits': {
+      const visits = plan.split?.visits.length ?? 0
+      return visits > 1
+        ? `${name} needs ${visits} visits: one would ask more than this dog can give.`
+        : `${name} cannot be finished in one visit; comfort comes first.`
+    }
+    case 'short-all-over':
+      return `${name} comes down short all over${lengthClause(plan)}: ${time}.`
+    case 'short-body':
+      return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept: ${time}.`
+    case 'strip':
+      return `${name}'s jacket is stripped by hand: ${time}.`
+    case 'splice':
+      return `${name} keeps the outline; mats are cut out from beneath at the ${places(plan, 'splice')}${cutClause}: ${time}.`
+    case 'spot-work': {
+      const demat = places(plan, 'demat')
+      const splice = places(plan, 'splice')
+      const parts = [
+        demat && `dematted at the ${demat}`,
+        splice && `spliced at the ${splice}`,
+        cut && `mats cut out at the ${cut}`,
+      ]
+      return `${name} is brushed out, ${listed(parts.filter((part): part is string => Boolean(part)))}: ${time}.`
+    }
+    case 'brush-out': {
+      const blown = places(plan, 'blow-out')
+      return blown
+        ? `${name} is blown out at the ${blown} and brushed through; nothing is cut: ${time}.`
+        : `${name} is brushed out to the skin; nothing is cut: ${time}.`
+    }
+  }
+}
+
+function lengthClause({ regions }: Plan): string {
+  const clipped = regions.find(({ treatment, option }) => treatment === 'clip' && option.leavesMm !== null)
+  return clipped ? ` to ${Math.round(clipped.option.leavesMm! * 10) / 10} mm` : ''
+}
+
+/** "18 of 30 pull-minutes". */
+export const pullSentence = ({ verdict }: Plan): string =>
+  `${rangeText(verdict.pull, pullText)} of ${pullText(verdict.pullBudget)} pull-minutes`

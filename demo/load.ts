@@ -1,0 +1,214 @@
+import { createHash } from 'node:crypto'
+import { addWeeks, set, startOfDay, subWeeks } from 'date-fns'
+import { uniformInt } from 'pure-rand/distribution/uniformInt'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import type { Person, ScoreChange } from '../contract/api.ts'
+import { DEFAULT_LENGTHS, REGION_SIDES, REGIONS, type RegionSide, type Score } from '../core/index.ts'
+import { DEMO_DOGS, type DemoDog } from './dogs.ts'
+
+/** What loading needs of the store, so that the demo depends on no server code. */
+export interface DemoStore {
+  readonly salon: {
+    isEmpty(): Promise<boolean>
+    read(): Promise<{ demo: boolean; people: readonly Person[] }>
+    found(name: string, people: readonly Person[], demo: boolean): Promise<void>
+  }
+  readonly visits: {
+    add(
+      input: {
+        startsAt: string
+        slotMinutes: number
+        personId: string | null
+        dogId?: string
+        owner?: { name: string; phone: string; note?: string }
+        dog?: DemoDog['dog']
+      },
+      actorId: string | null,
+    ): Promise<{
+      id: string
+      dogId: string
+      arrivalRevision: number
+      arrival: object
+      assessment: { id: string; revision: number }
+    }>
+    setArrival(id: string, change: { baseRevision: number; arrival: never }, actorId: string | null): Promise<unknown>
+    setStation(id: string, station: 'gone' | 'arrived' | 'expected' | 'bath', actorId: string | null): Promise<void>
+    day(from: Date, to: Date, date: string): Promise<{ visits: readonly unknown[] }>
+    known(): Promise<readonly { dogId: string; name: string }[]>
+  }
+  readonly assessments: {
+    score(
+      id: string,
+      batch: { batchId: string; baseRevision: number; changes: ScoreChange[] },
+      actorId: string | null,
+    ): Promise<unknown>
+  }
+  readonly plans: {
+    make(assessmentId: string, actorId: string | null): Promise<{ id: string }>
+    accept(id: string, actorId: string | null): Promise<unknown>
+  }
+}
+
+const SEED = 20240611
+export const DEMO_NAME = 'Walnut Yard'
+
+/** Ids that are the same at every load, so that links into the demo hold. */
+export function demoId(name: string): string {
+  const hex = createHash('sha256').update(`etude demo ${name}`).digest('hex')
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`
+}
+
+const PEOPLE: readonly Person[] = [
+  { id: demoId('Noor'), name: 'Noor', role: 'groomer', experience: 'expert' },
+  { id: demoId('Ebba'), name: 'Ebba', role: 'groomer', experience: 'practised' },
+  { id: demoId('Casimir'), name: 'Casimir', role: 'bather', experience: 'learner' },
+]
+
+type Dice = (low: number, high: number) => number
+function dice(seed: number): Dice {
+  const generator = xoroshiro128plus(seed)
+  return (low, high) => uniformInt(generator, low, high)
+}
+
+const clamp = (value: number): Score => Math.max(0, Math.min(4, value)) as Score
+
+/** What hands would find on one region-side, by how the coat is kept and where friction makes mats. */
+function found({ region, side }: RegionSide, demo: DemoDog, neglect: number, roll: Dice): ScoreChange {
+  const { rub, tender } = REGIONS[region]
+  const special = demo.found?.filter(([id]) => id === region).at(-1)?.[1] ?? {}
+  const grows = demo.dog.coatType !== 'smooth' && demo.dog.coatType !== 'corded' && demo.dog.coatType !== 'hairless'
+  const mat = grows
+    ? clamp(
+        neglect - 1 + (rub ? 1 : 0) + (tender === 3 && neglect > 1 ? 1 : 0) + roll(-1, 1) - (roll(0, 2) === 0 ? 0 : 1),
+      )
+    : 0
+  const carries = ['double', 'drop-double', 'feathered', 'wire'].includes(demo.dog.coatType)
+  const undercoat = carries ? clamp(neglect + roll(-1, 1)) : 0
+  const coat = { ...DEFAULT_LENGTHS[demo.dog.coatType], ...demo.dog.lengthMm }[REGIONS[region].part]
+  const set: ScoreChange['set'] = {
+    mat,
+    undercoat,
+    condition: clamp(neglect - 1 + roll(0, 1)),
+    skin: 0,
+    ...special,
+  }
+  const score = set.mat ?? 0
+  return {
+    region,
+    side,
+    set: {
+      ...set,
+      extent: score === 0 ? null : (set.extent ?? ([0.05, 0.25, 0.25, 0.5][roll(0, 3)] as number)),
+      standoffMm: score < 2 ? null : (set.standoffMm ?? Math.min(coat / 2, [8, 6, 4, 2][score - 1] ?? 4)),
+    },
+  }
+}
+
+/**
+ * Loads the made-up salon into an empty database; on a later day adds that day's visits to it. Does nothing to a salon
+ * that is not the demo.
+ */
+export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
+  if (await store.salon.isEmpty()) {
+    await store.salon.found(DEMO_NAME, PEOPLE, true)
+    for (const [i, demo] of DEMO_DOGS.entries()) await loadDog(store, demo, i, now)
+    return
+  }
+  if (!(await store.salon.read()).demo) return
+  const today = startOfDay(now)
+  const { visits } = await store.visits.day(today, addWeeks(today, 1), '')
+  if (visits.length > 0) return
+  const known = await store.visits.known()
+  for (const [i, demo] of DEMO_DOGS.entries()) {
+    const dogId = known.find(({ name }) => name === demo.dog.name)?.dogId
+    if (dogId) await loadToday(store, demo, i, now, dogId)
+  }
+}
+
+const groomerOf = (i: number): string => PEOPLE[i % 2]!.id
+
+const atTime = (day: Date, at: string): Date => {
+  const [hours, minutes] = at.split(':').map(Number)
+  return set(startOfDay(day), { hours: hours!, minutes: minutes! })
+}
+
+async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): Promise<void> {
+  const roll = dice(SEED + i)
+  let dogId: string | undefined
+  for (let back = demo.pastVisits; back >= 1; back--) {
+    const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
+    const visit = await addVisit(store, demo, i, startsAt, dogId)
+    dogId = visit.dogId
+    const neglect = Math.max(0, Math.min(demo.neglect, 2) - 1 + roll(0, 1))
+    await scoreAll(
+      store,
+      visit,
+      REGION_SIDES.map((rs) => found(rs, { ...demo, found: [] }, neglect, roll)),
+      groomerOf(i),
+    )
+    const plan = await store.plans.make(visit.assessment.id, groomerOf(i))
+    await store.plans.accept(plan.id, groomerOf(i))
+    await store.visits.setStation(visit.id, 'gone', groomerOf(i))
+  }
+  await loadToday(store, demo, i, now, dogId)
+}
+
+async function loadToday(
+  store: DemoStore,
+  demo: DemoDog,
+  i: number,
+  now: Date,
+  dogId: string | undefined,
+): Promise<void> {
+  const roll = dice(SEED + 1000 + i)
+  const visit = await addVisit(store, demo, i, atTime(now, demo.at).toISOString(), dogId)
+  if (demo.today === 'expected') return
+  if (demo.today === 'arrived') return store.visits.setStation(visit.id, 'arrived', groomerOf(i))
+  const looked = demo.today === 'half-looked' ? REGION_SIDES.slice(0, 17) : REGION_SIDES
+  await scoreAll(
+    store,
+    visit,
+    looked.map((rs) => found(rs, demo, demo.neglect, roll)),
+    groomerOf(i),
+  )
+  if (demo.today === 'half-looked' || demo.today === 'looked') return
+  const plan = await store.plans.make(visit.assessment.id, groomerOf(i))
+  if (demo.today === 'bath') await store.plans.accept(plan.id, groomerOf(i))
+}
+
+async function addVisit(
+  store: DemoStore,
+  demo: DemoDog,
+  i: number,
+  startsAt: string,
+  dogId: string | undefined,
+): ReturnType<DemoStore['visits']['add']> {
+  const base = { startsAt, slotMinutes: demo.slotMinutes, personId: groomerOf(i) }
+  const visit = await store.visits.add(
+    dogId
+      ? { ...base, dogId }
+      : { ...base, dog: demo.dog, owner: { name: demo.owner, phone: `555 01${String(10 + i)}`, note: demo.note } },
+    null,
+  )
+  // A known dog starts from last time, wishes included; the first time they are put in here.
+  if (!dogId) {
+    const arrival = { ...visit.arrival, wishes: demo.wishes, house: { experience: PEOPLE[i % 2]!.experience } }
+    await store.visits.setArrival(visit.id, { baseRevision: visit.arrivalRevision, arrival: arrival as never }, null)
+    await store.visits.setStation(visit.id, 'expected', null)
+  }
+  return visit
+}
+
+async function scoreAll(
+  store: DemoStore,
+  visit: { id: string; assessment: { id: string; revision: number } },
+  changes: ScoreChange[],
+  actorId: string,
+): Promise<void> {
+  const batchId = demoId(`batch ${visit.id}`)
+  await store.assessments.score(
+    visit.assessment.id,
+    { batchId, baseRevision: visit.assessment.revision, changes },
+    actorId,
+  )
+}

@@ -1,0 +1,78 @@
+import type { OpenAPIHono } from '@hono/zod-openapi'
+import { z } from 'zod'
+import { problemSchema } from '../../contract/api.ts'
+import { BadInput } from '../../contract/problem.ts'
+import { issuesOf } from '../../contract/zod-issues.ts'
+
+export type Env = { Variables: { actorId: string | null } }
+export type App = OpenAPIHono<Env>
+
+type Infer<S> = S extends z.ZodType ? z.infer<S> : undefined
+
+interface Endpoint<P, Q, B, G extends z.ZodType> {
+  readonly method: 'get' | 'post' | 'put' | 'patch'
+  /** As OpenAPI writes it: `/visits/{id}`. */
+  readonly path: string
+  readonly summary: string
+  readonly params?: P
+  readonly query?: Q
+  readonly body?: B
+  readonly gives: G
+}
+
+interface Taken<P, Q, B> {
+  readonly params: Infer<P>
+  readonly query: Infer<Q>
+  readonly body: Infer<B>
+  readonly actorId: string | null
+}
+
+const PROBLEM = { content: { 'application/problem+json': { schema: problemSchema } }, description: 'What is wrong' }
+
+function parsed(schema: z.ZodType | undefined, input: unknown): unknown {
+  if (!schema) return undefined
+  const result = schema.safeParse(input)
+  if (!result.success) throw new BadInput(issuesOf(result.error, input))
+  return result.data
+}
+
+/**
+ * One JSON endpoint: registered in the OpenAPI document and served from the same schemas. Only parsed input reaches
+ * the handler.
+ */
+export function endpoint<
+  P extends z.ZodObject | undefined,
+  Q extends z.ZodObject | undefined,
+  B extends z.ZodType | undefined,
+  G extends z.ZodType,
+>(app: App, spec: Endpoint<P, Q, B, G>, handle: (taken: Taken<P, Q, B>) => Promise<z.infer<G>>): void {
+  const { method, path, summary, params, query, body, gives } = spec
+  app.openAPIRegistry.registerPath({
+    method,
+    path,
+    summary,
+    request: {
+      ...(params ? { params } : {}),
+      ...(query ? { query } : {}),
+      ...(body ? { body: { required: true, content: { 'application/json': { schema: body } } } } : {}),
+    },
+    responses: {
+      200: { content: { 'application/json': { schema: gives } }, description: summary },
+      '4XX': PROBLEM,
+      '5XX': PROBLEM,
+    },
+  })
+  app.on(method, path.replace(/\{(\w+)\}/g, ':$1'), async (c) => {
+    const json = body ? await c.req.json().catch(() => undefined) : undefined
+    return c.json(
+      (await handle({
+        params: parsed(params, c.req.param()) as Infer<P>,
+        query: parsed(query, c.req.query()) as Infer<Q>,
+        body: parsed(body, json) as Infer<B>,
+        actorId: c.get('actorId'),
+      })) as object,
+    )
+  })
+}
+
+export const nothing = z.object({})

@@ -1,0 +1,60 @@
+import type { Context } from 'hono'
+import { HTTPException } from 'hono/http-exception'
+import type { Problem } from '../../contract/api.ts'
+import { BadInput } from '../../contract/problem.ts'
+import { ChangedElsewhere, NotFound } from '../store/errors.ts'
+
+const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
+  type: `urn:etude:problem:${code}`,
+  title,
+  status,
+  code,
+  ...more,
+})
+
+const UNREACHABLE = new Set([
+  'SequelizeConnectionError',
+  'SequelizeConnectionRefusedError',
+  'SequelizeConnectionAcquireTimeoutError',
+  'SequelizeConnectionTimedOutError',
+  'SequelizeHostNotReachableError',
+])
+/** PostgreSQL going down or coming up, or a connection cut under a statement. */
+const DOWN = /^(57P0[123]|08...)$/
+const FULL = '53100'
+
+function databaseAway(error: Error): boolean {
+  const code = (error as { original?: { code?: string } }).original?.code ?? ''
+  return (
+    UNREACHABLE.has(error.name) ||
+    DOWN.test(code) ||
+    /Connection terminated|ECONNREFUSED|ECONNRESET/.test(error.message)
+  )
+}
+
+/** Every failure as one problem document; what is not meant for the sender is withheld. */
+export function problemOf(error: Error): Problem {
+  if (error instanceof BadInput)
+    return problem(422, 'bad-input', 'This cannot be used as it is', {
+      detail: error.message,
+      issues: error.issues.map(({ path, value, expected }) => ({ path, value: value ?? null, expected })),
+    })
+  if (error instanceof NotFound) return problem(404, 'not-found', 'Not here', { detail: error.message })
+  if (error instanceof ChangedElsewhere)
+    return problem(409, 'changed-elsewhere', 'Somebody else changed this', {
+      detail: error.message,
+      current: error.current,
+      changedBy: error.changedBy,
+    })
+  if (error instanceof HTTPException) return problem(error.status, 'refused', error.message || 'Refused')
+  if (error.name === 'SequelizeForeignKeyConstraintError')
+    return problem(422, 'bad-reference', 'This names a person or a dog that is not here')
+  if ((error as { original?: { code?: string } }).original?.code === FULL)
+    return problem(507, 'disk-full', 'The disk is full: nothing was saved, nothing is lost')
+  if (databaseAway(error))
+    return problem(503, 'database-away', 'The database is not answering: keep going, it is saved here')
+  return problem(500, 'failed', 'Something failed here; nothing was half-written')
+}
+
+export const sendProblem = (c: Context, body: Problem): Response =>
+  c.body(JSON.stringify(body), body.status as 400, { 'content-type': 'application/problem+json' })

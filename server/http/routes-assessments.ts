@@ -1,0 +1,75 @@
+import { OpenAPIHono } from '@hono/zod-openapi'
+import {
+  assessmentSchema,
+  idParamSchema,
+  planRecordSchema,
+  scoreBatchSchema,
+  stageChangeSchema,
+} from '../../contract/api.ts'
+import type { Deps } from './app.ts'
+import { type App, type Env, endpoint, nothing } from './endpoint.ts'
+
+/** Assessments: the scores of one look at a dog, and the plans made from them. */
+export function assessmentRoutes({ store: { assessments, plans } }: Deps): App {
+  const app = new OpenAPIHono<Env>()
+  const params = idParamSchema
+  endpoint(
+    app,
+    { method: 'get', path: '/assessments/{id}', summary: 'The scores', params, gives: assessmentSchema },
+    ({ params: { id } }) => assessments.read(id),
+  )
+  endpoint(
+    app,
+    {
+      method: 'patch',
+      path: '/assessments/{id}',
+      summary: 'Change scores; refused if somebody else changed them since',
+      params,
+      body: scoreBatchSchema,
+      gives: assessmentSchema,
+    },
+    ({ params: { id }, body, actorId }) => assessments.score(id, body, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/assessments/{id}/stage',
+      summary: 'Say whether the scores were taken before or after air',
+      params,
+      body: stageChangeSchema,
+      gives: assessmentSchema,
+    },
+    ({ params: { id }, body, actorId }) => assessments.setStage(id, body, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'post',
+      path: '/assessments/{id}/plans',
+      summary: 'Compute the plan and keep it as shown',
+      params,
+      body: nothing,
+      gives: planRecordSchema,
+    },
+    ({ params: { id }, actorId }) => plans.make(id, actorId),
+  )
+  endpoint(
+    app,
+    { method: 'get', path: '/plans/{id}', summary: 'A plan as it was shown', params, gives: planRecordSchema },
+    ({ params: { id } }) => plans.read(id),
+  )
+  endpoint(
+    app,
+    {
+      method: 'post',
+      path: '/plans/{id}/accept',
+      summary: 'Take this plan',
+      params,
+      body: nothing,
+      gives: planRecordSchema,
+    },
+    ({ params: { id }, actorId }) => plans.accept(id, actorId),
+  )
+  return app
+}

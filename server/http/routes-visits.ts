@@ -1,0 +1,67 @@
+import { OpenAPIHono } from '@hono/zod-openapi'
+import { z } from 'zod'
+import {
+  arrivalChangeSchema,
+  idParamSchema,
+  knownDogSchema,
+  newVisitSchema,
+  stationChangeSchema,
+  visitSchema,
+} from '../../contract/api.ts'
+import type { Deps } from './app.ts'
+import { type App, type Env, endpoint } from './endpoint.ts'
+
+/** Visits: one dog's way through the salon. */
+export function visitRoutes({ store: { visits } }: Deps): App {
+  const app = new OpenAPIHono<Env>()
+  const params = idParamSchema
+  endpoint(
+    app,
+    {
+      method: 'get',
+      path: '/visits/{id}',
+      summary: 'One visit with its scores and last plan',
+      params,
+      gives: visitSchema,
+    },
+    ({ params: { id } }) => visits.read(id),
+  )
+  endpoint(
+    app,
+    { method: 'get', path: '/dogs', summary: 'Every dog with its owner', gives: z.array(knownDogSchema) },
+    () => visits.known(),
+  )
+  endpoint(
+    app,
+    { method: 'post', path: '/visits', summary: 'Add a visit', body: newVisitSchema, gives: visitSchema },
+    ({ body, actorId }) => visits.add(body, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/visits/{id}/arrival',
+      summary: 'Who this dog is today',
+      params,
+      body: arrivalChangeSchema,
+      gives: visitSchema,
+    },
+    ({ params: { id }, body, actorId }) => visits.setArrival(id, body, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/visits/{id}/station',
+      summary: 'Move a dog to a station',
+      params,
+      body: stationChangeSchema,
+      gives: z.object({ ok: z.literal(true) }),
+    },
+    async ({ params: { id }, body, actorId }) => {
+      await visits.setStation(id, body.station, actorId)
+      return { ok: true as const }
+    },
+  )
+  return app
+}

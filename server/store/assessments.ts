@@ -1,0 +1,119 @@
+import type { Sequelize, Transaction } from 'sequelize'
+import type { AssessmentDoc, ScoreBatch, ScoreChange } from '../../contract/api.ts'
+import { assembleFile } from '../../contract/assemble.ts'
+import { BadInput } from '../../contract/problem.ts'
+import { assessmentOf } from '../../contract/read-assessment.ts'
+import { REGIONS } from '../../core/index.ts'
+import { assessmentDoc } from './documents.ts'
+import { ChangedElsewhere, NotFound } from './errors.ts'
+import { isLogged, lastChangedBy, logChange } from './log.ts'
+import { AssessmentRow, ScoreRow } from './models.ts'
+import { lockVisit } from './visits.ts'
+
+const UNSCORED = {
+  mat: null,
+  extent: null,
+  standoffMm: null,
+  undercoat: null,
+  condition: null,
+  skin: null,
+  tags: [],
+  findings: [],
+  leaveReason: null,
+}
+
+/** Assessments: what one pair of hands found on a dog. */
+export class AssessmentRepo {
+  readonly #sequelize: Sequelize
+  constructor(sequelize: Sequelize) {
+    this.#sequelize = sequelize
+  }
+
+  async read(id: string): Promise<AssessmentDoc> {
+    const row = await AssessmentRow.findByPk(id)
+    if (!row) throw new NotFound('assessment', id)
+    return assessmentDoc(row)
+  }
+
+  /**
+   * Applies a batch of scores whole or not at all. A batch that was applied already is acknowledged again, not applied
+   * again; one made on an older revision is refused with the current one.
+   */
+  score(id: string, batch: ScoreBatch, actorId: string | null): Promise<AssessmentDoc> {
+    return this.#sequelize.transaction(async (t) => {
+      const row = await lockAssessment(id, t)
+      if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
+      await assertRevision(row, batch.baseRevision, t)
+      for (const [i, change] of batch.changes.entries()) await applyScore(id, change, i, t)
+      await row.update(
+        { revision: row.revision + 1, updatedAt: new Date(), scorerId: actorId ?? row.scorerId },
+        { transaction: t },
+      )
+      const doc = await assessmentDoc(row, t)
+      const visit = await lockVisit(row.visitId, t)
+      // A standoff beyond the coat is refused here, with its field path, and the whole batch with it.
+      assessmentOf(assembleFile(visit.arrival, row.stage, doc.rows))
+      if (visit.station === 'expected' || visit.station === 'arrived')
+        await visit.update({ station: 'look' }, { transaction: t })
+      const { changes, batchId } = batch
+      await logChange(
+        { actorId, entity: 'assessment', entityId: id, action: 'scored', change: { changes }, batchId },
+        t,
+      )
+      return doc
+    })
+  }
+
+  setStage(
+    id: string,
+    { stage, baseRevision }: { stage: AssessmentDoc['stage']; baseRevision: number },
+    actorId: string | null,
+  ): Promise<AssessmentDoc> {
+    return this.#sequelize.transaction(async (t) => {
+      const row = await lockAssessment(id, t)
+      await assertRevision(row, baseRevision, t)
+      await row.update({ stage, revision: row.revision + 1, updatedAt: new Date() }, { transaction: t })
+      await logChange({ actorId, entity: 'assessment', entityId: id, action: 'stage', change: { to: stage } }, t)
+      return assessmentDoc(row, t)
+    })
+  }
+}
+
+export async function lockAssessment(id: string, transaction: Transaction): Promise<AssessmentRow> {
+  const row = await AssessmentRow.findByPk(id, { transaction, lock: true })
+  if (!row) throw new NotFound('assessment', id)
+  return row
+}
+
+async function assertRevision(row: AssessmentRow, baseRevision: number, t: Transaction): Promise<void> {
+  if (row.revision !== baseRevision)
+    throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
+}
+
+async function applyScore(
+  assessmentId: string,
+  change: ScoreChange,
+  i: number,
+  transaction: Transaction,
+): Promise<void> {
+  const { region, side, set } = change
+  const { paired } = REGIONS[region]
+  if (paired !== (side !== null))
+    throw new BadInput([
+      {
+        path: `changes[${i}].side`,
+        value: side,
+        expected: paired ? `left or right for ${region}` : `null for ${region}`,
+      },
+    ])
+  const key = { assessmentId, region, side: side ?? ('' as const) }
+  const { leave, findings, ...others } = set
+  const values = {
+    ...others,
+    ...(leave === undefined ? {} : { leaveReason: leave }),
+    ...(findings === undefined ? {} : { findings }),
+  }
+  const row = await ScoreRow.findOne({ where: key, transaction })
+  if (row) await row.update(values, { transaction })
+  else await ScoreRow.create({ ...UNSCORED, ...values, ...key }, { transaction })
+}

@@ -1,0 +1,30 @@
+import type { Sequelize } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import * as salon from './migrations/001-salon.ts'
+
+interface Migration {
+  readonly name: string
+  readonly up: string
+  readonly down: string
+}
+
+/** In order; a number is never used twice and a released migration never changes. */
+const MIGRATIONS: readonly Migration[] = [{ name: '001-salon', ...salon }]
+
+const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
+  new Umzug({
+    migrations: MIGRATIONS.map(({ name, up, down }) => ({
+      name,
+      up: () => sequelize.transaction((transaction) => sequelize.query(up, { transaction })),
+      down: () => sequelize.transaction((transaction) => sequelize.query(down, { transaction })),
+    })),
+    context: sequelize,
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  })
+
+export const migrateUp = async (sequelize: Sequelize): Promise<string[]> =>
+  (await migrator(sequelize).up()).map(({ name }) => name)
+
+export const migrateDown = async (sequelize: Sequelize): Promise<string[]> =>
+  (await migrator(sequelize).down({ to: 0 })).map(({ name }) => name)

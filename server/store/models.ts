@@ -1,0 +1,185 @@
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  Model,
+  type Sequelize,
+} from 'sequelize'
+import type { Arrival, SideRow, Station } from '../../contract/api.ts'
+import type { CoatType, Experience, Plan, RegionId, Score } from '../../core/index.ts'
+
+/*
+ * Thin models: the tables, their checks and keys are the migrations'. Columns are snake_case in the database and
+ * camelCase here.
+ */
+abstract class Row<M extends Model> extends Model<InferAttributes<M>, InferCreationAttributes<M>> {
+  declare id: string
+}
+
+export class PersonRow extends Row<PersonRow> {
+  declare name: string
+  declare role: 'groomer' | 'bather' | 'front'
+  declare experience: Experience
+}
+
+export class ClientRow extends Row<ClientRow> {
+  declare name: string
+  declare phone: string
+  declare email: string
+  declare note: string
+}
+
+export class DogRow extends Row<DogRow> {
+  declare clientId: string
+  declare name: string
+  declare breed: string
+  declare coatType: CoatType
+}
+
+export class VisitRow extends Row<VisitRow> {
+  declare dogId: string
+  declare startsAt: Date
+  declare slotMinutes: number
+  declare station: CreationOptional<Station>
+  declare personId: string | null
+  declare arrival: Arrival
+  declare arrivalRevision: CreationOptional<number>
+}
+
+export class AssessmentRow extends Row<AssessmentRow> {
+  declare visitId: string
+  declare scorerId: string | null
+  declare stage: CreationOptional<'arrival' | 'after-air'>
+  declare revision: CreationOptional<number>
+  declare updatedAt: CreationOptional<Date>
+}
+
+export class ScoreRow extends Model<InferAttributes<ScoreRow>, InferCreationAttributes<ScoreRow>> {
+  declare assessmentId: string
+  declare region: RegionId
+  declare side: '' | 'left' | 'right'
+  declare mat: Score | null
+  declare extent: number | null
+  declare standoffMm: number | null
+  declare undercoat: Score | null
+  declare condition: Score | null
+  declare skin: Score | null
+  declare tags: NonNullable<SideRow['tags']>
+  declare findings: NonNullable<SideRow['findings']>
+  declare leaveReason: string | null
+}
+
+export class PlanRow extends Row<PlanRow> {
+  declare assessmentId: string
+  declare assessmentRevision: number
+  declare model: string
+  declare input: object
+  declare plan: Plan
+  declare createdAt: CreationOptional<Date>
+  declare acceptedAt: CreationOptional<Date | null>
+  declare acceptedBy: CreationOptional<string | null>
+}
+
+export class SettingRow extends Model<InferAttributes<SettingRow>, InferCreationAttributes<SettingRow>> {
+  declare key: string
+  declare value: unknown
+}
+
+export class LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
+  declare id: CreationOptional<string>
+  declare at: CreationOptional<Date>
+  declare actorId: string | null
+  declare entity: string
+  declare entityId: string
+  declare action: string
+  declare change: object
+  declare batchId: string | null
+}
+
+const { UUID, TEXT, DATE, INTEGER, SMALLINT, JSONB, DOUBLE, BIGINT } = DataTypes
+const id = { type: UUID, primaryKey: true } as const
+const required = { allowNull: false } as const
+
+export function defineModels(sequelize: Sequelize): void {
+  const options = { sequelize, timestamps: false, underscored: true }
+  const text = { type: TEXT, ...required }
+  PersonRow.init({ id, name: text, role: text, experience: text }, { ...options, tableName: 'people' })
+  ClientRow.init({ id, name: text, phone: text, email: text, note: text }, { ...options, tableName: 'clients' })
+  DogRow.init(
+    { id, clientId: { type: UUID, ...required }, name: text, breed: text, coatType: text },
+    { ...options, tableName: 'dogs' },
+  )
+  VisitRow.init(
+    {
+      id,
+      dogId: { type: UUID, ...required },
+      startsAt: { type: DATE, ...required },
+      slotMinutes: { type: INTEGER, ...required },
+      station: { ...text, defaultValue: 'expected' },
+      personId: UUID,
+      arrival: { type: JSONB, ...required },
+      arrivalRevision: { type: INTEGER, ...required, defaultValue: 0 },
+    },
+    { ...options, tableName: 'visits' },
+  )
+  AssessmentRow.init(
+    {
+      id,
+      visitId: { type: UUID, ...required },
+      scorerId: UUID,
+      stage: { ...text, defaultValue: 'arrival' },
+      revision: { type: INTEGER, ...required, defaultValue: 0 },
+      updatedAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+    },
+    { ...options, tableName: 'assessments' },
+  )
+  ScoreRow.init(
+    {
+      assessmentId: { type: UUID, primaryKey: true },
+      region: { type: TEXT, primaryKey: true },
+      side: { type: TEXT, primaryKey: true },
+      mat: SMALLINT,
+      extent: DOUBLE,
+      standoffMm: DOUBLE,
+      undercoat: SMALLINT,
+      condition: SMALLINT,
+      skin: SMALLINT,
+      tags: { type: JSONB, ...required },
+      findings: { type: JSONB, ...required },
+      leaveReason: TEXT,
+    },
+    { ...options, tableName: 'scores' },
+  )
+  PlanRow.init(
+    {
+      id,
+      assessmentId: { type: UUID, ...required },
+      assessmentRevision: { type: INTEGER, ...required },
+      model: text,
+      input: { type: JSONB, ...required },
+      plan: { type: JSONB, ...required },
+      createdAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+      acceptedAt: DATE,
+      acceptedBy: UUID,
+    },
+    { ...options, tableName: 'plans' },
+  )
+  SettingRow.init(
+    { key: { type: TEXT, primaryKey: true }, value: { type: JSONB, ...required } },
+    { ...options, tableName: 'settings' },
+  )
+  LogRow.init(
+    {
+      id: { type: BIGINT, primaryKey: true, autoIncrement: true },
+      at: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+      actorId: UUID,
+      entity: text,
+      entityId: text,
+      action: text,
+      change: { type: JSONB, ...required },
+      batchId: UUID,
+    },
+    { ...options, tableName: 'change_log' },
+  )
+}

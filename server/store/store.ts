@@ -1,0 +1,36 @@
+import { Sequelize } from 'sequelize'
+import { AssessmentRepo } from './assessments.ts'
+import { migrateDown, migrateUp } from './migrate.ts'
+import { defineModels } from './models.ts'
+import { PlanRepo } from './plans.ts'
+import { SalonRepo } from './salon.ts'
+import { VisitRepo } from './visits.ts'
+
+/** All that is kept, behind one door. Every change is one transaction that also writes its line in the log. */
+export class Store {
+  readonly #sequelize: Sequelize
+  readonly salon: SalonRepo
+  readonly visits: VisitRepo
+  readonly assessments: AssessmentRepo
+  readonly plans: PlanRepo
+
+  constructor(databaseUrl: string) {
+    this.#sequelize = new Sequelize(databaseUrl, {
+      dialect: 'postgres',
+      logging: false,
+      pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
+      dialectOptions: { connectionTimeoutMillis: 3000 },
+    })
+    defineModels(this.#sequelize)
+    this.salon = new SalonRepo(this.#sequelize)
+    this.visits = new VisitRepo(this.#sequelize, this.salon)
+    this.assessments = new AssessmentRepo(this.#sequelize)
+    this.plans = new PlanRepo(this.#sequelize, this.salon)
+  }
+
+  migrate = (): Promise<string[]> => migrateUp(this.#sequelize)
+  unmigrate = (): Promise<string[]> => migrateDown(this.#sequelize)
+  close = (): Promise<void> => this.#sequelize.close()
+  /** Statements as they are, for health checks and tests that ask the database itself. */
+  query = (sql: string): Promise<unknown> => this.#sequelize.query(sql)
+}

@@ -1,0 +1,245 @@
+import { randomUUID } from 'node:crypto'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { Arrival, AssessmentDoc, Day, NewVisit, PastVisit, Station, Visit, VisitCard } from '../../contract/api.ts'
+import { assembleFile } from '../../contract/assemble.ts'
+import { BadInput } from '../../contract/problem.ts'
+import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
+import { houseWith, indicesOf } from '../../core/index.ts'
+import { assessmentDoc, iso, planRecord } from './documents.ts'
+import { ChangedElsewhere, NotFound } from './errors.ts'
+import { lastChangedBy, logChange } from './log.ts'
+import { AssessmentRow, ClientRow, DogRow, PlanRow, VisitRow } from './models.ts'
+import type { SalonRepo } from './salon.ts'
+
+const PAST_VISITS = 12
+
+interface ArrivalChange {
+  readonly baseRevision: number
+  readonly arrival: Arrival
+  readonly personId?: string | null | undefined
+}
+
+/** Visits: the day, one dog's way through it, and what it was like before. */
+export class VisitRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  constructor(sequelize: Sequelize, salon: SalonRepo) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+  }
+
+  async day(from: Date, to: Date, date: string): Promise<Day> {
+    const rows = await VisitRow.findAll({
+      where: { startsAt: { [Op.gte]: from, [Op.lt]: to } },
+      order: [
+        ['startsAt', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    })
+    return { date, visits: await this.#cards(rows) }
+  }
+
+  async read(id: string): Promise<Visit> {
+    const row = await VisitRow.findByPk(id)
+    if (!row) throw new NotFound('visit', id)
+    const [[card], assessment, past] = await Promise.all([this.#cards([row]), assessmentOfVisit(id), this.#past(row)])
+    const latest = await PlanRow.findOne({ where: { assessmentId: assessment.id }, order: [['createdAt', 'DESC']] })
+    return {
+      ...card!,
+      arrivalRevision: row.arrivalRevision,
+      assessment,
+      latestPlan: latest ? planRecord(latest) : null,
+      past,
+    }
+  }
+
+  /** A visit with its dog and owner; a known dog starts from its last visit. */
+  async add(input: NewVisit, actorId: string | null): Promise<Visit> {
+    const id = randomUUID()
+    await this.#sequelize.transaction(async (t) => {
+      const { dogId, arrival } = input.dogId
+        ? { dogId: input.dogId, arrival: await this.#asLastTime(input.dogId, input.slotMinutes, t) }
+        : await this.#newDog(input, actorId, t)
+      readAssessment(assembleFile(arrival, 'arrival', []))
+      const { slotMinutes, personId } = input
+      await VisitRow.create(
+        { id, dogId, startsAt: new Date(input.startsAt), slotMinutes, personId, arrival },
+        { transaction: t },
+      )
+      await AssessmentRow.create({ id: randomUUID(), visitId: id, scorerId: personId }, { transaction: t })
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'added', change: input }, t)
+    })
+    return this.read(id)
+  }
+
+  async #asLastTime(dogId: string, slotMinutes: number, transaction: Transaction): Promise<Arrival> {
+    const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
+    if (!last) throw new NotFound('dog', dogId)
+    const { dog } = last.arrival
+    return {
+      ...last.arrival,
+      dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
+      slot: { minutes: slotMinutes },
+    }
+  }
+
+  async #newDog(
+    { dog, owner, slotMinutes }: NewVisit,
+    actorId: string | null,
+    transaction: Transaction,
+  ): Promise<{ dogId: string; arrival: Arrival }> {
+    if (!dog || !owner)
+      throw new BadInput([
+        {
+          path: dog ? 'owner' : 'dog',
+          value: undefined,
+          expected: 'a dog with its owner, or the dogId of a known one',
+        },
+      ])
+    const dogId = randomUUID()
+    const clientId = randomUUID()
+    await ClientRow.create(
+      { id: clientId, name: owner.name, phone: owner.phone, email: '', note: owner.note ?? '' },
+      { transaction },
+    )
+    await DogRow.create(
+      { id: dogId, clientId, name: dog.name, breed: dog.breed ?? 'unknown', coatType: dog.coatType },
+      { transaction },
+    )
+    await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
+    await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'added', change: dog }, transaction)
+    return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } } }
+  }
+
+  /** Every dog by name, for lists and for the demo salon. */
+  async known(): Promise<{ dogId: string; name: string; clientName: string; breed: string }[]> {
+    const [dogs, clients] = await Promise.all([DogRow.findAll({ order: [['name', 'ASC']] }), ClientRow.findAll()])
+    return dogs.map(({ id, name, clientId, breed }) => ({
+      dogId: id,
+      name,
+      breed,
+      clientName: clients.find((client) => client.id === clientId)?.name ?? '',
+    }))
+  }
+
+  async setArrival(id: string, change: ArrivalChange, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      if (row.arrivalRevision !== change.baseRevision)
+        throw new ChangedElsewhere(
+          { arrival: row.arrival, arrivalRevision: row.arrivalRevision },
+          await lastChangedBy('visit', id, t),
+        )
+      // Scores taken already must still make sense: a coat cannot become shorter than the free hair under a mat.
+      const { stage, rows } = await assessmentOfVisit(id, t)
+      readAssessment(assembleFile(change.arrival, stage, rows))
+      await row.update(
+        {
+          arrival: change.arrival,
+          arrivalRevision: row.arrivalRevision + 1,
+          slotMinutes: Math.round(change.arrival.slot?.minutes ?? row.slotMinutes),
+          station: row.station === 'expected' ? 'arrived' : row.station,
+          ...(change.personId === undefined ? {} : { personId: change.personId }),
+        },
+        { transaction: t },
+      )
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'arrival', change }, t)
+    })
+    return this.read(id)
+  }
+
+  async setStation(id: string, station: Station, actorId: string | null): Promise<void> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      const from = row.station
+      await row.update({ station }, { transaction: t })
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'station', change: { from, to: station } }, t)
+    })
+  }
+
+  async #cards(rows: readonly VisitRow[]): Promise<VisitCard[]> {
+    if (rows.length === 0) return []
+    const ids = rows.map(({ id }) => id)
+    const [dogs, counts, plans] = await Promise.all([
+      DogRow.findAll({ where: { id: rows.map(({ dogId }) => dogId) } }),
+      this.#sequelize.query<{ visit_id: string; scored: string }>(
+        `SELECT a.visit_id, count(s.mat) AS scored FROM assessments a JOIN scores s ON s.assessment_id = a.id
+         WHERE a.visit_id IN (:ids) GROUP BY a.visit_id`,
+        { type: QueryTypes.SELECT, replacements: { ids } },
+      ),
+      this.#sequelize.query<{
+        visit_id: string
+        choice: string
+        minutes: { low: number; high: number }
+        accepted_at: Date | null
+      }>(
+        `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.plan -> 'verdict' ->> 'choice' AS choice,
+           p.plan -> 'verdict' -> 'minutes' AS minutes, p.accepted_at
+         FROM assessments a JOIN plans p ON p.assessment_id = a.id
+         WHERE a.visit_id IN (:ids) ORDER BY a.visit_id, p.created_at DESC`,
+        { type: QueryTypes.SELECT, replacements: { ids } },
+      ),
+    ])
+    const clients = await ClientRow.findAll({ where: { id: dogs.map(({ clientId }) => clientId) } })
+    return rows.map((row): VisitCard => {
+      const dog = dogs.find(({ id }) => id === row.dogId)!
+      const { id, name, phone, email, note } = clients.find((client) => client.id === dog.clientId)!
+      const plan = plans.find(({ visit_id }) => visit_id === row.id)
+      return {
+        id: row.id,
+        startsAt: iso(row.startsAt),
+        slotMinutes: row.slotMinutes,
+        station: row.station,
+        personId: row.personId,
+        dogId: row.dogId,
+        arrival: row.arrival,
+        client: { id, name, phone, email, note },
+        scored: Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0),
+        plan: plan
+          ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
+          : null,
+      }
+    })
+  }
+
+  async #past(visit: VisitRow): Promise<PastVisit[]> {
+    const rows = await VisitRow.findAll({
+      where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt } },
+      order: [['startsAt', 'DESC']],
+      limit: PAST_VISITS,
+    })
+    if (rows.length === 0) return []
+    const [cards, { estimates }] = await Promise.all([this.#cards(rows), this.#salon.read()])
+    const house = houseWith(estimates)
+    return Promise.all(
+      rows.map(async (row, i): Promise<PastVisit> => {
+        const assessment = await assessmentOfVisit(row.id)
+        const { sheet } = assessmentOf(assembleFile(row.arrival, assessment.stage, assessment.rows), house)
+        return {
+          id: row.id,
+          startsAt: iso(row.startsAt),
+          choice: cards[i]!.plan?.choice ?? null,
+          minutes: cards[i]!.plan?.minutes.low ?? null,
+          matIndex: indicesOf(sheet, house).mat.value,
+          rows: assessment.rows,
+        }
+      }),
+    )
+  }
+}
+
+export async function lockVisit(id: string, transaction: Transaction): Promise<VisitRow> {
+  const row = await VisitRow.findByPk(id, { transaction, lock: true })
+  if (!row) throw new NotFound('visit', id)
+  return row
+}
+
+async function assessmentOfVisit(visitId: string, transaction?: Transaction): Promise<AssessmentDoc> {
+  const row = await AssessmentRow.findOne({
+    where: { visitId },
+    order: [['updatedAt', 'DESC']],
+    transaction: transaction ?? null,
+  })
+  if (!row) throw new NotFound('assessment of visit', visitId)
+  return assessmentDoc(row, transaction)
+}
