@@ -1,0 +1,20 @@
+import { useSyncExternalStore } from 'react'
+
+const KEY = 'etude.person'
+const listeners = new Set<() => void>()
+
+/** Who works at this screen: sent with every change, so that the log knows. */
+export const personOnDuty = (): string | null => localStorage.getItem(KEY)
+
+export function setPersonOnDuty(id: string | null): void {
+  if (id) localStorage.setItem(KEY, id)
+  else localStorage.removeItem(KEY)
+  for (const listener of listeners) listener()
+}
+
+const subscribe = (listener: () => void): (() => void) => {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+export const usePersonOnDuty = (): string | null => useSyncExternalStore(subscribe, personOnDuty)

@@ -1,0 +1,202 @@
+import { clsx } from 'clsx'
+import { memo, type ReactNode, useId, useMemo } from 'react'
+import { type Build, REGION_SIDES } from '../../core/index.ts'
+import { drawingOf, type Shape, type View } from './geometry.ts'
+import { Textures } from './textures.tsx'
+
+/** How one region-side is drawn; whoever uses the map decides what the textures mean. */
+export interface Look {
+  /** Pattern names without prefix, laid over each other, with the share of the region each covers. */
+  readonly textures: readonly { readonly name: string; readonly share: number }[]
+  /** Dirt: how dark the wash is, 0 to 1. */
+  readonly wash: number
+  /** Skin marks, 0 to 4. */
+  readonly mark: number
+  readonly unknown: boolean
+  readonly stop: boolean
+  /** Length of the coat in the outline, mm. */
+  readonly coatMm: number
+}
+
+interface Props {
+  readonly build: Build
+  readonly view: View
+  readonly weightKg: number
+  readonly looks: readonly Look[]
+  readonly focus: number | null
+  /** Dims all but these. */
+  readonly lit?: ReadonlySet<number> | null
+  readonly onPick?: (index: number) => void
+  readonly nameOf?: (index: number) => string
+  readonly close?: boolean
+  readonly className?: string
+  /** What a screen reader calls the picture. */
+  readonly label: string
+}
+
+const PX_AT_30_KG = 0.72
+const MOST_PX = 62
+
+/** Millimetres of coat to units of the drawing: a small dog is drawn as large, so its coat counts for more. */
+export const coatPx = (mm: number, weightKg: number): number =>
+  Math.min(MOST_PX, mm * PX_AT_30_KG * (30 / weightKg) ** (1 / 3))
+
+const HAIR_DROOP = 0.55
+
+/** Hair along the outline, standing off the skin and falling; the jitter is fixed by place so that it never flickers. */
+function hairs(shape: Shape, px: number): string {
+  return shape.fringe
+    .map(([x, y, nx, ny], i) => {
+      const length = px * (0.82 + (((i * 7919) % 13) / 13) * 0.36)
+      const droop = length * HAIR_DROOP
+      return `M${x.toFixed(1)} ${y.toFixed(1)}q${(nx * length * 0.6).toFixed(1)} ${(ny * length * 0.6).toFixed(1)} ${(nx * length).toFixed(1)} ${(ny * length + droop * (1 - Math.abs(ny))).toFixed(1)}`
+    })
+    .join('')
+}
+
+const Coat = memo(function Coat({ shape, px }: { shape: Shape; px: number }): ReactNode {
+  if (px < 1.5) return null
+  return (
+    <g>
+      <path d={shape.d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={px * 1.5} strokeLinejoin="round" />
+      <path d={hairs(shape, px)} fill="none" stroke="var(--coat-fringe)" strokeWidth={2.2} strokeLinecap="round" />
+    </g>
+  )
+})
+
+interface RegionProps {
+  readonly shape: Shape
+  readonly look: Look
+  readonly prefix: string
+  readonly focused: boolean
+  readonly faded: boolean
+  readonly label: string | null
+  readonly onPick: ((index: number) => void) | undefined
+}
+
+const SkinMark = ({ at: [x, y], mark }: { at: readonly [number, number]; mark: number }): ReactNode => (
+  <g className="pointer-events-none" fill="none" stroke={mark >= 3 ? 'var(--alarm)' : 'var(--ink)'} strokeWidth={2.6}>
+    <circle cx={x} cy={y} r={9} fill="var(--sheet)" />
+    {mark >= 2 && <circle cx={x} cy={y} r={3.4} fill={mark >= 3 ? 'var(--alarm)' : 'var(--ink)'} />}
+    {mark >= 3 && <circle cx={x} cy={y} r={14} />}
+  </g>
+)
+
+const same = (a: RegionProps, b: RegionProps): boolean =>
+  a.shape === b.shape &&
+  a.focused === b.focused &&
+  a.faded === b.faded &&
+  a.label === b.label &&
+  a.onPick === b.onPick &&
+  JSON.stringify(a.look) === JSON.stringify(b.look)
+
+const Region = memo(function Region({ shape, look, prefix, focused, faded, label, onPick }: RegionProps): ReactNode {
+  const { d, centre } = shape
+  const clip = `${prefix}c${shape.index}`
+  const stroke = look.stop ? 'var(--alarm)' : focused ? 'var(--accent)' : 'var(--coat-ink)'
+  return (
+    <g opacity={faded ? 0.3 : 1}>
+      <clipPath id={clip}>
+        <path d={d} />
+      </clipPath>
+      <path d={d} fill={look.unknown ? 'var(--sheet)' : 'var(--coat)'} />
+      {look.wash > 0 && <path d={d} fill="var(--coat-ink)" opacity={look.wash * 0.34} />}
+      <g clipPath={`url(#${clip})`} className="pointer-events-none">
+        {look.textures.map(({ name, share }) => (
+          <path
+            key={name}
+            d={d}
+            fill={`url(#${prefix}${name})`}
+            transform={share < 1 ? shrunk(centre, Math.sqrt(share)) : undefined}
+          />
+        ))}
+      </g>
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: the role is set whenever the region can be picked */}
+      <path
+        d={d}
+        fill={focused ? 'var(--accent)' : 'transparent'}
+        fillOpacity={focused ? 0.16 : 1}
+        stroke={stroke}
+        strokeWidth={look.stop || focused ? 4 : 1.2}
+        strokeOpacity={look.stop || focused ? 1 : 0.6}
+        strokeDasharray={look.unknown && !focused ? '5 5' : undefined}
+        strokeLinejoin="round"
+        {...(onPick && label !== null
+          ? {
+              role: 'button',
+              tabIndex: focused ? 0 : -1,
+              'aria-label': label,
+              'data-region': shape.key,
+              onClick: () => onPick(shape.index),
+              className: 'cursor-pointer hover:stroke-[3px]',
+            }
+          : {})}
+      />
+      {look.mark > 0 && <SkinMark at={centre} mark={look.mark} />}
+    </g>
+  )
+}, same)
+
+const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
+  `translate(${x} ${y}) scale(${factor.toFixed(3)}) translate(${-x} ${-y})`
+
+/** The dog: skin outline, coat standing off it to scale, and each region-side as a place that can be picked. */
+export function CoatMap(props: Props): ReactNode {
+  const { build, view, weightKg, looks, focus, lit, onPick, nameOf, close, className, label } = props
+  const prefix = useId().replace(/[^a-z0-9]/gi, '')
+  const drawing = drawingOf(build, view)
+  const box = close && drawing.headBox ? drawing.headBox : drawing.box
+  // The focused region is drawn last, so that its border is whole.
+  const ordered = useMemo(
+    () => [...drawing.shapes].sort((a, b) => Number(a.index === focus) - Number(b.index === focus)),
+    [drawing, focus],
+  )
+  return (
+    <svg
+      viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
+      className={clsx('block h-full w-full', className)}
+      role={onPick ? 'group' : 'img'}
+      aria-label={label}
+    >
+      <Textures prefix={prefix} />
+      <g transform={view === 'right' ? 'translate(-30,-7)' : 'translate(30,-7)'}>
+        {drawing.behind.map((d) => (
+          <path key={d} d={d} fill="var(--far)" />
+        ))}
+      </g>
+      {drawing.shapes.map((shape) => (
+        <Coat key={shape.key} shape={shape} px={coatPx(looks[shape.index]!.coatMm, weightKg)} />
+      ))}
+      {ordered.map((shape) => (
+        <Region
+          key={shape.key}
+          shape={shape}
+          look={looks[shape.index]!}
+          prefix={prefix}
+          focused={shape.index === focus}
+          faded={lit ? !lit.has(shape.index) : false}
+          label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
+          onPick={onPick}
+        />
+      ))}
+      {drawing.eye && <Eye at={drawing.eye} />}
+      {drawing.nose && (
+        <ellipse
+          cx={drawing.nose[0]}
+          cy={drawing.nose[1] + (view === 'underside' ? 0 : 6)}
+          rx={11}
+          ry={9}
+          fill="var(--coat-ink)"
+          className="pointer-events-none"
+        />
+      )}
+    </svg>
+  )
+}
+
+const Eye = ({ at: [x, y] }: { at: readonly [number, number] }): ReactNode => (
+  <g className="pointer-events-none">
+    <circle cx={x} cy={y} r={8.5} fill="var(--coat-ink)" />
+    <circle cx={x - 2.6} cy={y - 2.8} r={2.4} fill="var(--sheet)" />
+  </g>
+)

@@ -1,0 +1,205 @@
+import { useQuery } from '@tanstack/react-query'
+import { clsx } from 'clsx'
+import { ArrowRight, CloudOff, Plus } from 'lucide-react'
+import { type ReactNode, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import type { Day, Person, Station, VisitCard } from '../../contract/api.ts'
+import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../contract/words/index.ts'
+import { findBreed, type VerdictName } from '../../core/index.ts'
+import { dayQuery, salonQuery, useMoveDog } from '../api/queries.ts'
+import { CoatMap } from '../coatmap/CoatMap.tsx'
+import { looksOfCoat } from '../coatmap/looks.ts'
+import { Loading, QueryFailed } from '../shell/states.tsx'
+import { dogDrawn } from '../stations/dog-file.ts'
+import { STATIONS } from '../stations/stations.ts'
+import { AddVisit } from './AddVisit.tsx'
+
+const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
+
+/** Where a dog goes next when somebody touches it, in the words of the next thing to do. */
+const NEXT: Record<Station, { to: string; label: string } | { move: Station; label: string } | null> = {
+  expected: { to: 'arrival', label: 'Arrives' },
+  arrived: { to: 'look', label: 'Look' },
+  look: { to: 'look', label: 'Go on looking' },
+  verdict: { to: 'verdict', label: 'Verdict' },
+  bath: { move: 'dry', label: 'Out of the tub' },
+  dry: { move: 'cut', label: 'Dry' },
+  cut: { move: 'ready', label: 'Cut' },
+  ready: { move: 'gone', label: 'Goes home' },
+  gone: null,
+}
+
+/** All dogs of the day, each on its own line, standing at the station it has reached. */
+export function DayScreen(): ReactNode {
+  const day = useQuery(dayQuery(null))
+  const salon = useQuery(salonQuery)
+  const [adding, setAdding] = useState(false)
+  if (!day.data || !salon.data) {
+    const error = day.error ?? salon.error
+    return error ? <QueryFailed error={error} onRetry={() => void day.refetch()} /> : <Loading what="the day" />
+  }
+  const { visits } = day.data
+  const inHouse = visits.filter(({ station }) => station !== 'expected' && station !== 'gone').length
+  return (
+    <div className="flex grow flex-col">
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2 px-6 pb-3 pt-5">
+        <h1 className="text-3xl">{dateText(day.data)}</h1>
+        <p className="text-lg text-ink-2">
+          {visits.length} dogs, {inHouse} here now
+        </p>
+        {day.isError && (
+          <p className="flex items-center gap-2 text-ink-2" role="status">
+            <CloudOff size={18} /> Server away: as last seen
+          </p>
+        )}
+        <span className="grow" />
+        <button type="button" className="btn" onClick={() => setAdding(true)}>
+          <Plus size={18} /> Add a dog
+        </button>
+      </div>
+      {visits.length === 0 ? (
+        <div className="mx-auto max-w-md py-16 text-center">
+          <h2 className="mb-2 text-2xl">No dogs today</h2>
+          <p className="mb-4 text-ink-2">Put the first one in and it appears here.</p>
+          <button type="button" className="btn btn-main" onClick={() => setAdding(true)}>
+            <Plus size={18} /> Add a dog
+          </button>
+        </div>
+      ) : (
+        <Lanes visits={visits} people={salon.data.people} />
+      )}
+      {adding && <AddVisit date={day.data.date} onClose={() => setAdding(false)} />}
+    </div>
+  )
+}
+
+const dateText = ({ date }: Day): string =>
+  new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })
+
+function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: readonly Person[] }): ReactNode {
+  return (
+    <div className="min-w-0 overflow-x-auto px-6 pb-8">
+      <div className="min-w-[1060px]">
+        <div
+          className="sticky top-0 z-10 grid grid-cols-[250px_1fr_170px] border-b border-line bg-paper py-2"
+          aria-hidden="true"
+        >
+          <span />
+          <div className="grid grid-cols-7">
+            {STATIONS.map(({ label, at }) => (
+              <span key={label} className="text-center text-ink-2">
+                {label}
+                <span className="ml-1.5 font-semibold text-ink">
+                  {visits.filter(({ station }) => at.includes(station)).length || ''}
+                </span>
+              </span>
+            ))}
+          </div>
+          <span />
+        </div>
+        <ul>
+          {visits.map((visit) => (
+            <Lane key={visit.id} visit={visit} people={people} />
+          ))}
+        </ul>
+      </div>
+    </div>
+  )
+}
+
+function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }): ReactNode {
+  const move = useMoveDog()
+  const { arrival, station } = visit
+  const drawn = useMemo(() => dogDrawn(arrival), [arrival])
+  const looks = useMemo(() => looksOfCoat(drawn), [drawn])
+  const reached = stop(station)
+  const next = NEXT[station]
+  const person = people.find(({ id }) => id === visit.personId)
+  const stops = visit.plan?.choice === 'refer'
+  const path = `/visits/${visit.id}/${STATIONS[Math.min(2, reached)]!.path}`
+  const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
+  return (
+    <li
+      className="grid min-h-[76px] grid-cols-[250px_1fr_170px] items-center border-b border-line"
+      data-dog={arrival.dog.name}
+    >
+      <div className="flex items-center gap-3">
+        <span className="w-12 text-lg font-semibold">
+          {new Date(visit.startsAt).toLocaleTimeString(undefined, {
+            hour: '2-digit',
+            minute: '2-digit',
+            hour12: false,
+          })}
+        </span>
+        <span className="min-w-0">
+          <Link
+            to={path}
+            className="block truncate rounded font-display text-lg font-semibold leading-tight hover:underline"
+          >
+            {arrival.dog.name}
+          </Link>
+          <span className="block truncate text-sm text-ink-2">
+            {breed}, {arrival.dog.weightKg} kg{person ? ` · ${person.name}` : ''}
+          </span>
+        </span>
+      </div>
+      <div className="relative grid h-full grid-cols-7 items-center">
+        <span className="absolute inset-x-[7.14%] top-1/2 h-px bg-line" aria-hidden="true" />
+        <span
+          className="absolute left-[7.14%] top-1/2 h-0.5 bg-ink-2"
+          style={{ width: `${(reached * 100) / 7}%` }}
+          aria-hidden="true"
+        />
+        <Link
+          to={path}
+          className="relative col-span-1 flex h-[70px] items-center justify-center rounded-xl"
+          style={{ gridColumnStart: reached + 1 }}
+          aria-label={`${arrival.dog.name} is at ${STATIONS[reached]!.label}`}
+        >
+          <span className={clsx('h-[64px] w-[104px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
+            <CoatMap
+              build={drawn.build}
+              weightKg={drawn.weightKg}
+              view="left"
+              looks={looks}
+              focus={null}
+              label={`${arrival.dog.name}`}
+            />
+          </span>
+        </Link>
+        {visit.plan && (
+          <span
+            className={clsx('pl-2 text-sm leading-tight', stops ? 'font-semibold text-alarm' : 'text-ink-2')}
+            style={{ gridColumn: `${Math.min(reached + 2, 5)} / span 3`, gridRow: 1 }}
+          >
+            <span className="bg-paper px-1.5 py-0.5">
+              {VERDICT_LABEL[visit.plan.choice as VerdictName]}
+              {!stops && `, ${rangeText(visit.plan.minutes, minutesText)} min`}
+            </span>
+          </span>
+        )}
+        {!visit.plan && station === 'look' && (
+          <span className="pl-2 text-sm text-ink-2" style={{ gridColumn: `${reached + 2} / span 2`, gridRow: 1 }}>
+            <span className="bg-paper px-1.5 py-0.5">{visit.scored} of 39 looked at</span>
+          </span>
+        )}
+      </div>
+      <div className="text-right">
+        {next &&
+          ('to' in next ? (
+            <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
+              {next.label} <ArrowRight size={18} />
+            </Link>
+          ) : (
+            <button
+              type="button"
+              className="btn px-3.5"
+              onClick={() => move.mutate({ visitId: visit.id, station: next.move })}
+            >
+              {next.label} <ArrowRight size={18} />
+            </button>
+          ))}
+      </div>
+    </li>
+  )
+}

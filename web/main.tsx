@@ -1,0 +1,58 @@
+import { QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import { queryClient } from './api/queries.ts'
+import { DayScreen } from './day/DayScreen.tsx'
+import { Shell } from './shell/Shell.tsx'
+import { Failed, NotHere } from './shell/states.tsx'
+import { applyTheme } from './shell/theme.ts'
+import { VisitLayout } from './stations/VisitLayout.tsx'
+import './theme.css'
+
+applyTheme()
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Failed />,
+    children: [
+      { path: '/', element: <DayScreen /> },
+      {
+        path: '/numbers',
+        lazy: async () => ({ Component: (await import('./numbers/NumbersScreen.tsx')).NumbersScreen }),
+      },
+      {
+        path: '/visits/:visitId',
+        element: <VisitLayout />,
+        children: [
+          {
+            path: 'arrival',
+            lazy: async () => ({ Component: (await import('./stations/arrival/ArrivalScreen.tsx')).ArrivalScreen }),
+          },
+          {
+            path: 'look',
+            lazy: async () => ({ Component: (await import('./stations/look/LookScreen.tsx')).LookScreen }),
+          },
+          {
+            path: 'verdict',
+            lazy: async () => ({ Component: (await import('./stations/verdict/VerdictScreen.tsx')).VerdictScreen }),
+          },
+        ],
+      },
+      { path: '*', element: <NotHere /> },
+    ],
+  },
+])
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+)
+
+// So that a reload while the server is away still opens the page; without it everything else works the same.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => {})

@@ -1,0 +1,41 @@
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+/** A dialog of this house: title, what it is for, its body. Leaving it keeps what was there before. */
+export function DialogSheet({
+  title,
+  about,
+  onClose,
+  children,
+}: {
+  title: string
+  about?: string
+  onClose?: () => void
+  children: ReactNode
+}): ReactNode {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose?.()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Content
+          className="card fixed left-1/2 top-1/2 z-50 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6"
+          {...(about ? {} : { 'aria-describedby': undefined })}
+        >
+          <div className="mb-4 flex items-start justify-between gap-4">
+            <div>
+              <Dialog.Title className="text-xl">{title}</Dialog.Title>
+              {about && <Dialog.Description className="text-ink-2">{about}</Dialog.Description>}
+            </div>
+            {onClose && (
+              <Dialog.Close className="btn btn-quiet px-3" aria-label="Close">
+                <X size={20} />
+              </Dialog.Close>
+            )}
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

@@ -1,0 +1,14 @@
+const KEY = 'etude.theme'
+export type Theme = 'light' | 'dim'
+
+export const currentTheme = (): Theme =>
+  (localStorage.getItem(KEY) as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light')
+
+export function applyTheme(theme: Theme = currentTheme()): void {
+  document.documentElement.dataset.theme = theme
+}
+
+export function setTheme(theme: Theme): void {
+  localStorage.setItem(KEY, theme)
+  applyTheme(theme)
+}

@@ -1,0 +1,82 @@
+import { useQuery } from '@tanstack/react-query'
+import { clsx } from 'clsx'
+import { Check } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import type { Station, Visit } from '../../contract/api.ts'
+import { salonQuery, visitQuery } from '../api/queries.ts'
+import { Loading, QueryFailed } from '../shell/states.tsx'
+import { STATIONS } from './stations.ts'
+
+export const useVisit = (): Visit => useOutletContext<Visit>()
+
+const order = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
+
+/** The rail: the dog's way through the salon, where it is, what is done, what is next. */
+function Rail({ visit }: { visit: Visit }): ReactNode {
+  const reached = order(visit.station)
+  return (
+    <nav aria-label={`${visit.arrival.dog.name ?? 'The dog'}'s way`} className="min-w-0 grow overflow-x-auto">
+      <ol className="flex items-center">
+        {STATIONS.map(({ path, label }, i) => {
+          const done = i < reached
+          const dot = (
+            <span
+              className={clsx(
+                'grid size-6 shrink-0 place-items-center rounded-full border-2',
+                done ? 'border-ink bg-ink text-sheet' : i === reached ? 'border-accent' : 'border-line',
+              )}
+            >
+              {done && <Check size={14} strokeWidth={3} />}
+              {i === reached && <span className="size-2.5 rounded-full bg-accent" />}
+            </span>
+          )
+          return (
+            <li key={label} className="flex items-center">
+              {i > 0 && <span className={clsx('h-0.5 w-5 lg:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />}
+              {path ? (
+                <NavLink
+                  to={path}
+                  className={({ isActive }) =>
+                    clsx('flex min-h-11 items-center gap-2 rounded-xl px-3', isActive && 'bg-accent-soft font-semibold')
+                  }
+                >
+                  {dot}
+                  {label}
+                  {done && <span className="sr-only">done</span>}
+                </NavLink>
+              ) : (
+                <span className="flex min-h-11 items-center gap-2 px-2 text-ink-2">
+                  {dot}
+                  {label}
+                </span>
+              )}
+            </li>
+          )
+        })}
+      </ol>
+    </nav>
+  )
+}
+
+/** One visit: its rail, and the station at hand. */
+export function VisitLayout(): ReactNode {
+  const { visitId = '' } = useParams()
+  const visit = useQuery(visitQuery(visitId))
+  const salon = useQuery(salonQuery)
+  if (visit.data && salon.data)
+    return (
+      <>
+        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5">
+          <p className="shrink-0">
+            <span className="font-display text-2xl font-semibold">{visit.data.arrival.dog.name}</span>
+            <span className="ml-3 text-ink-2 max-lg:hidden">{visit.data.client.name}</span>
+          </p>
+          <Rail visit={visit.data} />
+        </div>
+        <Outlet context={visit.data} />
+      </>
+    )
+  const error = visit.error ?? salon.error
+  return error ? <QueryFailed error={error} onRetry={() => void visit.refetch()} /> : <Loading what="this dog" />
+}

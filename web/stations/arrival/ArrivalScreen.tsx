@@ -1,0 +1,161 @@
+import { useQuery } from '@tanstack/react-query'
+import { ArrowRight } from 'lucide-react'
+import { type FormEvent, type ReactNode, useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { Arrival, Visit } from '../../../contract/api.ts'
+import { capital, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import type { VerdictName } from '../../../core/index.ts'
+import { Away, Refusal } from '../../api/client.ts'
+import { salonQuery, useSaveArrival } from '../../api/queries.ts'
+import { CoatMap } from '../../coatmap/CoatMap.tsx'
+import { looksOfCoat } from '../../coatmap/looks.ts'
+import { dogDrawn } from '../dog-file.ts'
+import { useVisit } from '../VisitLayout.tsx'
+import { CoatFields, DogFields, HealthFields, WishFields } from './fields.tsx'
+
+const draftKey = (visit: Visit): string => `etude.arrival.${visit.id}`
+
+interface Draft {
+  readonly baseRevision: number
+  readonly arrival: Arrival
+}
+
+/** What was typed and not saved is on this device, and comes back with the page. */
+function useDraft(visit: Visit): [Arrival, (change: (arrival: Arrival) => Arrival) => void, () => void] {
+  const [arrival, setArrival] = useState<Arrival>(() => {
+    const kept = localStorage.getItem(draftKey(visit))
+    const draft = kept ? (JSON.parse(kept) as Draft) : null
+    return draft && draft.baseRevision === visit.arrivalRevision ? draft.arrival : visit.arrival
+  })
+  return [
+    arrival,
+    (change) =>
+      setArrival((before) => {
+        const next = change(before)
+        localStorage.setItem(draftKey(visit), JSON.stringify({ baseRevision: visit.arrivalRevision, arrival: next }))
+        return next
+      }),
+    () => localStorage.removeItem(draftKey(visit)),
+  ]
+}
+
+/** Who is this dog: what decides how much it can give, and what its owner wants. A known dog starts from last time. */
+export function ArrivalScreen(): ReactNode {
+  const visit = useVisit()
+  const { data: salon } = useQuery(salonQuery)
+  const navigate = useNavigate()
+  const save = useSaveArrival(visit.id)
+  const [arrival, change, forget] = useDraft(visit)
+  const [personId, setPersonId] = useState(visit.personId)
+  const drawn = useMemo(() => dogDrawn(arrival), [arrival])
+  const looks = useMemo(() => looksOfCoat(drawn), [drawn])
+  const last = visit.past[0]
+
+  const submit = (event: FormEvent): void => {
+    event.preventDefault()
+    const person = salon?.people.find(({ id }) => id === personId)
+    const withHands = person ? { ...arrival, house: { ...arrival.house, experience: person.experience } } : arrival
+    save.mutate(
+      { baseRevision: visit.arrivalRevision, arrival: withHands, personId },
+      {
+        onSuccess: () => {
+          forget()
+          void navigate('../look')
+        },
+      },
+    )
+  }
+  return (
+    <form
+      onSubmit={submit}
+      className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
+      aria-label="Arrival"
+      noValidate
+    >
+      <div className="flex flex-col gap-7 p-6">
+        <h1 className="sr-only">Arrival of {arrival.dog.name}</h1>
+        <DogFields arrival={arrival} change={change} />
+        <HealthFields arrival={arrival} change={change} />
+        <WishFields arrival={arrival} change={change} />
+        <CoatFields arrival={arrival} change={change} />
+      </div>
+      <aside className="flex flex-col gap-4 border-l border-line bg-sheet p-6 max-md:border-l-0">
+        <div className="h-64">
+          <CoatMap
+            build={drawn.build}
+            weightKg={drawn.weightKg}
+            view="left"
+            looks={looks}
+            focus={null}
+            label={`${arrival.dog.name}, coat to scale`}
+          />
+        </div>
+        {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+          <dt className="text-ink-2">Owner</dt>
+          <dd>
+            {visit.client.name}, {visit.client.phone}
+          </dd>
+          {last && (
+            <>
+              <dt className="text-ink-2">Last time</dt>
+              <dd>
+                {new Date(last.startsAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
+                {last.choice && `: ${VERDICT_LABEL[last.choice as VerdictName].toLowerCase()}`}
+                {last.minutes !== null && `, ${Math.round(last.minutes)} min`}
+              </dd>
+              <dt className="text-ink-2">Visits before</dt>
+              <dd>{visit.past.length}</dd>
+            </>
+          )}
+          <dt className="text-ink-2">Length</dt>
+          <dd>{capital(KEEP_LABEL[arrival.wishes.keepLength ?? 1])}</dd>
+        </dl>
+        <label>
+          <span className="mb-1 block font-medium">Groomer</span>
+          <select
+            className="field"
+            value={personId ?? ''}
+            onChange={(event) => setPersonId(event.target.value || null)}
+          >
+            <option value="">nobody yet</option>
+            {salon?.people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className="sticky bottom-0 mt-auto bg-sheet pb-1 pt-3">
+          {save.error && <Problem error={save.error} />}
+          <button type="submit" className="btn btn-main min-h-14 w-full text-lg" disabled={save.isPending}>
+            Save, on to the look <ArrowRight size={20} />
+          </button>
+        </div>
+      </aside>
+    </form>
+  )
+}
+
+function Problem({ error }: { error: Error }): ReactNode {
+  const issues = error instanceof Refusal ? error.problem.issues : undefined
+  return (
+    <div className="mb-3 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
+      {error instanceof Away ? (
+        'The server is away. What you entered is kept here; save again when it is back.'
+      ) : issues ? (
+        <ul>
+          {issues.map(({ path, expected }) => (
+            <li key={path}>
+              {path}: expected {expected}
+            </li>
+          ))}
+        </ul>
+      ) : error instanceof Refusal && error.problem.code === 'changed-elsewhere' ? (
+        `${error.problem.changedBy ?? 'Somebody else'} changed this arrival meanwhile. Reload to see theirs; yours stays in this form until then.`
+      ) : (
+        error.message
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,119 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { AssessmentDoc } from '../../../contract/api.ts'
+import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
+import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
+import { salonQuery, visitQuery } from '../../api/queries.ts'
+import { DogStage } from '../../coatmap/DogStage.tsx'
+import { looksOfSheet } from '../../coatmap/looks.ts'
+import { usePlan } from '../../workers/use-plan.ts'
+import { dogDrawn, useFile } from '../dog-file.ts'
+import { useVisit } from '../VisitLayout.tsx'
+import { ConflictDialog } from './ConflictDialog.tsx'
+import { FindingsDialog } from './FindingsDialog.tsx'
+import { Keypad } from './Keypad.tsx'
+import { SavingLine } from './SavingLine.tsx'
+import { SoFar } from './SoFar.tsx'
+import { changeOf } from './sheet-state.ts'
+import { useSweep, useSweepKeys } from './sweep.ts'
+import { useScoring } from './use-scoring.ts'
+
+/** What a screen reader says of a place: name, score in words, how far it reaches. */
+function spoken(sheet: Sheet, index: number, layer: Scale): string {
+  const { region, side } = REGION_SIDES[index]!
+  const scores = sheet[index]!
+  const score = scores[layer]
+  const name = capital(placeName(region, side))
+  if (score === null) return `${name}, not looked at`
+  const extent = layer === 'mat' && scores.extent !== null ? `, ${Math.round(scores.extent * 100)} percent of it` : ''
+  return `${name}, ${score} ${SCORE_WORD[layer][score][0]}${extent}`
+}
+
+/** Hands over the dog: the coat map on the left, the keypad for the place at hand on the right. */
+export function LookScreen(): ReactNode {
+  const visit = useVisit()
+  const { data: salon } = useQuery(salonQuery)
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const takeSaved = useCallback(
+    (assessment: AssessmentDoc) =>
+      client.setQueryData(visitQuery(visit.id).queryKey, (before) => before && { ...before, assessment }),
+    [client, visit.id],
+  )
+  const scoring = useScoring(visit.assessment, takeSaved)
+  const { sheet, saving } = scoring
+  const sweep = useSweep(scoring, drawn)
+  const { focus, layer, view, touched } = sweep
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const { plan, problem } = usePlan(useFile(visit, sheet), house)
+  const [dialog, setDialog] = useState<'findings' | 'leave' | null>(null)
+  const toVerdict = (): void => void navigate('../verdict')
+
+  useSweepKeys(
+    sweep,
+    { findings: () => setDialog('findings'), leave: () => setDialog('leave'), verdict: toVerdict },
+    dialog !== null || saving.state === 'conflict',
+  )
+
+  // The focus of the page follows the sweep, so that a screen reader speaks each place as hands come to it.
+  const stage = useRef<HTMLDivElement>(null)
+  useEffect(
+    function followSweep() {
+      const key = REGION_SIDES[focus]!.key
+      const wanted = stage.current?.querySelector<SVGElement>(`[data-front] [data-region="${key}"]`)
+      const active = document.activeElement
+      if (active === document.body || active?.closest('[data-sweep]')) wanted?.focus({ preventScroll: true })
+    },
+    [focus, view, sweep.close],
+  )
+
+  const looks = useMemo(() => looksOfSheet(sheet, layer, drawn), [sheet, layer, drawn])
+  const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
+  return (
+    <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
+      <section ref={stage} className="flex min-h-[420px] flex-col" aria-label="Coat map" data-sweep>
+        <DogStage
+          drawn={drawn}
+          looks={looks}
+          view={view}
+          close={sweep.close}
+          focus={focus}
+          onPick={sweep.pick}
+          nameOf={nameOf}
+          onTurn={sweep.turn}
+          onClose={sweep.closeLook}
+          label={`${visit.arrival.dog.name}, ${view === 'underside' ? 'lying on the back' : `${view} side`}`}
+        />
+        <SavingLine saving={saving} problem={problem} />
+      </section>
+      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-5 max-md:border-l-0 max-md:border-t">
+        <Keypad
+          sheet={sheet}
+          sweep={sweep}
+          canUndo={scoring.canUndo}
+          onFindings={() => setDialog('findings')}
+          onLeave={() => setDialog('leave')}
+        />
+        <SoFar plan={plan} sheet={sheet} onVerdict={toVerdict} />
+      </aside>
+      <p className="sr-only" aria-live="polite">
+        {touched !== null ? spoken(sheet, touched, layer) : ''}
+      </p>
+      {dialog && (
+        <FindingsDialog
+          index={focus}
+          scores={sheet[focus]!}
+          mode={dialog}
+          onClose={() => setDialog(null)}
+          onSave={(set) => {
+            scoring.act([changeOf(focus, set)])
+            setDialog(null)
+          }}
+        />
+      )}
+      {saving.state === 'conflict' && <ConflictDialog saving={saving} sheet={sheet} onSettle={scoring.settle} />}
+    </div>
+  )
+}

@@ -1,0 +1,46 @@
+import { Check, CloudOff, RefreshCw, TriangleAlert } from 'lucide-react'
+import type { ReactNode } from 'react'
+import type { Saving } from './score-saver.ts'
+
+/** The state of saving, always in the same place. */
+export function SavingLine({ saving, problem }: { saving: Saving; problem: string | null }): ReactNode {
+  const said: Record<Saving['state'], () => ReactNode> = {
+    saved: () => (
+      <>
+        <Check size={18} /> Saved
+      </>
+    ),
+    saving: () => (
+      <>
+        <RefreshCw size={18} /> Saving
+      </>
+    ),
+    waiting: () => (
+      <>
+        <CloudOff size={18} /> Server away: {saving.state === 'waiting' ? saving.changes : 0} kept here, sent when it is
+        back. Go on.
+      </>
+    ),
+    conflict: () => (
+      <>
+        <TriangleAlert size={18} /> Somebody else changed this dog
+      </>
+    ),
+    refused: () => (
+      <>
+        <TriangleAlert size={18} /> Not taken: {saving.state === 'refused' ? saving.message : ''}
+      </>
+    ),
+  }
+  return (
+    <p
+      className="flex min-h-10 items-center gap-2 px-5 pb-2 text-ink-2"
+      role="status"
+      data-testid="saving"
+      data-state={saving.state}
+    >
+      {said[saving.state]()}
+      {problem && <span className="text-alarm">{problem}</span>}
+    </p>
+  )
+}

@@ -1,0 +1,191 @@
+import { useCallback, useEffect, useReducer } from 'react'
+import { mirrorIndex, REGION_SIDES, type Scale, type Score, type Sheet } from '../../../core/index.ts'
+import { type View, viewFor } from '../../coatmap/geometry.ts'
+import { isTyping } from '../../shell/Shell.tsx'
+import {
+  type CoatOfDog,
+  changeOf,
+  clearChange,
+  extentStep,
+  mirrorChange,
+  nextOpen,
+  restClean,
+  scoreChange,
+  standoffStep,
+} from './sheet-state.ts'
+import type { Scoring } from './use-scoring.ts'
+
+/** Where the hands are: the place to score next, the one scored last, the layer, and the side of the dog in front. */
+export interface Sweep {
+  readonly focus: number
+  /** Extent and free hair are set on this one until another is scored. */
+  readonly touched: number | null
+  readonly layer: Scale
+  readonly view: View
+  readonly close: boolean
+}
+
+export type Move =
+  | { readonly type: 'at'; readonly focus: number; readonly touched: number | null; readonly turn?: boolean }
+  | { readonly type: 'layer'; readonly layer: Scale; readonly focus: number }
+  | { readonly type: 'view'; readonly view: View }
+  | { readonly type: 'close' }
+
+const LAST = REGION_SIDES.length - 1
+
+export function moved(state: Sweep, move: Move): Sweep {
+  switch (move.type) {
+    case 'at':
+      return {
+        ...state,
+        focus: move.focus,
+        touched: move.touched,
+        view: move.turn === false ? state.view : viewFor(move.focus, state.view),
+        close: state.close && isHead(move.focus),
+      }
+    case 'layer':
+      return { ...state, layer: move.layer, focus: move.focus, touched: null, view: viewFor(move.focus, state.view) }
+    case 'view':
+      return { ...state, view: move.view, close: false }
+    case 'close':
+      return { ...state, close: !state.close, view: state.view === 'underside' ? 'left' : state.view }
+  }
+}
+
+const HEAD = new Set(['crown', 'eyes', 'muzzle', 'cheek', 'ear-outer', 'behind-ear', 'throat'])
+const isHead = (index: number): boolean => HEAD.has(REGION_SIDES[index]!.region)
+
+export interface Actions {
+  readonly score: (score: Score, both?: boolean) => void
+  readonly mirror: () => void
+  readonly skip: () => void
+  readonly back: () => void
+  readonly clear: () => void
+  readonly rest: (all: boolean) => void
+  readonly extent: (by: 1 | -1) => void
+  readonly setExtent: (extent: number) => void
+  readonly standoff: (by: 1 | -1) => void
+  readonly undo: () => void
+  readonly pick: (index: number) => void
+  readonly setLayer: (layer: Scale) => void
+  readonly turn: (view?: View) => void
+  readonly closeLook: () => void
+}
+
+const TURN: Record<View, View> = { left: 'right', right: 'underside', underside: 'left' }
+
+/** The sweep over a dog: what each gesture does to the sheet and where it leads next. */
+export function useSweep({ sheet, act, undo }: Scoring, coat: CoatOfDog): Sweep & Actions {
+  const [state, move] = useReducer(moved, sheet, (first): Sweep => {
+    const focus = nextOpen(first, 'mat', LAST) ?? 0
+    return { focus, touched: null, layer: 'mat', view: viewFor(focus, 'left'), close: false }
+  })
+  const { focus, touched, layer, view } = state
+  const editing = touched ?? focus
+
+  const goOn = (from: number, last: number): void =>
+    move({ type: 'at', focus: Math.min(LAST, from + 1), touched: last })
+  return {
+    ...state,
+    score(score, both = false) {
+      const other = mirrorIndex[focus]!
+      const places = both && other !== focus ? [focus, other] : [focus]
+      act(places.map((index) => scoreChange(index, layer, score, coat)))
+      goOn(Math.max(...places), focus)
+    },
+    mirror() {
+      // After a left side was scored the focus stands on its right: it is that right side that gets the same.
+      const source = touched !== null && mirrorIndex[touched] === focus ? touched : focus
+      const change = mirrorChange(sheet, source, layer)
+      if (!change) return
+      act([change])
+      goOn(Math.max(source, mirrorIndex[source]!), source)
+    },
+    skip: () => move({ type: 'at', focus: Math.min(LAST, focus + 1), touched: null }),
+    back: () => move({ type: 'at', focus: Math.max(0, focus - 1), touched: null }),
+    clear: () => act([clearChange(focus, layer)]),
+    rest: (all) => act(restClean(sheet, all ? ['mat', 'undercoat', 'condition', 'skin'] : [layer])),
+    extent(by) {
+      const extent = extentStep(sheet[editing]!, by)
+      if (extent !== null) act([changeOf(editing, { extent })])
+    },
+    setExtent: (extent) => act([changeOf(editing, { extent })]),
+    standoff(by) {
+      const standoffMm = standoffStep(editing, sheet[editing]!, by, coat)
+      if (standoffMm !== null) act([changeOf(editing, { standoffMm })])
+    },
+    undo() {
+      const changes = undo()
+      const place = changes?.[0]
+      const at = place && REGION_SIDES.find(({ region, side }) => region === place.region && side === place.side)
+      if (at && changes.length <= 2) move({ type: 'at', focus: at.index, touched: null })
+    },
+    pick: useCallback((index: number) => move({ type: 'at', focus: index, touched: null, turn: false }), []),
+    setLayer: (next) => move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? focus }),
+    turn: (to = TURN[view]) => move({ type: 'view', view: to }),
+    closeLook: () => move({ type: 'close' }),
+  }
+}
+
+interface Others {
+  readonly findings: () => void
+  readonly leave: () => void
+  readonly verdict: () => void
+}
+
+const LAYER_KEYS: Readonly<Record<string, Scale>> = { m: 'mat', u: 'undercoat', c: 'condition', s: 'skin' }
+
+/** The keys of the sweep. They rest while a dialog is open or somebody types. */
+export function useSweepKeys(sweep: Sweep & Actions, others: Others, resting: boolean): void {
+  useEffect(function listen() {
+    if (resting) return
+    const commands: Readonly<Record<string, () => void>> = {
+      '=': sweep.mirror,
+      ' ': sweep.skip,
+      Backspace: sweep.back,
+      Delete: sweep.clear,
+      ',': () => sweep.extent(-1),
+      '.': () => sweep.extent(1),
+      '[': () => sweep.standoff(-1),
+      ']': () => sweep.standoff(1),
+      ArrowRight: sweep.skip,
+      ArrowDown: sweep.skip,
+      ArrowLeft: sweep.back,
+      ArrowUp: sweep.back,
+      z: sweep.undo,
+      r: () => sweep.rest(true),
+      t: () => sweep.turn(),
+      h: sweep.closeLook,
+      f: others.findings,
+      l: others.leave,
+      v: others.verdict,
+    }
+    const onKey = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.altKey) return
+      const undoes = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
+      if ((event.ctrlKey || event.metaKey) && !undoes) return
+      // By the key's place and not its character, so that Shift with a digit is still that digit.
+      const digit = /^(?:Digit|Numpad)([0-4])$/.exec(event.code)?.[1]
+      const onControl = event.target instanceof Element && event.target.matches('button, a, summary')
+      if ((event.key === ' ' || event.key === 'Enter') && onControl) return
+      const key = event.key.length === 1 ? event.key.toLowerCase() : event.key
+      const layer = LAYER_KEYS[key]
+      const command = digit
+        ? () => sweep.score(Number(digit) as Score, event.shiftKey)
+        : layer
+          ? () => sweep.setLayer(layer)
+          : commands[key]
+      if (!command) return
+      event.preventDefault()
+      command()
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  })
+}
+
+export const placesScored = (sheet: Sheet, layer: Scale): number =>
+  sheet.reduce(
+    (count, scores) => count + (scores[layer] === null && !(layer === 'skin' && scores.findings.length) ? 0 : 1),
+    0,
+  )

@@ -1,0 +1,20 @@
+import type { Station } from '../../contract/api.ts'
+
+export interface RailStop {
+  readonly label: string
+  /** Where its screen is; null where it has none. */
+  readonly path: string | null
+  /** Stations of the record that stand at this stop. */
+  readonly at: readonly Station[]
+}
+
+/** The dog's way, in the order of the work. */
+export const STATIONS: readonly RailStop[] = [
+  { label: 'Arrival', path: 'arrival', at: ['expected', 'arrived'] },
+  { label: 'Look', path: 'look', at: ['look'] },
+  { label: 'Verdict', path: 'verdict', at: ['verdict'] },
+  { label: 'Bath', path: null, at: ['bath'] },
+  { label: 'Dry', path: null, at: ['dry'] },
+  { label: 'Cut', path: null, at: ['cut'] },
+  { label: 'Goodbye', path: null, at: ['ready', 'gone'] },
+]

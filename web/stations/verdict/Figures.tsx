@@ -1,0 +1,157 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
+import type { EstimateId, Plan, Treatment } from '../../../core/index.ts'
+import { Opens } from '../../parts/ask.tsx'
+
+const one = (value: number): string => value.toFixed(1)
+
+/** Minutes, pull against what the dog can give, coat kept: each opens to what it was made of. */
+export function Figures({ plan }: { plan: Plan }): ReactNode {
+  const { verdict } = plan
+  return (
+    <div className="grid grid-cols-3 gap-3">
+      <Opens title="Minutes of coat work" className="rounded-2xl bg-paper p-3.5" body={<MinutesBody plan={plan} />}>
+        <Figure value={rangeText(verdict.minutes, minutesText)} unit="minutes" />
+        <span className="block text-ink-2">of {minutesText(verdict.minutesBudget)} there are</span>
+        <Gauge
+          share={verdict.minutes.low / Math.max(1, verdict.minutesBudget)}
+          high={verdict.minutes.high / Math.max(1, verdict.minutesBudget)}
+        />
+      </Opens>
+      <Opens title="Pull on the dog" className="rounded-2xl bg-paper p-3.5" body={<PullBody plan={plan} />}>
+        <Figure value={rangeText(verdict.pull, pullText)} unit="pull" />
+        <span className="block text-ink-2">of {pullText(verdict.pullBudget)} it can give</span>
+        <Gauge share={verdict.pull.low / verdict.pullBudget} high={verdict.pull.high / verdict.pullBudget} />
+      </Opens>
+      <Opens title="Coat kept" className="rounded-2xl bg-paper p-3.5" body={<CoatBody plan={plan} />}>
+        <Figure value={rangeText(verdict.coatKept, minutesText)} unit="%" />
+        <span className="block text-ink-2">of the coat kept</span>
+        <Gauge share={verdict.coatKept.low / 100} high={verdict.coatKept.high / 100} />
+      </Opens>
+    </div>
+  )
+}
+
+const Figure = ({ value, unit }: { value: string; unit: string }): ReactNode => (
+  <span className="block">
+    <span className="opens text-[28px] font-semibold leading-none">{value}</span> <span>{unit}</span>
+  </span>
+)
+
+function Gauge({ share, high }: { share: number; high: number }): ReactNode {
+  const width = (value: number): string => `${Math.min(100, value * 100).toFixed(1)}%`
+  return (
+    <span className="relative mt-2 block h-2.5 overflow-hidden rounded-full border border-ink-2" aria-hidden="true">
+      <span className="absolute inset-y-0 left-0 bg-line" style={{ width: width(high) }} />
+      <span className="absolute inset-y-0 left-0 bg-ink" style={{ width: width(share) }} />
+    </span>
+  )
+}
+
+/** A number of the house by its id: a link to where it is set and where it comes from. */
+export const HouseNumber = ({ id }: { id: EstimateId }): ReactNode => (
+  <Link className="opens text-ink-2" to={`/numbers#${id}`}>
+    {id}
+  </Link>
+)
+
+function byTreatment(plan: Plan): [Treatment, { minutes: number; pull: number; places: number }][] {
+  const sums = new Map<Treatment, { minutes: number; pull: number; places: number }>()
+  for (const { treatment, option } of plan.regions) {
+    const sum = sums.get(treatment) ?? { minutes: 0, pull: 0, places: 0 }
+    sums.set(treatment, { minutes: sum.minutes + option.minutes, pull: sum.pull + option.pull, places: sum.places + 1 })
+  }
+  return [...sums].sort((a, b) => b[1].minutes - a[1].minutes)
+}
+
+function Shares({ plan, of }: { plan: Plan; of: 'minutes' | 'pull' }): ReactNode {
+  return (
+    <table className="mb-4 w-full">
+      <tbody>
+        {byTreatment(plan).map(([treatment, sum]) => (
+          <tr key={treatment} className="border-t border-line">
+            <td className="py-1.5">{TREATMENT_LABEL[treatment]}</td>
+            <td className="text-right text-ink-2">
+              {sum.places} place{sum.places === 1 ? '' : 's'}
+            </td>
+            <td className="text-right font-semibold">{one(sum[of])}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function MinutesBody({ plan }: { plan: Plan }): ReactNode {
+  const { minutesBudget, reserve, budgetSteps } = plan.verdict
+  const step = (code: string): number => budgetSteps.minutes.find((s) => s.code === code)?.value ?? 0
+  return (
+    <>
+      <Shares plan={plan} of="minutes" />
+      <p>
+        There are <b>{one(minutesBudget)}</b>: the slot of {one(step('slot'))} less the reserve of {one(reserve)} for
+        bath, drying, finishing cut and nails (<HouseNumber id="reserve.base" />, <HouseNumber id="reserve.area" />
+        ), and at most {one(step('cap'))} at the table for this dog.
+      </p>
+      <p className="mt-2 text-ink-2">
+        Each place opens on the dog: rate by area, times coat length, density, temper and pace.
+      </p>
+    </>
+  )
+}
+
+function PullBody({ plan }: { plan: Plan }): ReactNode {
+  return (
+    <>
+      <Shares plan={plan} of="pull" />
+      <p className="mb-2">One pull-minute is a minute of steady pulling on a place that is neither tender nor tough.</p>
+      <p>
+        This dog can give <b>{one(plan.verdict.pullBudget)}</b>:{' '}
+        {plan.verdict.budgetSteps.pull.map(({ code, value }, i) => (
+          <span key={code}>
+            {i > 0 && ' × '}
+            {Math.round(value * 100) / 100}{' '}
+            {code === 'give.base' ? 'to begin with' : code === 'give.health' ? 'for its health' : 'for its temper'}
+          </span>
+        ))}{' '}
+        (<HouseNumber id="give.base" />, an estimate that the salon can change).
+      </p>
+    </>
+  )
+}
+
+function CoatBody({ plan }: { plan: Plan }): ReactNode {
+  const { coat, minutes, pull, mismatch, total } = plan.verdict.objective
+  return (
+    <>
+      <p className="mb-3">
+        Coat lost is counted by place: its share of the dog, how much of the wanted length goes, and how much it shows.
+        100 is nothing lost, 0 is clipped close all over (<HouseNumber id="loss.reference" />
+        ).
+      </p>
+      <p className="mb-1 font-medium">What the ways were compared by, in points, least is best</p>
+      <table className="w-full">
+        <tbody>
+          {(
+            [
+              ['Coat lost, by the owner’s wish', coat],
+              ['Minutes', minutes],
+              ['Pull', pull],
+              ['Unlike lengths side by side', mismatch],
+              ['Together', total],
+            ] as const
+          ).map(([label, value]) => (
+            <tr key={label} className="border-t border-line">
+              <td className="py-1.5">{label}</td>
+              <td className="text-right font-semibold">{one(value)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2">
+        <HouseNumber id="price.minute" />, <HouseNumber id="price.pull" />, <HouseNumber id="mismatch.points" />
+      </p>
+    </>
+  )
+}

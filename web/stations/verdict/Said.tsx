@@ -1,0 +1,101 @@
+import { CircleAlert, OctagonX, Search, TriangleAlert } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { reasonText, stopText } from '../../../contract/words/index.ts'
+import type { Plan, Stop, StopAction } from '../../../core/index.ts'
+
+const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid', 'try-first'])
+
+const icon = ({ action }: Stop): ReactNode =>
+  action === 'stop' || action === 'refer' ? (
+    <OctagonX size={22} />
+  ) : action === 'look' ? (
+    <Search size={20} />
+  ) : LOUD.has(action) ? (
+    <TriangleAlert size={20} />
+  ) : (
+    <CircleAlert size={20} />
+  )
+
+const MOST_CARE = 4
+
+/** What must be known before anything else. Stops are unmissable; care comes after them, and the rest on request. */
+export function Stops({ plan }: { plan: Plan }): ReactNode {
+  const loud = plan.stops.filter(({ action }) => LOUD.has(action))
+  const quiet = plan.stops.filter(({ action }) => !LOUD.has(action))
+  const line = (stop: Stop): ReactNode => (
+    <li key={`${stop.code} ${stop.region} ${stop.side}`} className="flex gap-3">
+      <span className="shrink-0 pt-0.5">{icon(stop)}</span>
+      <span>{stopText(stop)}</span>
+    </li>
+  )
+  if (plan.stops.length === 0) return null
+  return (
+    <div className="flex flex-col gap-3">
+      {loud.length > 0 && (
+        <ul
+          className="flex flex-col gap-2 rounded-2xl border-2 border-alarm bg-alarm-soft p-4 text-lg font-medium text-alarm"
+          role="alert"
+          data-testid="stops"
+        >
+          {loud.map(line)}
+        </ul>
+      )}
+      {quiet.length > 0 && (
+        <div className="rounded-2xl bg-paper p-4">
+          <ul className="flex flex-col gap-2">{quiet.slice(0, MOST_CARE).map(line)}</ul>
+          {quiet.length > MOST_CARE && (
+            <details className="mt-2">
+              <summary className="min-h-8 text-ink-2">{quiet.length - MOST_CARE} more to mind</summary>
+              <ul className="mt-2 flex flex-col gap-2">{quiet.slice(MOST_CARE).map(line)}</ul>
+            </details>
+          )}
+        </div>
+      )}
+    </div>
+  )
+}
+
+export const Reasons = ({ plan }: { plan: Plan }): ReactNode => (
+  <section aria-label="Why">
+    <h2 className="mb-2 text-lg">Why</h2>
+    <ul className="flex flex-col gap-1.5">
+      {plan.verdict.reasons.map((reason) => (
+        <li
+          key={`${reason.code} ${reason.region} ${reason.side} ${reason.values.style}`}
+          className="border-l-2 border-line pl-3"
+        >
+          {reasonText(reason)}
+        </li>
+      ))}
+    </ul>
+    {plan.split && plan.split.visits.length > 0 && <Visits plan={plan} />}
+  </section>
+)
+
+function Visits({ plan }: { plan: Plan }): ReactNode {
+  return (
+    <table className="mt-4 w-full text-left">
+      <caption className="mb-1 text-left font-medium">Spread over visits, tender and hygiene places first</caption>
+      <thead className="text-ink-2">
+        <tr>
+          <th className="font-medium">Visit</th>
+          <th className="font-medium">Day</th>
+          <th className="font-medium">Places</th>
+          <th className="text-right font-medium">Minutes</th>
+          <th className="text-right font-medium">Pull</th>
+        </tr>
+      </thead>
+      <tbody>
+        {plan.split!.visits.map(({ number, day, parts, minutes, pull }) => (
+          <tr key={number} className="border-t border-line">
+            <td className="py-1">{number}</td>
+            <td>{day === 0 ? 'today' : `+${day} days`}</td>
+            <td>{parts.length}</td>
+            <td className="text-right">{Math.round(minutes)}</td>
+            <td className="text-right">{pull.toFixed(1)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

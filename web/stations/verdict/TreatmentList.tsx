@@ -1,0 +1,49 @@
+import { type ReactNode, useId } from 'react'
+import { minutesText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
+import type { Plan, Treatment } from '../../../core/index.ts'
+import { Textures } from '../../coatmap/textures.tsx'
+
+/** The key to the picture: each treatment with its texture; touching one lights its places. */
+export function TreatmentList({
+  plan,
+  onLight,
+}: {
+  plan: Plan
+  onLight: (lit: ReadonlySet<number> | null) => void
+}): ReactNode {
+  const prefix = useId().replace(/[^a-z0-9]/gi, '')
+  const places = new Map<Treatment, number[]>()
+  for (const { treatment, index } of plan.regions) places.set(treatment, [...(places.get(treatment) ?? []), index])
+  return (
+    <ul className="flex flex-wrap gap-2 px-5 pb-4" aria-label="What the textures mean">
+      {[...places].map(([treatment, indices]) => (
+        <li key={treatment}>
+          <button
+            type="button"
+            className="btn gap-3 px-3"
+            onPointerEnter={() => onLight(new Set(indices))}
+            onPointerLeave={() => onLight(null)}
+            onFocus={() => onLight(new Set(indices))}
+            onBlur={() => onLight(null)}
+          >
+            <svg width="40" height="26" className="rounded-md" aria-hidden="true">
+              <Textures prefix={prefix} />
+              <rect
+                width="40"
+                height="26"
+                fill={treatment === 'look' ? 'var(--sheet)' : 'var(--coat)'}
+                stroke="var(--coat-ink)"
+                strokeDasharray={treatment === 'look' ? '4 4' : undefined}
+              />
+              {treatment !== 'look' && <rect width="40" height="26" fill={`url(#${prefix}t-${treatment})`} />}
+            </svg>
+            {TREATMENT_LABEL[treatment]}
+            <span className="text-ink-2">
+              {indices.length} · {minutesText(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))} min
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,212 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { ArrowLeft, Check } from 'lucide-react'
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { PlanRecord, Visit } from '../../../contract/api.ts'
+import { capital, placeName, TREATMENT_LABEL, VERDICT_LABEL, verdictSentence } from '../../../contract/words/index.ts'
+import { houseWith, type Plan, REGION_SIDES } from '../../../core/index.ts'
+import { Away } from '../../api/client.ts'
+import { makePlan, salonQuery, useAcceptPlan } from '../../api/queries.ts'
+import { DogStage } from '../../coatmap/DogStage.tsx'
+import { type View, viewFor } from '../../coatmap/geometry.ts'
+import { looksOfPlan } from '../../coatmap/looks.ts'
+import { isTyping } from '../../shell/Shell.tsx'
+import { Loading, QueryFailed } from '../../shell/states.tsx'
+import { usePlan } from '../../workers/use-plan.ts'
+import { dogDrawn, useFile } from '../dog-file.ts'
+import { applied, sheetOf } from '../look/sheet-state.ts'
+import { useVisit } from '../VisitLayout.tsx'
+import { Alternatives } from './Alternatives.tsx'
+import { Figures } from './Figures.tsx'
+import { PlaceDetail } from './PlaceDetail.tsx'
+import { Reasons, Stops } from './Said.tsx'
+import { TreatmentList } from './TreatmentList.tsx'
+
+/** Scores given here that the server does not have yet. */
+function unsavedSheet(visit: Visit): ReturnType<typeof sheetOf> {
+  const base = sheetOf(visit.assessment)
+  const kept = localStorage.getItem(`etude.scores.${visit.assessment.id}`)
+  if (!kept) return base
+  const { inflight, pending } = JSON.parse(kept)
+  return applied(base, [...(inflight?.changes ?? []), ...pending])
+}
+
+/** The plan the server computed and kept; while it is away, the same computed here, and said to be unsaved. */
+function useKeptPlan(visit: Visit): {
+  record: PlanRecord | null
+  plan: Plan | null
+  error: Error | null
+  retry: () => void
+} {
+  const { data: salon } = useQuery(salonQuery)
+  const client = useQueryClient()
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const sheet = useMemo(() => unsavedSheet(visit), [visit])
+  const { plan: here } = usePlan(useFile(visit, sheet), house)
+  const kept = useQuery({
+    queryKey: ['plan', visit.assessment.id, visit.assessment.revision, visit.arrivalRevision, salon?.estimates],
+    queryFn: async () => {
+      const record = await makePlan(visit.assessment.id)
+      void client.invalidateQueries({ queryKey: ['day'] })
+      void client.invalidateQueries({ queryKey: ['visit', visit.id] })
+      return record
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  return {
+    record: kept.data ?? null,
+    plan: kept.data?.plan ?? here,
+    error: kept.error,
+    retry: () => void kept.refetch(),
+  }
+}
+
+/** Which way to go, and why: the dog with its treatments, the verdict in a sentence, what it takes, what else there is. */
+export function VerdictScreen(): ReactNode {
+  const visit = useVisit()
+  const { record, plan, error, retry } = useKeptPlan(visit)
+  if (!plan)
+    return error && !(error instanceof Away) ? (
+      <QueryFailed error={error} onRetry={retry} />
+    ) : (
+      <Loading what="the verdict" />
+    )
+  return <Verdict visit={visit} plan={plan} record={record} away={error !== null} />
+}
+
+function Verdict({
+  visit,
+  plan,
+  record,
+  away,
+}: {
+  visit: Visit
+  plan: Plan
+  record: PlanRecord | null
+  away: boolean
+}): ReactNode {
+  const navigate = useNavigate()
+  const accept = useAcceptPlan(visit.id)
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const [focus, setFocus] = useState(0)
+  const [view, setView] = useState<View>('left')
+  const [close, setClose] = useState(false)
+  const [open, setOpen] = useState<number | null>(null)
+  const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
+  const looks = useMemo(() => looksOfPlan(plan), [plan])
+  const name = visit.arrival.dog.name ?? 'This dog'
+
+  const nameOf = useCallback(
+    (index: number) => {
+      const { region, side, treatment } = plan.regions[index]!
+      return `${capital(placeName(region, side))}, ${TREATMENT_LABEL[treatment]}`
+    },
+    [plan],
+  )
+  const pick = useCallback((index: number) => {
+    setFocus(index)
+    setOpen(index)
+  }, [])
+  const turn = (to?: View): void => {
+    setClose(false)
+    setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])
+  }
+
+  useEffect(function listen() {
+    if (open !== null) return
+    const go = (by: number): void => {
+      const next = Math.max(0, Math.min(REGION_SIDES.length - 1, focus + by))
+      setFocus(next)
+      setView(viewFor(next, view))
+      requestAnimationFrame(() =>
+        document.querySelector<SVGElement>(`[data-front] [data-region="${REGION_SIDES[next]!.key}"]`)?.focus(),
+      )
+    }
+    const onKey = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+      const onPlace = event.target instanceof Element && event.target.matches('[data-region]')
+      const commands: Readonly<Record<string, () => void>> = {
+        t: () => turn(),
+        h: () => setClose(!close),
+        b: () => void navigate('../look'),
+        ArrowRight: () => go(1),
+        ArrowLeft: () => go(-1),
+        ...(onPlace ? { Enter: () => setOpen(focus), ' ': () => setOpen(focus) } : {}),
+      }
+      const command = commands[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+      if (!command) return
+      event.preventDefault()
+      command()
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  })
+
+  const take = (): void => {
+    if (!record) return
+    accept.mutate(record.id, {
+      onSuccess: () => {
+        toast.success(`${name}: taken, on to the bath`)
+        void navigate('/')
+      },
+      onError: () => toast.error('Not taken yet: the server is away. Try again when it is back.'),
+    })
+  }
+  const { choice } = plan.verdict
+  const mayTake = record !== null && choice !== 'look-first'
+
+  return (
+    <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+      <section className="flex min-h-0 flex-col" aria-label="Treatment of each place">
+        <div className="flex min-h-[380px] grow">
+          <DogStage
+            drawn={drawn}
+            looks={looks}
+            view={view}
+            close={close}
+            focus={focus}
+            lit={lit}
+            onPick={pick}
+            nameOf={nameOf}
+            onTurn={turn}
+            onClose={() => setClose(!close)}
+            label={`${name}, treatments, ${view}`}
+          />
+        </div>
+        <TreatmentList plan={plan} onLight={setLit} />
+      </section>
+      <aside className="flex min-h-0 flex-col gap-5 border-l border-line bg-sheet p-6 max-md:border-l-0">
+        <div>
+          <p className="text-ink-2" data-testid="choice" data-choice={choice}>
+            {VERDICT_LABEL[choice]}
+          </p>
+          <h1 className="text-[26px] leading-snug" data-testid="verdict">
+            {verdictSentence(plan, name)}
+          </h1>
+        </div>
+        <Stops plan={plan} />
+        <Figures plan={plan} />
+        <Reasons plan={plan} />
+        <Alternatives plan={plan} drawn={drawn} />
+        <div className="sticky bottom-0 -mx-6 -mb-6 mt-auto flex items-center gap-3 border-t border-line bg-sheet p-4 px-6">
+          <button type="button" className="btn" onClick={() => void navigate('../look')}>
+            <ArrowLeft size={18} /> Look again
+          </button>
+          <span className="grow text-right text-sm text-ink-2" role="status">
+            {away && !record ? 'Server away: shown from this device' : record?.acceptedAt ? 'Taken' : ''}
+          </span>
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={!mayTake || record?.acceptedAt !== null}
+            onClick={take}
+          >
+            <Check size={18} /> {choice === 'refer' ? 'Stop and refer' : 'Take this plan'}
+          </button>
+        </div>
+      </aside>
+      {open !== null && <PlaceDetail region={plan.regions[open]!} onClose={() => setOpen(null)} />}
+    </div>
+  )
+}
