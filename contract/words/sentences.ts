@@ -7,14 +7,27 @@ import { capital, FINDING_LABEL, placeName, STYLE_LABEL } from './labels.ts'
  * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
  * in the product makes sentences about a plan.
  */
-type Said = Pick<Reason, 'code' | 'region' | 'side' | 'values'>
+type Said = Pick<Reason, 'code' | 'region' | 'side' | 'values'> & {
+  /** Where several places say the same, all of them in words. */
+  readonly places?: string
+}
 const number = (value: string | number | undefined): number => Number(value ?? 0)
 const styleName = ({ values }: Said): string => STYLE_LABEL[String(values.style)] ?? 'that'
-const place = ({ region, side }: Said): string =>
-  region !== null && isRegionId(region) ? placeName(region, side) : 'the dog'
+const place = ({ region, side, places }: Said): string =>
+  places ?? (region !== null && isRegionId(region) ? placeName(region, side) : 'the dog')
+/** "on the back", but "behind the left ear". */
+const onPlace = (said: Said): string => (/^(behind|inside)/.test(place(said)) ? place(said) : `on the ${place(said)}`)
 const more = (said: Said): string => {
   const others = number(said.values.places) - 1
   return others > 0 ? ` and ${others} more place${others === 1 ? '' : 's'}` : ''
+}
+
+const MOST_NAMED = 4
+
+/** "back, neck and chest"; a long list ends in "and n more". */
+export function listed(names: readonly string[], most = MOST_NAMED): string {
+  const shown = names.length > most ? [...names.slice(0, most), `${names.length - most} more`] : names
+  return shown.length < 2 ? (shown[0] ?? '') : `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`
 }
 
 const REASONS: Record<string, (said: Said) => string> = {
@@ -69,13 +82,13 @@ export const reasonText = (reason: Said): string => {
 export const leaveText = (why: LeaveReason, where: string): string => LEAVE[why](where)
 
 const STOPS: Record<string, (stop: Said) => string> = {
-  'skin-emergency': (s) => `Emergency on the ${place(s)}. Stop, keep the dog warm and calm, vet now.`,
+  'skin-emergency': (s) => `Emergency ${onPlace(s)}. Stop, keep the dog warm and calm, vet now.`,
   'ringworm-suspect': (s) =>
     `May be ringworm (${place(s)}). Stop: gloves, isolate, disinfect table, tools and towels; vet first.`,
   'mites-suspect': (s) => `May be mites (${place(s)}). Stop: isolate, disinfect, vet first.`,
-  'skin-broken': (s) => `Broken skin on the ${place(s)}: leave it, keep it dry, note for the vet.`,
-  'skin-sore': (s) => `Sore skin on the ${place(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
-  'skin-under-felt': (s) => `No skin seen under the felt on the ${place(s)}: expect sores beneath, go gently.`,
+  'skin-broken': (s) => `Broken skin ${onPlace(s)}: leave it, keep it dry, note for the vet.`,
+  'skin-sore': (s) => `Sore skin ${onPlace(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
+  'skin-under-felt': (s) => `No skin seen under the felt ${onPlace(s)}: expect sores beneath, go gently.`,
   'air-first': () =>
     'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
   'more-than-one-visit': (s) =>
@@ -114,13 +127,36 @@ const FINDING_ADVICE: Partial<Record<FindingId, string>> = {
   'interdigital-sore': 'keep dry; vet',
 }
 
-export function stopText(stop: Pick<Stop, 'code' | 'region' | 'side' | 'values'>): string {
+export interface StopLine {
+  readonly key: string
+  readonly action: Stop['action']
+  readonly text: string
+}
+
+/** The stops as lines to read: what several places share is said once, with the places listed. */
+export function stopLines(stops: readonly Stop[]): StopLine[] {
+  const groups = new Map<string, Stop[]>()
+  for (const stop of stops) {
+    const key = `${stop.action} ${stop.code} ${stop.values.sizeMm ?? ''}`
+    groups.set(key, [...(groups.get(key) ?? []), stop])
+  }
+  return [...groups].map(([key, group]) => {
+    const names = group.flatMap(({ region, side }) => (region === null ? [] : [placeName(region, side)]))
+    return {
+      key,
+      action: group[0]!.action,
+      text: stopText({ ...group[0]!, ...(names.length > 1 ? { places: listed(names) } : {}) }),
+    }
+  })
+}
+
+export function stopText(stop: Said): string {
   const said = STOPS[stop.code]
   if (said) return said(stop)
   const finding = stop.values.finding as FindingId | undefined
   if (!finding) return stop.code
   const size = stop.values.sizeMm === undefined ? '' : `, ${mmText(number(stop.values.sizeMm))} mm`
-  return `${capital(FINDING_LABEL[finding])} on the ${place(stop)}${size}: ${FINDING_ADVICE[finding] ?? 'note it and tell the owner'}.`
+  return `${capital(FINDING_LABEL[finding])} ${onPlace(stop)}${size}: ${FINDING_ADVICE[finding] ?? 'note it and tell the owner'}.`
 }
 
 export const CAUTION_TEXT: Record<Caution, string> = {

@@ -1,19 +1,16 @@
 import type { Plan, Treatment } from '../../core/index.ts'
 import { minutesText, pullText, rangeText } from './figures.ts'
 import { REGION_LABEL } from './labels.ts'
-
-const listed = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
+import { listed } from './sentences.ts'
 
 const MOST = 3
 
-/** The places of a treatment as a groomer lists them: pairs in the plural, at most three, then "and n more". */
-function places(plan: Plan, treatment: Treatment): string {
-  const ids = [...new Set(plan.regions.filter((r) => r.treatment === treatment).map(({ region }) => region))]
-  const shown = ids.slice(0, MOST).map((id) => REGION_LABEL[id])
-  const more = ids.length - shown.length
-  return more > 0 ? `${shown.join(', ')} and ${more} more` : listed(shown)
-}
+/** The places of a treatment as a groomer lists them: pairs named once, at most three, then "and n more". */
+const places = (plan: Plan, treatment: Treatment): string =>
+  listed(
+    [...new Set(plan.regions.filter((r) => r.treatment === treatment).map(({ region }) => REGION_LABEL[region]))],
+    MOST,
+  )
 
 /** The verdict in one sentence, as one would say it to the owner at the desk. */
 export function verdictSentence(plan: Plan, name: string): string {

@@ -98,25 +98,29 @@ export class LogRow extends Model<InferAttributes<LogRow>, InferCreationAttribut
 }
 
 const { UUID, TEXT, DATE, INTEGER, SMALLINT, JSONB, DOUBLE, BIGINT } = DataTypes
-const id = { type: UUID, primaryKey: true } as const
 const required = { allowNull: false } as const
+// Made anew for each column: Sequelize writes the column's name into the object it is given.
+const id = () => ({ type: UUID, primaryKey: true })
+const text = () => ({ type: TEXT, ...required })
 
 export function defineModels(sequelize: Sequelize): void {
   const options = { sequelize, timestamps: false, underscored: true }
-  const text = { type: TEXT, ...required }
-  PersonRow.init({ id, name: text, role: text, experience: text }, { ...options, tableName: 'people' })
-  ClientRow.init({ id, name: text, phone: text, email: text, note: text }, { ...options, tableName: 'clients' })
+  PersonRow.init({ id: id(), name: text(), role: text(), experience: text() }, { ...options, tableName: 'people' })
+  ClientRow.init(
+    { id: id(), name: text(), phone: text(), email: text(), note: text() },
+    { ...options, tableName: 'clients' },
+  )
   DogRow.init(
-    { id, clientId: { type: UUID, ...required }, name: text, breed: text, coatType: text },
+    { id: id(), clientId: { type: UUID, ...required }, name: text(), breed: text(), coatType: text() },
     { ...options, tableName: 'dogs' },
   )
   VisitRow.init(
     {
-      id,
+      id: id(),
       dogId: { type: UUID, ...required },
       startsAt: { type: DATE, ...required },
       slotMinutes: { type: INTEGER, ...required },
-      station: { ...text, defaultValue: 'expected' },
+      station: { ...text(), defaultValue: 'expected' },
       personId: UUID,
       arrival: { type: JSONB, ...required },
       arrivalRevision: { type: INTEGER, ...required, defaultValue: 0 },
@@ -125,10 +129,10 @@ export function defineModels(sequelize: Sequelize): void {
   )
   AssessmentRow.init(
     {
-      id,
+      id: id(),
       visitId: { type: UUID, ...required },
       scorerId: UUID,
-      stage: { ...text, defaultValue: 'arrival' },
+      stage: { ...text(), defaultValue: 'arrival' },
       revision: { type: INTEGER, ...required, defaultValue: 0 },
       updatedAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
     },
@@ -153,10 +157,10 @@ export function defineModels(sequelize: Sequelize): void {
   )
   PlanRow.init(
     {
-      id,
+      id: id(),
       assessmentId: { type: UUID, ...required },
       assessmentRevision: { type: INTEGER, ...required },
-      model: text,
+      model: text(),
       input: { type: JSONB, ...required },
       plan: { type: JSONB, ...required },
       createdAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
@@ -174,9 +178,9 @@ export function defineModels(sequelize: Sequelize): void {
       id: { type: BIGINT, primaryKey: true, autoIncrement: true },
       at: { type: DATE, ...required, defaultValue: DataTypes.NOW },
       actorId: UUID,
-      entity: text,
-      entityId: text,
-      action: text,
+      entity: text(),
+      entityId: text(),
+      action: text(),
       change: { type: JSONB, ...required },
       batchId: UUID,
     },

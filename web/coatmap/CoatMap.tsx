@@ -29,6 +29,8 @@ interface Props {
   readonly onPick?: (index: number) => void
   readonly nameOf?: (index: number) => string
   readonly close?: boolean
+  /** Outline only, for a small picture. */
+  readonly plain?: boolean
   readonly className?: string
   /** What a screen reader calls the picture. */
   readonly label: string
@@ -41,26 +43,39 @@ const MOST_PX = 62
 export const coatPx = (mm: number, weightKg: number): number =>
   Math.min(MOST_PX, mm * PX_AT_30_KG * (30 / weightKg) ** (1 / 3))
 
-const HAIR_DROOP = 0.55
+/** Hair stands off the skin, lies back towards the tail and falls. */
+const STANDS = 0.7
+const LIES_BACK = 0.42
+const FALLS = 0.5
 
-/** Hair along the outline, standing off the skin and falling; the jitter is fixed by place so that it never flickers. */
-function hairs(shape: Shape, px: number): string {
-  return shape.fringe
+/** Hair along the outline; its unevenness is fixed by place, so that it never flickers. */
+function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
+  return fringe
     .map(([x, y, nx, ny], i) => {
-      const length = px * (0.82 + (((i * 7919) % 13) / 13) * 0.36)
-      const droop = length * HAIR_DROOP
-      return `M${x.toFixed(1)} ${y.toFixed(1)}q${(nx * length * 0.6).toFixed(1)} ${(ny * length * 0.6).toFixed(1)} ${(nx * length).toFixed(1)} ${(ny * length + droop * (1 - Math.abs(ny))).toFixed(1)}`
+      const hx = nx * STANDS + tailward * LIES_BACK
+      const hy = ny * STANDS + FALLS
+      const scale = (px * (0.8 + (((i * 7919) % 13) / 13) * 0.4)) / Math.max(0.5, Math.hypot(hx, hy))
+      const end = `${(hx * scale).toFixed(1)} ${(hy * scale).toFixed(1)}`
+      return `M${x.toFixed(1)} ${y.toFixed(1)}q${(nx * scale * 0.6).toFixed(1)} ${(ny * scale * 0.6).toFixed(1)} ${end}`
     })
     .join('')
 }
 
-const Coat = memo(function Coat({ shape, px }: { shape: Shape; px: number }): ReactNode {
-  if (px < 1.5) return null
+const LEAST_PX = 1.5
+
+const Coat = memo(function Coat({ shape, px, tailward }: { shape: Shape; px: number; tailward: 1 | -1 }): ReactNode {
+  if (px < LEAST_PX) return null
   return (
-    <g>
+    <>
       <path d={shape.d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={px * 1.5} strokeLinejoin="round" />
-      <path d={hairs(shape, px)} fill="none" stroke="var(--coat-fringe)" strokeWidth={2.2} strokeLinecap="round" />
-    </g>
+      <path
+        d={hairs(shape, px, tailward)}
+        fill="none"
+        stroke="var(--coat-fringe)"
+        strokeWidth={2}
+        strokeLinecap="round"
+      />
+    </>
   )
 })
 
@@ -69,6 +84,8 @@ interface RegionProps {
   readonly look: Look
   readonly prefix: string
   readonly focused: boolean
+  /** Whether Tab stops here. */
+  readonly stops: boolean
   readonly faded: boolean
   readonly label: string | null
   readonly onPick: ((index: number) => void) | undefined
@@ -85,12 +102,22 @@ const SkinMark = ({ at: [x, y], mark }: { at: readonly [number, number]; mark: n
 const same = (a: RegionProps, b: RegionProps): boolean =>
   a.shape === b.shape &&
   a.focused === b.focused &&
+  a.stops === b.stops &&
   a.faded === b.faded &&
   a.label === b.label &&
   a.onPick === b.onPick &&
   JSON.stringify(a.look) === JSON.stringify(b.look)
 
-const Region = memo(function Region({ shape, look, prefix, focused, faded, label, onPick }: RegionProps): ReactNode {
+const Region = memo(function Region({
+  shape,
+  look,
+  prefix,
+  focused,
+  stops,
+  faded,
+  label,
+  onPick,
+}: RegionProps): ReactNode {
   const { d, centre } = shape
   const clip = `${prefix}c${shape.index}`
   const stroke = look.stop ? 'var(--alarm)' : focused ? 'var(--accent)' : 'var(--coat-ink)'
@@ -111,7 +138,6 @@ const Region = memo(function Region({ shape, look, prefix, focused, faded, label
           />
         ))}
       </g>
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: the role is set whenever the region can be picked */}
       <path
         d={d}
         fill={focused ? 'var(--accent)' : 'transparent'}
@@ -124,11 +150,11 @@ const Region = memo(function Region({ shape, look, prefix, focused, faded, label
         {...(onPick && label !== null
           ? {
               role: 'button',
-              tabIndex: focused ? 0 : -1,
+              tabIndex: stops ? 0 : -1,
               'aria-label': label,
               'data-region': shape.key,
               onClick: () => onPick(shape.index),
-              className: 'cursor-pointer hover:stroke-[3px]',
+              className: 'cursor-pointer hover:stroke-[3px] focus-visible:stroke-[4px] focus-visible:stroke-accent',
             }
           : {})}
       />
@@ -142,7 +168,7 @@ const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
 
 /** The dog: skin outline, coat standing off it to scale, and each region-side as a place that can be picked. */
 export function CoatMap(props: Props): ReactNode {
-  const { build, view, weightKg, looks, focus, lit, onPick, nameOf, close, className, label } = props
+  const { build, view, weightKg, looks, focus, lit, onPick, nameOf, close, plain, className, label } = props
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
   const drawing = drawingOf(build, view)
   const box = close && drawing.headBox ? drawing.headBox : drawing.box
@@ -164,21 +190,32 @@ export function CoatMap(props: Props): ReactNode {
           <path key={d} d={d} fill="var(--far)" />
         ))}
       </g>
-      {drawing.shapes.map((shape) => (
-        <Coat key={shape.key} shape={shape} px={coatPx(looks[shape.index]!.coatMm, weightKg)} />
-      ))}
-      {ordered.map((shape) => (
-        <Region
-          key={shape.key}
-          shape={shape}
-          look={looks[shape.index]!}
-          prefix={prefix}
-          focused={shape.index === focus}
-          faded={lit ? !lit.has(shape.index) : false}
-          label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
-          onPick={onPick}
-        />
-      ))}
+      {!plain &&
+        drawing.shapes.map((shape) => (
+          <Coat
+            key={shape.key}
+            shape={shape}
+            px={coatPx(looks[shape.index]!.coatMm, weightKg)}
+            tailward={view === 'right' ? -1 : 1}
+          />
+        ))}
+      {plain ? (
+        <Outline shapes={drawing.shapes} px={(index) => coatPx(looks[index]!.coatMm, weightKg)} />
+      ) : (
+        ordered.map((shape) => (
+          <Region
+            key={shape.key}
+            shape={shape}
+            look={looks[shape.index]!}
+            prefix={prefix}
+            focused={shape.index === focus}
+            stops={shape.index === (focus ?? ordered[0]!.index)}
+            faded={lit ? !lit.has(shape.index) : false}
+            label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
+            onPick={onPick}
+          />
+        ))
+      )}
       {drawing.eye && <Eye at={drawing.eye} />}
       {drawing.nose && (
         <ellipse
@@ -186,7 +223,7 @@ export function CoatMap(props: Props): ReactNode {
           cy={drawing.nose[1] + (view === 'underside' ? 0 : 6)}
           rx={11}
           ry={9}
-          fill="var(--coat-ink)"
+          fill="var(--eye)"
           className="pointer-events-none"
         />
       )}
@@ -194,9 +231,42 @@ export function CoatMap(props: Props): ReactNode {
   )
 }
 
+const EDGE_PX = 9
+
+/** The dog as one shape with a firm edge round its coat, for pictures too small for regions. */
+const Outline = ({ shapes, px }: { shapes: readonly Shape[]; px: (index: number) => number }): ReactNode => (
+  <>
+    {shapes.map(({ key, d, index }) => (
+      <path
+        key={key}
+        d={d}
+        fill="none"
+        stroke="var(--coat-ink)"
+        strokeWidth={px(index) * 1.5 + EDGE_PX}
+        strokeLinejoin="round"
+      />
+    ))}
+    {shapes.map(({ key, d, index }) => (
+      <path
+        key={key}
+        d={d}
+        fill="var(--coat)"
+        stroke="var(--coat)"
+        strokeWidth={px(index) * 1.5 + 2}
+        strokeLinejoin="round"
+      />
+    ))}
+    {shapes
+      .filter(({ key }) => key.startsWith('ear-outer'))
+      .map(({ key, d }) => (
+        <path key={key} d={d} fill="var(--coat-fringe)" stroke="var(--coat-ink)" strokeWidth={4} />
+      ))}
+  </>
+)
+
 const Eye = ({ at: [x, y] }: { at: readonly [number, number] }): ReactNode => (
   <g className="pointer-events-none">
-    <circle cx={x} cy={y} r={8.5} fill="var(--coat-ink)" />
-    <circle cx={x - 2.6} cy={y - 2.8} r={2.4} fill="var(--sheet)" />
+    <circle cx={x} cy={y} r={8.5} fill="var(--eye)" />
+    <circle cx={x - 2.6} cy={y - 2.8} r={2.4} fill="var(--glint)" />
   </g>
 )

@@ -40,8 +40,8 @@ export function DogStage({
   label,
 }: Props): ReactNode {
   return (
-    <div className="relative flex min-h-0 grow flex-col p-3">
-      <div className="absolute left-5 top-4 z-10 flex items-center gap-3">
+    <div className="relative flex min-h-0 min-w-0 grow flex-col p-3">
+      <div className="flex min-h-11 items-center gap-3 px-2">
         <p className="font-display text-lg font-semibold">{VIEWS.find(([id]) => id === view)![1]}</p>
         {view !== 'underside' && (
           <button type="button" className="btn min-h-10 px-3" onClick={onClose}>
@@ -52,7 +52,7 @@ export function DogStage({
       </div>
       {view === 'underside' && (
         <>
-          <p className="absolute left-1/2 top-4 text-ink-2">its left</p>
+          <p className="absolute left-1/2 top-5 text-ink-2">its left</p>
           <p className="absolute bottom-4 left-1/2 text-ink-2">its right</p>
         </>
       )}

@@ -17,25 +17,49 @@ function Tile({ id, size, children }: { id: string; size: number; children: Reac
 const dots = (positions: readonly (readonly [number, number])[], r: number): ReactNode =>
   positions.map(([x, y]) => <circle key={`${x} ${y}`} cx={x} cy={y} r={r} fill="var(--coat-ink)" />)
 
-/** Mats: crossing strokes that thicken from loose to felt. */
-function Mats({ prefix }: { prefix: string }): ReactNode {
-  return (
-    <>
-      <Tile id={`${prefix}mat-1`} size={26}>
-        <path d="M4 6q6 4 4 12M16 3q-5 7 2 13" {...line} strokeWidth={1.3} />
-      </Tile>
-      <Tile id={`${prefix}mat-2`} size={22}>
-        <path d="M3 4q8 5 7 15M12 3q-8 6-8 14M18 5q-6 6 0 13M20 15q-7 1-10-8" {...line} strokeWidth={1.8} />
-      </Tile>
-      <Tile id={`${prefix}mat-3`} size={18}>
-        <path d="M0 4q9 3 18 12M18 2Q8 8 1 17M9 0q-4 9 1 18M0 10q9-4 18 0" {...line} strokeWidth={2.6} />
-      </Tile>
-      <Tile id={`${prefix}mat-4`} size={12}>
-        <path d="M0 0 12 12M12 0 0 12M6-2v16M-2 6h16" {...line} strokeWidth={3.6} />
-      </Tile>
-    </>
-  )
+const TURN = 2 * Math.PI
+/** Low-discrepancy steps: strokes spread evenly, and the same at every drawing. */
+const GOLDEN = 0.618034
+const SILVER = 0.754878
+
+/** Curved strokes crossing in all directions; what leaves the tile on one side comes in on the other. */
+function tangle(count: number, size: number, length: number): string {
+  const strokes = Array.from({ length: count }, (_, i) => {
+    const x = ((i * GOLDEN) % 1) * size
+    const y = ((i * SILVER) % 1) * size
+    const angle = ((i * 0.381966) % 1) * TURN
+    const bow = length * (i % 2 === 0 ? 0.45 : -0.45)
+    const [dx, dy] = [Math.cos(angle) * length, Math.sin(angle) * length]
+    const [bx, by] = [dx / 2 - (dy / length) * bow, dy / 2 + (dx / length) * bow]
+    return {
+      x: x - dx / 2,
+      y: y - dy / 2,
+      tail: `q${bx.toFixed(1)} ${by.toFixed(1)} ${dx.toFixed(1)} ${dy.toFixed(1)}`,
+    }
+  })
+  const shifts = [-size, 0, size]
+  return strokes
+    .flatMap(({ x, y, tail }) =>
+      shifts.flatMap((sx) => shifts.map((sy) => `M${(x + sx).toFixed(1)} ${(y + sy).toFixed(1)}${tail}`)),
+    )
+    .join('')
 }
+
+const MAT_TILE = 48
+const MAT_STROKES = [
+  { id: 'mat-1', d: tangle(7, MAT_TILE, 15), width: 1.3 },
+  { id: 'mat-2', d: tangle(15, MAT_TILE, 17), width: 1.8 },
+  { id: 'mat-3', d: tangle(26, MAT_TILE, 19), width: 2.5 },
+  { id: 'mat-4', d: tangle(44, MAT_TILE, 22), width: 3.6 },
+]
+
+/** Mats: crossing strokes that thicken from loose to felt. */
+const Mats = ({ prefix }: { prefix: string }): ReactNode =>
+  MAT_STROKES.map(({ id, d, width }) => (
+    <Tile key={id} id={`${prefix}${id}`} size={MAT_TILE}>
+      <path d={d} {...line} strokeWidth={width} />
+    </Tile>
+  ))
 
 /** Undercoat: stipple that fills in. */
 function Undercoat({ prefix }: { prefix: string }): ReactNode {

@@ -5,7 +5,7 @@ import { type ReactNode, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Day, Person, Station, VisitCard } from '../../contract/api.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../contract/words/index.ts'
-import { findBreed, type VerdictName } from '../../core/index.ts'
+import { findBreed, REGION_SIDES, type VerdictName } from '../../core/index.ts'
 import { dayQuery, salonQuery, useMoveDog } from '../api/queries.ts'
 import { CoatMap } from '../coatmap/CoatMap.tsx'
 import { looksOfCoat } from '../coatmap/looks.ts'
@@ -113,7 +113,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
   const looks = useMemo(() => looksOfCoat(drawn), [drawn])
   const reached = stop(station)
-  const next = NEXT[station]
+  const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
   const stops = visit.plan?.choice === 'refer'
   const path = `/visits/${visit.id}/${STATIONS[Math.min(2, reached)]!.path}`
@@ -124,7 +124,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
       data-dog={arrival.dog.name}
     >
       <div className="flex items-center gap-3">
-        <span className="w-12 text-lg font-semibold">
+        <span className="figure w-14 shrink-0 text-lg font-semibold">
           {new Date(visit.startsAt).toLocaleTimeString(undefined, {
             hour: '2-digit',
             minute: '2-digit',
@@ -163,6 +163,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
               view="left"
               looks={looks}
               focus={null}
+              plain
               label={`${arrival.dog.name}`}
             />
           </span>
@@ -172,7 +173,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
             className={clsx('pl-2 text-sm leading-tight', stops ? 'font-semibold text-alarm' : 'text-ink-2')}
             style={{ gridColumn: `${Math.min(reached + 2, 5)} / span 3`, gridRow: 1 }}
           >
-            <span className="bg-paper px-1.5 py-0.5">
+            <span className="relative bg-paper px-1.5 py-0.5">
               {VERDICT_LABEL[visit.plan.choice as VerdictName]}
               {!stops && `, ${rangeText(visit.plan.minutes, minutesText)} min`}
             </span>
@@ -180,7 +181,9 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
         )}
         {!visit.plan && station === 'look' && (
           <span className="pl-2 text-sm text-ink-2" style={{ gridColumn: `${reached + 2} / span 2`, gridRow: 1 }}>
-            <span className="bg-paper px-1.5 py-0.5">{visit.scored} of 39 looked at</span>
+            <span className="relative bg-paper px-1.5 py-0.5">
+              {visit.scored} of {REGION_SIDES.length} looked at
+            </span>
           </span>
         )}
       </div>

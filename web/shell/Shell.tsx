@@ -68,7 +68,7 @@ export function Shell(): ReactNode {
   }
 
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div className="flex h-dvh flex-col">
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
         Skip to the work
       </a>
@@ -94,7 +94,7 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
-      <main id="main" className="flex min-h-0 grow flex-col" tabIndex={-1}>
+      <main id="main" className="flex min-h-0 grow flex-col overflow-y-auto" tabIndex={-1}>
         <Suspense fallback={<Loading what="the screen" />}>
           <Outlet />
         </Suspense>

@@ -68,65 +68,67 @@ export function ArrivalScreen(): ReactNode {
   return (
     <form
       onSubmit={submit}
-      className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
+      className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
       aria-label="Arrival"
       noValidate
     >
-      <div className="flex flex-col gap-7 p-6">
+      <div className="flex min-h-0 flex-col gap-7 overflow-y-auto p-6">
         <h1 className="sr-only">Arrival of {arrival.dog.name}</h1>
         <DogFields arrival={arrival} change={change} />
         <HealthFields arrival={arrival} change={change} />
         <WishFields arrival={arrival} change={change} />
         <CoatFields arrival={arrival} change={change} />
       </div>
-      <aside className="flex flex-col gap-4 border-l border-line bg-sheet p-6 max-md:border-l-0">
-        <div className="h-64">
-          <CoatMap
-            build={drawn.build}
-            weightKg={drawn.weightKg}
-            view="left"
-            looks={looks}
-            focus={null}
-            label={`${arrival.dog.name}, coat to scale`}
-          />
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6">
+          <div className="h-56 shrink-0">
+            <CoatMap
+              build={drawn.build}
+              weightKg={drawn.weightKg}
+              view="left"
+              looks={looks}
+              focus={null}
+              label={`${arrival.dog.name}, coat to scale`}
+            />
+          </div>
+          {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+            <dt className="text-ink-2">Owner</dt>
+            <dd>
+              {visit.client.name}, {visit.client.phone}
+            </dd>
+            {last && (
+              <>
+                <dt className="text-ink-2">Last time</dt>
+                <dd>
+                  {new Date(last.startsAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
+                  {last.choice && `: ${VERDICT_LABEL[last.choice as VerdictName].toLowerCase()}`}
+                  {last.minutes !== null && `, ${Math.round(last.minutes)} min`}
+                </dd>
+                <dt className="text-ink-2">Visits before</dt>
+                <dd>{visit.past.length}</dd>
+              </>
+            )}
+            <dt className="text-ink-2">Length</dt>
+            <dd>{capital(KEEP_LABEL[arrival.wishes.keepLength ?? 1])}</dd>
+          </dl>
+          <label>
+            <span className="mb-1 block font-medium">Groomer</span>
+            <select
+              className="field"
+              value={personId ?? ''}
+              onChange={(event) => setPersonId(event.target.value || null)}
+            >
+              <option value="">nobody yet</option>
+              {salon?.people.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
         </div>
-        {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-          <dt className="text-ink-2">Owner</dt>
-          <dd>
-            {visit.client.name}, {visit.client.phone}
-          </dd>
-          {last && (
-            <>
-              <dt className="text-ink-2">Last time</dt>
-              <dd>
-                {new Date(last.startsAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
-                {last.choice && `: ${VERDICT_LABEL[last.choice as VerdictName].toLowerCase()}`}
-                {last.minutes !== null && `, ${Math.round(last.minutes)} min`}
-              </dd>
-              <dt className="text-ink-2">Visits before</dt>
-              <dd>{visit.past.length}</dd>
-            </>
-          )}
-          <dt className="text-ink-2">Length</dt>
-          <dd>{capital(KEEP_LABEL[arrival.wishes.keepLength ?? 1])}</dd>
-        </dl>
-        <label>
-          <span className="mb-1 block font-medium">Groomer</span>
-          <select
-            className="field"
-            value={personId ?? ''}
-            onChange={(event) => setPersonId(event.target.value || null)}
-          >
-            <option value="">nobody yet</option>
-            {salon?.people.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <div className="sticky bottom-0 mt-auto bg-sheet pb-1 pt-3">
+        <div className="border-t border-line px-6 py-4">
           {save.error && <Problem error={save.error} />}
           <button type="submit" className="btn btn-main min-h-14 w-full text-lg" disabled={save.isPending}>
             Save, on to the look <ArrowRight size={20} />

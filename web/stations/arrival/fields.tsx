@@ -134,21 +134,23 @@ export function DogFields({ arrival, change }: Props): ReactNode {
         value={dog.temperament ?? 'unknown'}
         onChange={(temperament) => change(setDog({ temperament }))}
       />
-      {(
-        [
-          ['dryerTolerance', 'Takes the dryer'],
-          ['faceTolerance', 'Takes hands at the face'],
-          ['nailTolerance', 'Takes nails'],
-        ] as const
-      ).map(([key, legend]) => (
-        <OneOf
-          key={key}
-          legend={legend}
-          choices={choices(TOLERANCE_IDS, TOLERANCE_LABEL)}
-          value={dog[key] ?? 'unknown'}
-          onChange={(value) => change(setDog({ [key]: value }))}
-        />
-      ))}
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(390px,1fr))] gap-4 max-sm:grid-cols-1">
+        {(
+          [
+            ['dryerTolerance', 'Takes the dryer'],
+            ['faceTolerance', 'Takes hands at the face'],
+            ['nailTolerance', 'Takes nails'],
+          ] as const
+        ).map(([key, legend]) => (
+          <OneOf
+            key={key}
+            legend={legend}
+            choices={choices(TOLERANCE_IDS, TOLERANCE_LABEL)}
+            value={dog[key] ?? 'unknown'}
+            onChange={(value) => change(setDog({ [key]: value }))}
+          />
+        ))}
+      </div>
     </Group>
   )
 }

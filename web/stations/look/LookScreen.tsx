@@ -59,6 +59,7 @@ export function LookScreen(): ReactNode {
 
   // The focus of the page follows the sweep, so that a screen reader speaks each place as hands come to it.
   const stage = useRef<HTMLDivElement>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turned or enlarged dog is another element to focus
   useEffect(
     function followSweep() {
       const key = REGION_SIDES[focus]!.key
@@ -72,8 +73,8 @@ export function LookScreen(): ReactNode {
   const looks = useMemo(() => looksOfSheet(sheet, layer, drawn), [sheet, layer, drawn])
   const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
   return (
-    <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
-      <section ref={stage} className="flex min-h-[420px] flex-col" aria-label="Coat map" data-sweep>
+    <div className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
+      <section ref={stage} className="flex min-h-[420px] flex-col md:min-h-0" aria-label="Coat map" data-sweep>
         <DogStage
           drawn={drawn}
           looks={looks}

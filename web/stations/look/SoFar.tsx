@@ -1,9 +1,10 @@
 import { ArrowRight } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { minutesText, pullText, rangeText, stopText, VERDICT_LABEL } from '../../../contract/words/index.ts'
-import type { Plan, Sheet } from '../../../core/index.ts'
+import { minutesText, pullText, rangeText, stopLines, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import type { Plan, Sheet, StopAction } from '../../../core/index.ts'
 
 const MOST_STOPS = 2
+const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid'])
 
 /** Where the verdict stands while the hands are still on the dog. */
 export function SoFar({
@@ -16,16 +17,12 @@ export function SoFar({
   onVerdict: () => void
 }): ReactNode {
   const open = sheet.filter(({ mat }) => mat === null).length
-  const stops = plan?.stops.filter(({ action }) => action === 'stop' || action === 'refer' || action === 'avoid') ?? []
+  const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
   return (
     <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3">
       {stops.slice(0, MOST_STOPS).map((stop) => (
-        <p
-          key={`${stop.code} ${stop.region} ${stop.side}`}
-          className="rounded-xl bg-alarm-soft px-3 py-2 font-medium text-alarm"
-          role="alert"
-        >
-          {stopText(stop)}
+        <p key={stop.key} className="rounded-xl bg-alarm-soft px-3 py-2 font-medium text-alarm" role="alert">
+          {stop.text}
         </p>
       ))}
       <div className="flex items-center justify-between gap-3">

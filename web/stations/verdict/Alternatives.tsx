@@ -84,6 +84,7 @@ function WayCard({ way, drawn }: { way: Way; drawn: DogDrawn }): ReactNode {
           view="left"
           looks={looks}
           focus={null}
+          plain
           label={`${way.title}: how it would look`}
         />
       </div>

@@ -13,7 +13,7 @@ export function Figures({ plan }: { plan: Plan }): ReactNode {
     <div className="grid grid-cols-3 gap-3">
       <Opens title="Minutes of coat work" className="rounded-2xl bg-paper p-3.5" body={<MinutesBody plan={plan} />}>
         <Figure value={rangeText(verdict.minutes, minutesText)} unit="minutes" />
-        <span className="block text-ink-2">of {minutesText(verdict.minutesBudget)} there are</span>
+        <span className="block text-ink-2">of {minutesText(verdict.minutesBudget)} there</span>
         <Gauge
           share={verdict.minutes.low / Math.max(1, verdict.minutesBudget)}
           high={verdict.minutes.high / Math.max(1, verdict.minutesBudget)}
@@ -21,12 +21,12 @@ export function Figures({ plan }: { plan: Plan }): ReactNode {
       </Opens>
       <Opens title="Pull on the dog" className="rounded-2xl bg-paper p-3.5" body={<PullBody plan={plan} />}>
         <Figure value={rangeText(verdict.pull, pullText)} unit="pull" />
-        <span className="block text-ink-2">of {pullText(verdict.pullBudget)} it can give</span>
+        <span className="block text-ink-2">of {pullText(verdict.pullBudget)} to give</span>
         <Gauge share={verdict.pull.low / verdict.pullBudget} high={verdict.pull.high / verdict.pullBudget} />
       </Opens>
       <Opens title="Coat kept" className="rounded-2xl bg-paper p-3.5" body={<CoatBody plan={plan} />}>
         <Figure value={rangeText(verdict.coatKept, minutesText)} unit="%" />
-        <span className="block text-ink-2">of the coat kept</span>
+        <span className="block text-ink-2">coat kept</span>
         <Gauge share={verdict.coatKept.low / 100} high={verdict.coatKept.high / 100} />
       </Opens>
     </div>

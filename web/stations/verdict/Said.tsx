@@ -1,11 +1,11 @@
 import { CircleAlert, OctagonX, Search, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { reasonText, stopText } from '../../../contract/words/index.ts'
-import type { Plan, Stop, StopAction } from '../../../core/index.ts'
+import { reasonText, type StopLine, stopLines } from '../../../contract/words/index.ts'
+import type { Plan, StopAction } from '../../../core/index.ts'
 
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid', 'try-first'])
 
-const icon = ({ action }: Stop): ReactNode =>
+const icon = ({ action }: StopLine): ReactNode =>
   action === 'stop' || action === 'refer' ? (
     <OctagonX size={22} />
   ) : action === 'look' ? (
@@ -20,15 +20,16 @@ const MOST_CARE = 4
 
 /** What must be known before anything else. Stops are unmissable; care comes after them, and the rest on request. */
 export function Stops({ plan }: { plan: Plan }): ReactNode {
-  const loud = plan.stops.filter(({ action }) => LOUD.has(action))
-  const quiet = plan.stops.filter(({ action }) => !LOUD.has(action))
-  const line = (stop: Stop): ReactNode => (
-    <li key={`${stop.code} ${stop.region} ${stop.side}`} className="flex gap-3">
+  const lines = stopLines(plan.stops)
+  const loud = lines.filter(({ action }) => LOUD.has(action))
+  const quiet = lines.filter(({ action }) => !LOUD.has(action))
+  const line = (stop: StopLine): ReactNode => (
+    <li key={stop.key} className="flex gap-3">
       <span className="shrink-0 pt-0.5">{icon(stop)}</span>
-      <span>{stopText(stop)}</span>
+      <span>{stop.text}</span>
     </li>
   )
-  if (plan.stops.length === 0) return null
+  if (lines.length === 0) return null
   return (
     <div className="flex flex-col gap-3">
       {loud.length > 0 && (

@@ -89,7 +89,7 @@ function Verdict({
   const navigate = useNavigate()
   const accept = useAcceptPlan(visit.id)
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const [focus, setFocus] = useState(0)
+  const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
   const [close, setClose] = useState(false)
   const [open, setOpen] = useState<number | null>(null)
@@ -116,7 +116,7 @@ function Verdict({
   useEffect(function listen() {
     if (open !== null) return
     const go = (by: number): void => {
-      const next = Math.max(0, Math.min(REGION_SIDES.length - 1, focus + by))
+      const next = Math.max(0, Math.min(REGION_SIDES.length - 1, (focus ?? -1) + by))
       setFocus(next)
       setView(viewFor(next, view))
       requestAnimationFrame(() =>
@@ -126,13 +126,17 @@ function Verdict({
     const onKey = (event: KeyboardEvent): void => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
       const onPlace = event.target instanceof Element && event.target.matches('[data-region]')
+      const openHere = (): void => {
+        const key = (event.target as Element).getAttribute('data-region')
+        pick(REGION_SIDES.find((place) => place.key === key)!.index)
+      }
       const commands: Readonly<Record<string, () => void>> = {
         t: () => turn(),
         h: () => setClose(!close),
         b: () => void navigate('../look'),
         ArrowRight: () => go(1),
         ArrowLeft: () => go(-1),
-        ...(onPlace ? { Enter: () => setOpen(focus), ' ': () => setOpen(focus) } : {}),
+        ...(onPlace ? { Enter: openHere, ' ': openHere } : {}),
       }
       const command = commands[event.key.length === 1 ? event.key.toLowerCase() : event.key]
       if (!command) return
@@ -157,9 +161,9 @@ function Verdict({
   const mayTake = record !== null && choice !== 'look-first'
 
   return (
-    <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+    <div className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
       <section className="flex min-h-0 flex-col" aria-label="Treatment of each place">
-        <div className="flex min-h-[380px] grow">
+        <div className="flex min-h-[380px] grow md:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -176,20 +180,22 @@ function Verdict({
         </div>
         <TreatmentList plan={plan} onLight={setLit} />
       </section>
-      <aside className="flex min-h-0 flex-col gap-5 border-l border-line bg-sheet p-6 max-md:border-l-0">
-        <div>
-          <p className="text-ink-2" data-testid="choice" data-choice={choice}>
-            {VERDICT_LABEL[choice]}
-          </p>
-          <h1 className="text-[26px] leading-snug" data-testid="verdict">
-            {verdictSentence(plan, name)}
-          </h1>
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+        <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6">
+          <div>
+            <p className="text-ink-2" data-testid="choice" data-choice={choice}>
+              {VERDICT_LABEL[choice]}
+            </p>
+            <h1 className="text-[26px] leading-snug" data-testid="verdict">
+              {verdictSentence(plan, name)}
+            </h1>
+          </div>
+          <Stops plan={plan} />
+          <Figures plan={plan} />
+          <Reasons plan={plan} />
+          <Alternatives plan={plan} drawn={drawn} />
         </div>
-        <Stops plan={plan} />
-        <Figures plan={plan} />
-        <Reasons plan={plan} />
-        <Alternatives plan={plan} drawn={drawn} />
-        <div className="sticky bottom-0 -mx-6 -mb-6 mt-auto flex items-center gap-3 border-t border-line bg-sheet p-4 px-6">
+        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
           <button type="button" className="btn" onClick={() => void navigate('../look')}>
             <ArrowLeft size={18} /> Look again
           </button>

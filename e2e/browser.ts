@@ -1,0 +1,41 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import { findChromium } from '../scripts/packages.ts'
+
+export const WIDTH = 1280
+export const HEIGHT = 800
+
+/** Debian's Chromium, headless, with a profile of its own and no talk to the network. */
+export async function openBrowser(): Promise<Browser> {
+  const executablePath = findChromium()
+  if (!executablePath) throw new Error('Chromium is missing; ./etude test installs it')
+  return puppeteer.launch({
+    executablePath,
+    userDataDir: mkdtempSync(join(tmpdir(), 'etude-chromium-')),
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+    defaultViewport: { width: WIDTH, height: HEIGHT },
+  })
+}
+
+/** The visit of a dog by name, found on the day screen's own data. */
+export async function visitOf(base: string, dog: string): Promise<string> {
+  const day = (await (await fetch(`${base}api/day`)).json()) as {
+    visits: { id: string; arrival: { dog: { name: string } } }[]
+  }
+  const visit = day.visits.find(({ arrival }) => arrival.dog.name === dog)
+  if (!visit) throw new Error(`there is no visit of ${dog} today`)
+  return visit.id
+}
+
+export const shows = (page: Page, selector: string): Promise<unknown> =>
+  page.waitForSelector(selector, { timeout: 15_000 })

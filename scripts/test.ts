@@ -1,0 +1,100 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { build, ROOT } from './build.ts'
+import { ensure, findChromium, findPostgres, isRoot } from './packages.ts'
+import { type Cluster, startPostgres } from './postgres.ts'
+import { fail, say } from './said.ts'
+
+/*
+ * Everything that is checked, in the order in which a failure is cheapest to learn: types, lint, the import rule, the
+ * build, then what needs nothing, what needs PostgreSQL, and what needs a browser. Every part runs, whatever failed
+ * before it. Closes with one line: N passed, N failed.
+ */
+interface Count {
+  passed: number
+  failed: number
+}
+
+const bin = (name: string): string => join(ROOT, 'node_modules', '.bin', name)
+const total: Count = { passed: 0, failed: 0 }
+
+function tally(name: string, { passed, failed }: Count): void {
+  total.passed += passed
+  total.failed += failed
+  say(`${failed === 0 ? 'ok  ' : 'FAIL'} ${name}: ${passed} passed, ${failed} failed`)
+}
+
+/** A checker that passes or fails as a whole counts as one. */
+function check(name: string, program: string, args: readonly string[]): void {
+  const { status, stdout, stderr } = spawnSync(bin(program), args as string[], { cwd: ROOT, encoding: 'utf8' })
+  if (status !== 0) process.stderr.write(`${stdout}${stderr}\n`)
+  tally(name, { passed: status === 0 ? 1 : 0, failed: status === 0 ? 0 : 1 })
+}
+
+interface Report {
+  readonly numPassedTests: number
+  readonly numFailedTests: number
+  readonly numTotalTestSuites: number
+  readonly numFailedTestSuites: number
+  readonly success: boolean
+}
+
+function vitest(project: string, env: Record<string, string>): void {
+  const folder = mkdtempSync(join(tmpdir(), 'etude-report-'))
+  const outputFile = join(folder, 'report.json')
+  const { status } = spawnSync(
+    bin('vitest'),
+    ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${outputFile}`],
+    { cwd: ROOT, env: { ...process.env, ...env, CI: '1' }, stdio: ['ignore', 2, 2] },
+  )
+  let count: Count = { passed: 0, failed: 1 }
+  try {
+    const report = JSON.parse(readFileSync(outputFile, 'utf8')) as Report
+    // A file that does not load has no failed test of its own, but it has failed.
+    const failed = Math.max(report.numFailedTests, status === 0 && report.success ? 0 : 1)
+    count = { passed: report.numPassedTests, failed: report.numPassedTests === 0 ? Math.max(1, failed) : failed }
+  } catch {
+    say(`${project}: vitest wrote no report`)
+  }
+  rmSync(folder, { recursive: true, force: true })
+  tally(`${project} tests`, count)
+}
+
+async function main(): Promise<void> {
+  const postgres = process.env.DATABASE_URL ? null : ensure(findPostgres, 'postgresql', 'PostgreSQL')
+  ensure(findChromium, 'chromium', 'Chromium')
+
+  check('types', 'tsc', ['--noEmit', '-p', '.'])
+  check('lint', 'biome', ['check', '--error-on-warnings', '.'])
+  check('import rule', 'depcruise', ['--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'cli', 'demo'])
+  try {
+    await build()
+    tally('build', { passed: 1, failed: 0 })
+  } catch (error) {
+    say((error as Error).message)
+    tally('build', { passed: 0, failed: 1 })
+  }
+  vitest('unit', {})
+
+  const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
+  let cluster: Cluster | null = null
+  try {
+    if (isRoot()) spawnSync('chmod', ['755', data])
+    cluster = postgres ? await startPostgres(postgres, data, false) : null
+    const url = process.env.DATABASE_URL || cluster!.url
+    vitest('server', { ETUDE_TEST_DATABASE: url })
+    vitest('e2e', { ETUDE_TEST_DATABASE: url })
+  } catch (error) {
+    say((error as Error).message)
+    tally('database', { passed: 0, failed: 1 })
+  } finally {
+    cluster?.stop()
+    rmSync(data, { recursive: true, force: true })
+  }
+  process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`)
+  process.exitCode = total.failed === 0 ? 0 : 1
+}
+
+main().catch(fail)

@@ -1,0 +1,32 @@
+import { defineConfig } from 'vitest/config'
+
+const common = { env: { TZ: 'UTC' }, globals: false } as const
+
+/** Three kinds: what needs nothing, what needs PostgreSQL, what needs the built application and a browser. */
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        test: {
+          ...common,
+          name: 'unit',
+          include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.ts', '{web}/**/*.test.tsx'],
+          environment: 'node',
+        },
+      },
+      {
+        test: { ...common, name: 'server', include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+      },
+      {
+        test: {
+          ...common,
+          name: 'e2e',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 180_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+})
