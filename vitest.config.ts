@@ -12,6 +12,7 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.ts', '{web}/**/*.test.tsx'],
           environment: 'node',
+          testTimeout: 120_000,
         },
       },
       {

@@ -109,7 +109,7 @@ export const wishesSchema = z.object({
 const FORMAT = /^etude\.assessment\/1(\.\d+)?$/
 
 export const assessmentFileSchema = z.object({
-  format: z.string().regex(FORMAT, { error: 'etude.assessment/1' }),
+  format: z.string({ error: 'etude.assessment/1' }).regex(FORMAT, { error: 'etude.assessment/1' }),
   stage: z.enum(['arrival', 'after-air']).optional(),
   dog: dogSchema,
   wishes: wishesSchema.optional(),

@@ -1,6 +1,18 @@
 import type { FileDog, FileWishes } from '../contract/assessment-file.ts'
 import type { RegionId, Score } from '../core/index.ts'
 
+type FoundScores = Partial<{
+  mat: Score
+  extent: number
+  standoffMm: number
+  undercoat: Score
+  condition: Score
+  skin: Score
+  findings: { id: 'ringworm-suspect' | 'lump' | 'redness' | 'ear-redness'; sizeMm: number }[]
+}>
+/** On a paired region both sides are meant, unless one is named. */
+type Found = readonly [region: RegionId, scores: FoundScores, only?: 'left' | 'right']
+
 /** An invented dog of the demo salon, and how its coat looks when it comes in. */
 export interface DemoDog {
   readonly dog: FileDog & { readonly name: string }
@@ -16,23 +28,11 @@ export interface DemoDog {
   /** How far today has come. */
   readonly today: 'expected' | 'arrived' | 'half-looked' | 'looked' | 'verdict' | 'bath'
   /** What stands out, over what the seed gives. */
-  readonly found?: readonly (readonly [
-    RegionId,
-    Partial<{
-      mat: Score
-      extent: number
-      standoffMm: number
-      undercoat: Score
-      condition: Score
-      skin: Score
-      findings: { id: 'ringworm-suspect' | 'lump' | 'redness' | 'ear-redness'; sizeMm: number }[]
-    }>,
-  ])[]
+  readonly found?: readonly Found[]
 }
 
 const NINE: RegionId[] = ['back', 'rump', 'side', 'shoulder', 'neck', 'chest', 'breeches', 'foreleg', 'hindleg']
-const on = <T>(regions: readonly RegionId[], scores: T): (readonly [RegionId, T])[] =>
-  regions.map((r) => [r, scores] as const)
+const on = (regions: readonly RegionId[], scores: FoundScores): Found[] => regions.map((region) => [region, scores])
 
 /** Eighteen dogs over all coat types and builds. Every name, owner and story is made up. */
 export const DEMO_DOGS: readonly DemoDog[] = [
@@ -264,7 +264,7 @@ export const DEMO_DOGS: readonly DemoDog[] = [
     at: '10:30',
     slotMinutes: 120,
     today: 'looked',
-    found: [['cheek', { findings: [{ id: 'ringworm-suspect', sizeMm: 15 }] }]],
+    found: [['cheek', { findings: [{ id: 'ringworm-suspect', sizeMm: 15 }] }, 'left']],
   },
   {
     dog: {

@@ -75,7 +75,7 @@ const clamp = (value: number): Score => Math.max(0, Math.min(4, value)) as Score
 /** What hands would find on one region-side, by how the coat is kept and where friction makes mats. */
 function found({ region, side }: RegionSide, demo: DemoDog, neglect: number, roll: Dice): ScoreChange {
   const { rub, tender } = REGIONS[region]
-  const special = demo.found?.filter(([id]) => id === region).at(-1)?.[1] ?? {}
+  const special = demo.found?.filter(([id, , only]) => id === region && (only ?? side) === side).at(-1)?.[1] ?? {}
   const grows = demo.dog.coatType !== 'smooth' && demo.dog.coatType !== 'corded' && demo.dog.coatType !== 'hairless'
   const mat = grows
     ? clamp(

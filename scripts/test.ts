@@ -68,7 +68,16 @@ async function main(): Promise<void> {
 
   check('types', 'tsc', ['--noEmit', '-p', '.'])
   check('lint', 'biome', ['check', '--error-on-warnings', '.'])
-  check('import rule', 'depcruise', ['--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'cli', 'demo'])
+  check('import rule', 'depcruise', [
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core',
+    'contract',
+    'server',
+    'web',
+    'cli',
+    'demo',
+  ])
   try {
     await build()
     tally('build', { passed: 1, failed: 0 })

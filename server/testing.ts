@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
-import { type App } from './http/endpoint.ts'
 import { createApp } from './http/app.ts'
+import type { App } from './http/endpoint.ts'
 import { Store } from './store/store.ts'
 
 /** A database of its own on the test cluster, and the application on it; for tests of the server. */
@@ -45,7 +45,11 @@ export async function testServer(): Promise<TestServer> {
     send: async (method, path, body, headers = {}) =>
       app.request(path, {
         method,
-        headers: { host: 'localhost', ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+        headers: {
+          host: 'localhost',
+          ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+          ...headers,
+        },
         ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
       }),
     close: async () => {

@@ -189,7 +189,7 @@ function mirrorPlan(plan: Plan): Plan {
       })),
     },
     regions: mirrorEach(regions).map((region, index) => ({ ...region, index, side: REGION_SIDES[index]!.side })),
-    stops: stops.map((stop) => ({ ...stop, side: otherSide(stop.side) })),
+    stops: stops.map((stop) => ({ ...stop, side: otherSide(stop.side) })).sort(byUrgency),
     split: split && {
       visits: split.visits.map((visit) => ({
         ...visit,

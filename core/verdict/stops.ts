@@ -16,7 +16,12 @@ export interface Stop {
 }
 
 const URGENT_FIRST: readonly StopAction[] = ['stop', 'refer', 'avoid', 'try-first', 'look', 'care']
-export const byUrgency = (a: Stop, b: Stop): number => URGENT_FIRST.indexOf(a.action) - URGENT_FIRST.indexOf(b.action)
+const sweepPlace = ({ region, side }: Stop): number =>
+  region === null ? -1 : REGION_SIDES.findIndex((place) => place.region === region && place.side === side)
+
+/** The most urgent first; what is as urgent, in the order of the sweep. */
+export const byUrgency = (a: Stop, b: Stop): number =>
+  URGENT_FIRST.indexOf(a.action) - URGENT_FIRST.indexOf(b.action) || sweepPlace(a) - sweepPlace(b)
 
 const place = (index: number): Pick<Stop, 'region' | 'side'> => {
   const { region, side } = REGION_SIDES[index]!
@@ -45,7 +50,8 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
     const here = place(state.index)
     const scores = sheet[state.index]!
     if (state.scored && state.mat === 4) stops.push({ code: 'skin-under-felt', action: 'care', ...here, values: {} })
-    if (state.skin === 3 && state.scored !== undefined && (skinScore(scores) ?? 0) >= 3)
+    const catching = scores.findings.some(({ id }) => findingKind(id).catching)
+    if (state.skin === 3 && !catching && skinScore(scores) !== null)
       stops.push({ code: 'skin-broken', action: 'avoid', ...here, values: {} })
     else if (state.skin === 2) stops.push({ code: 'skin-sore', action: 'care', ...here, values: {} })
     for (const finding of scores.findings)

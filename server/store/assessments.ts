@@ -44,7 +44,7 @@ export class AssessmentRepo {
       const row = await lockAssessment(id, t)
       if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
       await assertRevision(row, batch.baseRevision, t)
-      for (const [i, change] of batch.changes.entries()) await applyScore(id, change, i, t)
+      await applyScores(id, batch.changes, t)
       await row.update(
         { revision: row.revision + 1, updatedAt: new Date(), scorerId: actorId ?? row.scorerId },
         { transaction: t },
@@ -90,30 +90,48 @@ async function assertRevision(row: AssessmentRow, baseRevision: number, t: Trans
     throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
 }
 
-async function applyScore(
+const SCORE_COLUMNS = [
+  'mat',
+  'extent',
+  'standoffMm',
+  'undercoat',
+  'condition',
+  'skin',
+  'tags',
+  'findings',
+  'leaveReason',
+] as const
+
+const placeKey = (region: string, side: string): string => `${region}.${side}`
+
+/** Lays the changes over what is there, in their order, and writes all rows in one statement. */
+async function applyScores(
   assessmentId: string,
-  change: ScoreChange,
-  i: number,
+  changes: readonly ScoreChange[],
   transaction: Transaction,
 ): Promise<void> {
-  const { region, side, set } = change
-  const { paired } = REGIONS[region]
-  if (paired !== (side !== null))
-    throw new BadInput([
-      {
-        path: `changes[${i}].side`,
-        value: side,
-        expected: paired ? `left or right for ${region}` : `null for ${region}`,
-      },
-    ])
-  const key = { assessmentId, region, side: side ?? ('' as const) }
-  const { leave, findings, ...others } = set
-  const values = {
-    ...others,
-    ...(leave === undefined ? {} : { leaveReason: leave }),
-    ...(findings === undefined ? {} : { findings }),
+  const stored = await ScoreRow.findAll({ where: { assessmentId }, transaction })
+  const rows = new Map(stored.map((row) => [placeKey(row.region, row.side), row.get({ plain: true })]))
+  const touched = new Set<string>()
+  for (const [i, { region, side, set }] of changes.entries()) {
+    const { paired } = REGIONS[region]
+    if (paired !== (side !== null))
+      throw new BadInput([
+        {
+          path: `changes[${i}].side`,
+          value: side,
+          expected: paired ? `left or right for ${region}` : `null for ${region}`,
+        },
+      ])
+    const place = { assessmentId, region, side: side ?? ('' as const) }
+    const key = placeKey(place.region, place.side)
+    const { leave, ...scores } = set
+    const leaveReason = leave === undefined ? {} : { leaveReason: leave }
+    rows.set(key, { ...UNSCORED, ...rows.get(key), ...scores, ...leaveReason, ...place })
+    touched.add(key)
   }
-  const row = await ScoreRow.findOne({ where: key, transaction })
-  if (row) await row.update(values, { transaction })
-  else await ScoreRow.create({ ...UNSCORED, ...values, ...key }, { transaction })
+  await ScoreRow.bulkCreate(
+    [...touched].map((key) => rows.get(key)!),
+    { updateOnDuplicate: [...SCORE_COLUMNS], transaction },
+  )
 }

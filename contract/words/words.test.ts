@@ -1,0 +1,91 @@
+import { describe, expect, test } from 'vitest'
+import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../core/fixtures.ts'
+import {
+  CAUTIONS,
+  DEFAULT_HOUSE,
+  FINDING_IDS,
+  LEAVE_REASONS,
+  planGroom,
+  REFUSALS,
+  REGION_IDS,
+  TREATMENT_IDS,
+  VERDICT_IDS,
+} from '../../core/index.ts'
+import * as words from './index.ts'
+
+test('every code has its words', () => {
+  for (const code of Object.keys(CAUTIONS)) expect(words.CAUTION_TEXT, code).toHaveProperty([code])
+  for (const code of Object.keys(REFUSALS)) expect(words.REFUSAL_TEXT, code).toHaveProperty([code])
+  for (const code of Object.keys(LEAVE_REASONS)) expect(words.leaveText(code as 'told-to-leave', 'back')).not.toBe(code)
+  for (const id of TREATMENT_IDS) expect(words.TREATMENT_LABEL[id].length).toBeGreaterThan(3)
+  for (const id of VERDICT_IDS) expect(words.VERDICT_LABEL[id].length).toBeGreaterThan(3)
+  for (const id of REGION_IDS) expect(words.REGION_LABEL[id].length).toBeGreaterThan(2)
+})
+
+test('places are named as a groomer says them', () => {
+  expect(words.placeName('armpit', 'left')).toBe('left armpit')
+  expect(words.placeName('behind-ear', 'right')).toBe('behind the right ear')
+  expect(words.placeName('back', null)).toBe('back')
+})
+
+describe('what a plan says', () => {
+  const plans = [
+    anAssessment(),
+    anAssessment({
+      dog: { weightKg: 28 },
+      sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
+    }),
+    anAssessment({
+      dog: { weightKg: 28, temperament: 'bites', health: ['senior', 'heart'] },
+      sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75 }),
+    }),
+    anAssessment({
+      dog: { coatType: 'double', dryerTolerance: 'none' },
+      sheet: onRegions(cleanSheet(), NINE, { mat: 4, undercoat: 4 }),
+    }),
+    anAssessment({
+      dog: { coatType: 'wire', jacket: 'ready', lengthMm: lengths(35) },
+      wishes: { style: 'strip', keepJacket: true },
+    }),
+    anAssessment({ wishes: { show: true, keepLength: 3 }, sheet: onRegions(cleanSheet(), NINE, { mat: 4 }) }),
+    ...FINDING_IDS.map((id) =>
+      anAssessment({ sheet: onRegions(cleanSheet(), ['cheek'], { findings: [{ id, sizeMm: 15 }] }) }),
+    ),
+  ].map((assessment) => planGroom(assessment, DEFAULT_HOUSE))
+
+  test('every reason and stop is a sentence, never a bare code', () => {
+    let sentences = 0
+    for (const plan of plans) {
+      const said = [
+        ...plan.verdict.reasons.map((r) => words.reasonText(r)),
+        ...words.stopLines(plan.stops).map(({ text }) => text),
+        words.verdictSentence(plan, 'Test'),
+      ]
+      for (const text of said) {
+        sentences++
+        expect(text).toMatch(/^[A-Z].*[.?]$/)
+        expect(text).not.toMatch(/undefined|NaN|null|\[object/)
+      }
+    }
+    expect(sentences).toBeGreaterThan(90)
+  })
+
+  test('what several places share is said once', () => {
+    const felt = planGroom(
+      anAssessment({ sheet: onRegions(cleanSheet(), ['belly', 'armpit'], { mat: 4 }) }),
+      DEFAULT_HOUSE,
+    )
+    const lines = words.stopLines(felt.stops).filter(({ text }) => text.includes('felt'))
+    expect(lines.map(({ text }) => text)).toEqual([
+      'No skin seen under the felt on the belly, left armpit and right armpit: expect sores beneath, go gently.',
+    ])
+  })
+})
+
+test('figures read as people say them', () => {
+  expect(words.minutesText(46.6)).toBe('47')
+  expect(words.pullText(4.7)).toBe('4.5')
+  expect(words.pullText(17.9)).toBe('18')
+  expect(words.rangeText({ low: 46.8, high: 47.2 }, words.minutesText)).toBe('47')
+  expect(words.rangeText({ low: 40, high: 52 }, words.minutesText)).toBe('40 to 52')
+})
