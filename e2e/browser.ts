@@ -38,4 +38,4 @@ export async function visitOf(base: string, dog: string): Promise<string> {
 }
 
 export const shows = (page: Page, selector: string): Promise<unknown> =>
-  page.waitForSelector(selector, { timeout: 15_000 })
+  page.waitForSelector(selector, { timeout: 10_000 })

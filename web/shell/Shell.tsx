@@ -73,9 +73,12 @@ export function Shell(): ReactNode {
         Skip to the work
       </a>
       <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5">
-        <Link to="/" className="flex items-center gap-3 rounded-lg text-accent" aria-label="Etude, the day">
+        <Link to="/" className="flex items-center gap-3 rounded-lg text-accent">
           <Mark />
-          <span className="font-display text-xl font-semibold text-ink">{salon?.name ?? 'Etude'}</span>
+          <span className="font-display text-xl font-semibold text-ink">
+            {salon?.name ?? 'Etude'}
+            <span className="sr-only">, the day</span>
+          </span>
         </Link>
         <span className="grow" />
         <PersonOnDuty />

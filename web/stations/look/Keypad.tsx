@@ -70,7 +70,7 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
               key={score}
               type="button"
               title={test}
-              aria-label={`${score}, ${word}: ${test}`}
+              data-score={score}
               aria-pressed={scores[layer] === score}
               className={clsx(
                 'flex min-h-[76px] flex-col items-center justify-center rounded-2xl border bg-paper',
@@ -79,7 +79,8 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
               onClick={() => sweep.score(score)}
             >
               <span className="text-2xl font-semibold">{score}</span>
-              <span className="text-sm">{word}</span>
+              <span className="text-sm"> {word}</span>
+              <span className="sr-only">: {test}</span>
             </button>
           )
         })}

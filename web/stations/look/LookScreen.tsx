@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router'
 import type { AssessmentDoc } from '../../../contract/api.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
+import { keepVisit } from '../../api/keep.ts'
 import { salonQuery, visitQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { looksOfSheet } from '../../coatmap/looks.ts'
@@ -38,8 +39,11 @@ export function LookScreen(): ReactNode {
   const navigate = useNavigate()
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const takeSaved = useCallback(
-    (assessment: AssessmentDoc) =>
-      client.setQueryData(visitQuery(visit.id).queryKey, (before) => before && { ...before, assessment }),
+    (assessment: AssessmentDoc) => {
+      const { queryKey } = visitQuery(visit.id)
+      const now = client.setQueryData(queryKey, (before) => before && { ...before, assessment })
+      if (now) void keepVisit(now).catch(() => {})
+    },
     [client, visit.id],
   )
   const scoring = useScoring(visit.assessment, takeSaved)

@@ -33,13 +33,13 @@ export function Stops({ plan }: { plan: Plan }): ReactNode {
   return (
     <div className="flex flex-col gap-3">
       {loud.length > 0 && (
-        <ul
-          className="flex flex-col gap-2 rounded-2xl border-2 border-alarm bg-alarm-soft p-4 text-lg font-medium text-alarm"
+        <div
+          className="rounded-2xl border-2 border-alarm bg-alarm-soft p-4 text-lg font-medium text-alarm"
           role="alert"
           data-testid="stops"
         >
-          {loud.map(line)}
-        </ul>
+          <ul className="flex flex-col gap-2">{loud.map(line)}</ul>
+        </div>
       )}
       {quiet.length > 0 && (
         <div className="rounded-2xl bg-paper p-4">

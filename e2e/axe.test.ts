@@ -1,0 +1,77 @@
+import type { Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { shows, visitOf } from './browser.ts'
+import { axeFinds, openSalon, type Salon } from './salon.ts'
+
+let salon: Salon
+beforeAll(async () => {
+  salon = await openSalon()
+})
+afterAll(() => salon?.close())
+
+interface ScreenCheck {
+  readonly name: string
+  readonly dog: string | null
+  readonly path: string
+  readonly wait: string
+  /** What is opened on it before axe looks. */
+  readonly act?: (page: Page) => Promise<unknown>
+}
+
+const PLACE = '[data-front] [data-region]'
+const dialog = (page: Page): Promise<unknown> => shows(page, '[role=dialog]')
+
+const SCREENS: readonly ScreenCheck[] = [
+  { name: 'the day', dog: null, path: '', wait: '[data-dog]' },
+  {
+    name: 'add a dog',
+    dog: null,
+    path: '',
+    wait: '[data-dog]',
+    act: (page) => page.click('::-p-text(Add a dog)').then(() => dialog(page)),
+  },
+  { name: 'arrival', dog: 'Harvest', path: 'arrival', wait: 'form' },
+  { name: 'look', dog: 'Mortimer', path: 'look', wait: PLACE },
+  { name: 'head close up', dog: 'Mortimer', path: 'look', wait: PLACE, act: (page) => page.keyboard.press('KeyH') },
+  {
+    name: 'findings',
+    dog: 'Mortimer',
+    path: 'look',
+    wait: PLACE,
+    act: (page) => page.keyboard.press('KeyF').then(() => dialog(page)),
+  },
+  {
+    name: 'keys',
+    dog: 'Mortimer',
+    path: 'look',
+    wait: PLACE,
+    act: (page) => page.keyboard.press('?').then(() => dialog(page)),
+  },
+  { name: 'verdict', dog: 'Old Tobit', path: 'verdict', wait: '[data-testid=verdict]' },
+  { name: 'verdict with a stop', dog: 'Biscuit', path: 'verdict', wait: '[data-testid=stops]' },
+  {
+    name: 'one place',
+    dog: 'Bramble',
+    path: 'verdict',
+    wait: PLACE,
+    act: (page) =>
+      page
+        .$eval('[data-front] [data-region="back"]', (place) =>
+          place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+        )
+        .then(() => dialog(page)),
+  },
+  { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
+]
+
+describe.each(['light', 'dim'] as const)('axe finds nothing serious in the %s theme', (theme) => {
+  test.each(SCREENS)('$name', async ({ dog, path, wait, act }) => {
+    const page = await salon.newPage(theme)
+    await page.setBypassCSP(true)
+    await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
+    await shows(page, wait)
+    await act?.(page)
+    expect(await axeFinds(page)).toEqual([])
+    await page.close()
+  })
+})

@@ -1,0 +1,259 @@
+import type { KeyInput, Page } from 'puppeteer-core'
+import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
+import type { Visit } from '../contract/api.ts'
+import { REGION_SIDES } from '../core/index.ts'
+import { shows, visitOf } from './browser.ts'
+import { openSalon, type Salon } from './salon.ts'
+
+let salon: Salon
+beforeAll(async () => {
+  salon = await openSalon()
+})
+afterAll(() => salon?.close())
+
+const text = (page: Page, selector: string): Promise<string> =>
+  page.$eval(selector, (element) => element.textContent ?? '')
+const state = (page: Page): Promise<string | null> =>
+  page.$eval('[data-testid=saving]', (element) => element.getAttribute('data-state'))
+const becomes = (page: Page, wanted: string): Promise<unknown> =>
+  page.waitForFunction(
+    (s) => document.querySelector('[data-testid=saving]')?.getAttribute('data-state') === s,
+    { timeout: 20_000 },
+    wanted,
+  )
+const visit = async (dog: string): Promise<Visit> => salon.api<Visit>(`/visits/${await visitOf(salon.base, dog)}`)
+const scored = async (dog: string): Promise<number> =>
+  (await visit(dog)).assessment.rows.filter(({ mat }) => mat !== null && mat !== undefined).length
+const open = async (page: Page, dog: string, station: string, wait: string): Promise<void> => {
+  await page.goto(`${salon.base}visits/${await visitOf(salon.base, dog)}/${station}`)
+  await shows(page, wait)
+}
+const PLACE = '[data-front] [data-region]'
+
+async function tabTo(page: Page, matches: string, most = 60): Promise<void> {
+  for (let i = 0; i < most; i++) {
+    await page.keyboard.press('Tab')
+    if (await page.evaluate((selector) => document.activeElement?.matches(selector), matches)) return
+  }
+  throw new Error(`Tab never came to ${matches}`)
+}
+
+test('the whole path by keyboard: the felted drop coat in at most 60 key presses, and the verdict is kept', async () => {
+  const page = await salon.newPage()
+  await page.goto(salon.base)
+  await shows(page, '[data-dog=Quill]')
+  await tabTo(page, '[data-dog=Quill] a')
+  await page.keyboard.press('Enter')
+  await shows(page, 'form[aria-label=Arrival]')
+  await tabTo(page, 'form input')
+  await page.keyboard.press('Enter')
+  await shows(page, PLACE)
+
+  let presses = 0
+  const press = async (key: KeyInput, shift = false): Promise<void> => {
+    presses++
+    if (shift) await page.keyboard.down('Shift')
+    await page.keyboard.press(key)
+    if (shift) await page.keyboard.up('Shift')
+  }
+  // As hands go: felted beneath and on the legs, tight on the sides, knots on the rest, the face nearly free.
+  const felted = ['belly', 'armpit', 'groin', 'tuck', 'hindleg', 'foreleg', 'breeches']
+  const tight = ['side', 'chest', 'shoulder', 'behind-ear']
+  for (const { region, side } of REGION_SIDES) {
+    if (side === 'right') continue
+    const score = felted.includes(region)
+      ? '4'
+      : tight.includes(region)
+        ? '3'
+        : ['muzzle', 'eyes', 'crown'].includes(region)
+          ? '1'
+          : '2'
+    await press(`Digit${score}` as KeyInput, side === 'left')
+    if (region === 'side') await press('Period')
+  }
+  expect(await text(page, '[data-testid=progress]')).toBe('39 of 39')
+  await press('KeyR')
+  await press('KeyV')
+  expect(presses).toBeLessThanOrEqual(60)
+
+  await shows(page, '[data-testid=verdict]')
+  await page.waitForFunction(
+    () => document.querySelector('[data-testid=choice]')?.getAttribute('data-choice') !== 'look-first',
+  )
+  const sentence = await text(page, '[data-testid=verdict]')
+  expect(sentence).toMatch(/^Quill\b/)
+  const kept = await visit('Quill')
+  expect(kept.assessment.rows.filter(({ mat }) => mat !== null)).toHaveLength(39)
+  expect(kept.assessment.rows.find(({ region, side }) => region === 'side' && side === 'left')).toMatchObject({
+    mat: 3,
+    extent: 0.75,
+  })
+  expect(kept.assessment.rows.find(({ region, side }) => region === 'side' && side === 'right')).toMatchObject({
+    mat: 3,
+    extent: 0.5,
+  })
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('button')].some((b) => b.textContent?.includes('Take this plan') && !b.disabled),
+  )
+
+  await page.reload()
+  await shows(page, '[data-testid=verdict]')
+  expect(await text(page, '[data-testid=verdict]')).toBe(sentence)
+  await page.close()
+})
+
+test('a figure on the verdict opens to its parts, and from there to the number it is made of', async () => {
+  const page = await salon.newPage()
+  await open(page, 'Bramble', 'verdict', '[data-testid=verdict]')
+  await (await page.waitForSelector('::-p-text(of 30 to give)'))!.click()
+  await shows(page, '::-p-text(One pull-minute is a minute)')
+  await page.keyboard.press('Escape')
+  await page.$eval('[data-front] [data-region="back"]', (element) =>
+    element.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+  )
+  const number = await page.waitForSelector('a[href="/numbers#minutes.clip.m3"]')
+  await number!.click()
+  await shows(page, 'li[id="minutes.clip.m3"] input')
+  expect(await page.$eval('li[id="minutes.clip.m3"] input', (input) => (input as HTMLInputElement).value)).toBe('35')
+  await page.close()
+})
+
+test('by pointer at 1280x800: pick a place, score it, say how far it reaches, see the verdict move', async () => {
+  const page = await salon.newPage()
+  await open(page, 'Pip', 'look', PLACE)
+  await page.click('[data-front] [data-region="side.left"]')
+  expect(await text(page, '[data-testid=place]')).toBe('Left side')
+  await page.click('button[data-score="3"]')
+  await page.click('::-p-aria([name="three quarters"][role="button"])')
+  await page.click('button[aria-label="More free hair"]')
+  await page.click('::-p-text(All the rest is clean)')
+  await becomes(page, 'saved')
+  const { assessment } = await visit('Pip')
+  expect(assessment.rows.find(({ region, side }) => region === 'side' && side === 'left')).toMatchObject({
+    mat: 3,
+    extent: 0.75,
+    standoffMm: 4,
+  })
+  expect(assessment.rows).toHaveLength(39)
+  await page.click('::-p-text(Undo)')
+  await page.waitForFunction(() => document.querySelector('[data-testid=progress]')?.textContent !== '39 of 39')
+  await page.close()
+})
+
+test('every target for the thumb is at least 44 px, the keypad at least 56 px', async () => {
+  const page = await salon.newPage()
+  await open(page, 'Mortimer', 'look', PLACE)
+  const small = await page.$$eval('[data-sweep] button', (buttons) =>
+    buttons.flatMap((button) => {
+      const { height, width } = button.getBoundingClientRect()
+      const least = button.matches('[data-score]') ? 56 : 40
+      return height < least || width < 40 ? [`${button.textContent} ${width}x${height}`] : []
+    }),
+  )
+  expect(small).toEqual([])
+  await page.close()
+})
+
+describe('nothing scored is lost', () => {
+  afterEach(() => salon.startServer())
+
+  test('with the server killed half-way through the sweep', async () => {
+    const page = await salon.newPage()
+    await open(page, 'Saffron', 'look', PLACE)
+    const score = async (count: number): Promise<void> => {
+      for (let i = 0; i < count; i++) await page.keyboard.press(`Digit${i % 3}` as KeyInput)
+    }
+    await score(12)
+    await becomes(page, 'saved')
+    await salon.killServer()
+    await score(15)
+    await becomes(page, 'waiting')
+    expect(await text(page, '[data-testid=progress]')).toBe('27 of 39')
+    // The tab too, while the server is away: the page comes back from what this device keeps.
+    await page.reload()
+    await shows(page, PLACE)
+    expect(await text(page, '[data-testid=progress]')).toBe('27 of 39')
+    await score(5)
+    await salon.startServer()
+    await becomes(page, 'saved')
+    expect(await text(page, '[data-testid=progress]')).toBe('32 of 39')
+    expect(await scored('Saffron')).toBe(32)
+    await page.close()
+  })
+
+  test('with the tab reloaded in the middle of a sweep, before anything could be sent', async () => {
+    const page = await salon.newPage()
+    await open(page, 'Fennel', 'look', PLACE)
+    for (let i = 0; i < 9; i++) await page.keyboard.press('Digit1')
+    await page.reload()
+    await shows(page, PLACE)
+    await becomes(page, 'saved')
+    expect(await text(page, '[data-testid=progress]')).toBe('9 of 39')
+    expect(await scored('Fennel')).toBe(9)
+    await page.close()
+  })
+
+  test('with two people on one dog: the second is told, sees both, and decides', async () => {
+    const [one, two] = [await salon.newPage(), await salon.newPage()]
+    for (const page of [one, two]) await open(page, 'Button', 'look', PLACE)
+    await one.bringToFront()
+    await one.keyboard.press('Digit3')
+    await becomes(one, 'saved')
+    await two.bringToFront()
+    await two.keyboard.press('Digit1')
+    await shows(two, '::-p-text(scored this dog too)')
+    expect((await visit('Button')).assessment.rows).toMatchObject([{ region: 'back', mat: 3 }])
+    await two.click('::-p-text(Put mine on top)')
+    await becomes(two, 'saved')
+    expect((await visit('Button')).assessment.rows).toMatchObject([{ region: 'back', mat: 1 }])
+    await one.close()
+    await two.close()
+  })
+
+  test('of a half-filled arrival, when the tab is closed', async () => {
+    const page = await salon.newPage()
+    await open(page, 'Tansy', 'arrival', 'form')
+    await page.click('::-p-aria([name="Anxious"])')
+    await page.reload()
+    await shows(page, 'form')
+    expect(await page.$eval('input[name=Temper]:checked', (input) => input.closest('label')?.textContent)).toBe(
+      'Anxious',
+    )
+    await page.close()
+  })
+})
+
+test('pictures for an empty day, a page that is not there, and a salon that is away', async () => {
+  const page = await salon.newPage()
+  await page.goto(`${salon.base}nowhere`)
+  await shows(page, '::-p-text(Nothing here)')
+  await page.goto(`${salon.base}visits/00000000-0000-4000-8000-000000000000/look`)
+  await shows(page, '::-p-text(Nothing here)')
+  await page.close()
+})
+
+test('the first screen’s script is under 200 kB gzipped, fonts come from the salon, and no other host is asked', async () => {
+  const page = await salon.newPage()
+  const scripts: Promise<number>[] = []
+  const hosts = new Set<string>()
+  const { gzipSync } = await import('node:zlib')
+  page.on('response', (response) => {
+    hosts.add(new URL(response.url()).host)
+    if (response.url().endsWith('.js') && !response.url().endsWith('sw.js'))
+      scripts.push(
+        response.buffer().then(
+          (body) => gzipSync(body).length,
+          () => 0,
+        ),
+      )
+  })
+  await page.goto(salon.base)
+  await shows(page, '[data-dog]')
+  const total = (await Promise.all(scripts)).reduce((sum, size) => sum + size, 0)
+  expect(total).toBeGreaterThan(20_000)
+  expect(total).toBeLessThan(200_000)
+  expect([...hosts]).toEqual([new URL(salon.base).host])
+  expect(await page.evaluate(() => document.fonts.check('16px "Onest Variable"'))).toBe(true)
+  expect(await state(page).catch(() => null)).toBeNull()
+  await page.close()
+})

@@ -1,0 +1,76 @@
+import { type ChildProcess, fork } from 'node:child_process'
+import { createRequire } from 'node:module'
+import { join } from 'node:path'
+import type { Browser, Page } from 'puppeteer-core'
+import { ROOT } from '../scripts/build.ts'
+import { freePort } from '../scripts/postgres.ts'
+import { makeDatabase } from '../server/testing.ts'
+import { openBrowser } from './browser.ts'
+
+/** The built server on a database of its own with the demo salon, and a browser; the server can be killed and brought back. */
+export interface Salon {
+  readonly base: string
+  readonly browser: Browser
+  readonly newPage: (theme?: 'light' | 'dim') => Promise<Page>
+  readonly api: <T>(path: string) => Promise<T>
+  readonly killServer: () => Promise<void>
+  /** Does nothing where it runs. */
+  readonly startServer: () => Promise<void>
+  readonly close: () => Promise<void>
+}
+
+export async function openSalon(): Promise<Salon> {
+  const { url, drop } = await makeDatabase()
+  const port = await freePort()
+  const base = `http://127.0.0.1:${port}/`
+  let server: ChildProcess | null = null
+  const startServer = (): Promise<void> =>
+    new Promise((ready, reject) => {
+      if (server && server.exitCode === null && server.signalCode === null) return ready()
+      server = fork(join(ROOT, 'dist', 'server.mjs'), {
+        execArgv: ['--max-old-space-size=256'],
+        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, ETUDE_PORT: String(port), ETUDE_DEMO: '1' },
+      })
+      server.once('message', (message: { ready?: true; failed?: { message: string } }) =>
+        message.ready ? ready() : reject(new Error(message.failed?.message)),
+      )
+    })
+  const killServer = (): Promise<void> =>
+    new Promise((gone) => {
+      if (!server || server.exitCode !== null || server.signalCode !== null) return gone()
+      server.once('exit', () => gone())
+      server.kill('SIGKILL')
+    })
+  await startServer()
+  const browser = await openBrowser()
+  return {
+    base,
+    browser,
+    async newPage(theme = 'light') {
+      const page = await browser.newPage()
+      await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
+      return page
+    },
+    api: async <T>(path: string) => (await (await fetch(`${base}api${path}`)).json()) as T,
+    killServer,
+    startServer,
+    async close() {
+      await browser.close()
+      await killServer()
+      await drop()
+    },
+  }
+}
+
+const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
+
+/** What axe finds that is serious or worse, as lines to read. The page must bypass its own script policy. */
+export async function axeFinds(page: Page): Promise<string[]> {
+  await page.addScriptTag({ path: axePath })
+  const { violations } = (await page.evaluate('axe.run(document, { resultTypes: ["violations"] })')) as {
+    violations: { id: string; impact: string; nodes: { html: string }[] }[]
+  }
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, impact, nodes }) => `${impact} ${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`)
+}
