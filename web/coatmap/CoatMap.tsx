@@ -1,5 +1,5 @@
 import { clsx } from 'clsx'
-import { memo, type ReactNode, useId, useMemo } from 'react'
+import { memo, type ReactNode, useId } from 'react'
 import { type Build, REGION_SIDES } from '../../core/index.ts'
 import { drawingOf, type Shape, type View } from './geometry.ts'
 import { Textures } from './textures.tsx'
@@ -28,6 +28,8 @@ interface Props {
   readonly lit?: ReadonlySet<number> | null
   readonly onPick?: (index: number) => void
   readonly nameOf?: (index: number) => string
+  /** Whether Tab comes here; a small picture is looked at, not worked on. */
+  readonly reachable?: boolean
   readonly close?: boolean
   /** Outline only, for a small picture. */
   readonly plain?: boolean
@@ -83,7 +85,6 @@ interface RegionProps {
   readonly shape: Shape
   readonly look: Look
   readonly prefix: string
-  readonly focused: boolean
   /** Whether Tab stops here. */
   readonly stops: boolean
   readonly faded: boolean
@@ -99,53 +100,20 @@ const SkinMark = ({ at: [x, y], mark }: { at: readonly [number, number]; mark: n
   </g>
 )
 
-const same = (a: RegionProps, b: RegionProps): boolean =>
-  a.shape === b.shape &&
-  a.focused === b.focused &&
-  a.stops === b.stops &&
-  a.faded === b.faded &&
-  a.label === b.label &&
-  a.onPick === b.onPick &&
-  JSON.stringify(a.look) === JSON.stringify(b.look)
-
-const Region = memo(function Region({
-  shape,
-  look,
-  prefix,
-  focused,
-  stops,
-  faded,
-  label,
-  onPick,
-}: RegionProps): ReactNode {
+const Region = memo(function Region({ shape, look, prefix, stops, faded, label, onPick }: RegionProps): ReactNode {
   const { d, centre } = shape
   const clip = `${prefix}c${shape.index}`
-  const stroke = look.stop ? 'var(--alarm)' : focused ? 'var(--accent)' : 'var(--coat-ink)'
+  const partly = look.textures.some(({ share }) => share < 1)
+  // As few elements as can be: each is styled and painted again at every key.
   return (
-    <g opacity={faded ? 0.3 : 1}>
-      <clipPath id={clip}>
-        <path d={d} />
-      </clipPath>
-      <path d={d} fill={look.unknown ? 'var(--sheet)' : 'var(--coat)'} />
-      {look.wash > 0 && <path d={d} fill="var(--coat-ink)" opacity={look.wash * 0.34} />}
-      <g clipPath={`url(#${clip})`} className="pointer-events-none">
-        {look.textures.map(({ name, share }) => (
-          <path
-            key={name}
-            d={d}
-            fill={`url(#${prefix}${name})`}
-            transform={share < 1 ? shrunk(centre, Math.sqrt(share)) : undefined}
-          />
-        ))}
-      </g>
+    <g opacity={faded ? 0.3 : undefined}>
       <path
         d={d}
-        fill={focused ? 'var(--accent)' : 'transparent'}
-        fillOpacity={focused ? 0.16 : 1}
-        stroke={stroke}
-        strokeWidth={look.stop || focused ? 4 : 1.2}
-        strokeOpacity={look.stop || focused ? 1 : 0.6}
-        strokeDasharray={look.unknown && !focused ? '5 5' : undefined}
+        fill={look.unknown ? 'var(--sheet)' : 'var(--coat)'}
+        stroke={look.stop ? 'var(--alarm)' : 'var(--coat-ink)'}
+        strokeWidth={look.stop ? 4 : 1.2}
+        strokeOpacity={look.stop ? 1 : 0.6}
+        strokeDasharray={look.unknown ? '5 5' : undefined}
         strokeLinejoin="round"
         {...(onPick && label !== null
           ? {
@@ -158,25 +126,52 @@ const Region = memo(function Region({
             }
           : {})}
       />
+      {look.wash > 0 && (
+        <path d={d} fill="var(--coat-ink)" opacity={look.wash * 0.34} className="pointer-events-none" />
+      )}
+      {partly && (
+        <clipPath id={clip}>
+          <path d={d} />
+        </clipPath>
+      )}
+      {look.textures.map(({ name, share }) =>
+        share < 1 ? (
+          <g key={name} clipPath={`url(#${clip})`} className="pointer-events-none">
+            <path d={d} fill={`url(#${prefix}${name})`} transform={shrunk(centre, Math.sqrt(share))} />
+          </g>
+        ) : (
+          <path key={name} d={d} fill={`url(#${prefix}${name})`} className="pointer-events-none" />
+        ),
+      )}
       {look.mark > 0 && <SkinMark at={centre} mark={look.mark} />}
     </g>
   )
-}, same)
+})
 
 const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
   `translate(${x} ${y}) scale(${factor.toFixed(3)}) translate(${-x} ${-y})`
 
 /** The dog: skin outline, coat standing off it to scale, and each region-side as a place that can be picked. */
-export function CoatMap(props: Props): ReactNode {
-  const { build, view, weightKg, looks, focus, lit, onPick, nameOf, close, plain, className, label } = props
+export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
+  const {
+    build,
+    view,
+    weightKg,
+    looks,
+    focus,
+    lit,
+    onPick,
+    nameOf,
+    reachable = true,
+    close,
+    plain,
+    className,
+    label,
+  } = props
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
   const drawing = drawingOf(build, view)
   const box = close && drawing.headBox ? drawing.headBox : drawing.box
-  // The focused region is drawn last, so that its border is whole.
-  const ordered = useMemo(
-    () => [...drawing.shapes].sort((a, b) => Number(a.index === focus) - Number(b.index === focus)),
-    [drawing, focus],
-  )
+  const focused = plain || focus === null ? undefined : drawing.shapes.find(({ index }) => index === focus)
   return (
     <svg
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
@@ -202,20 +197,20 @@ export function CoatMap(props: Props): ReactNode {
       {plain ? (
         <Outline shapes={drawing.shapes} px={(index) => coatPx(looks[index]!.coatMm, weightKg)} />
       ) : (
-        ordered.map((shape) => (
+        drawing.shapes.map((shape) => (
           <Region
             key={shape.key}
             shape={shape}
             look={looks[shape.index]!}
             prefix={prefix}
-            focused={shape.index === focus}
-            stops={shape.index === (focus ?? ordered[0]!.index)}
+            stops={reachable && shape.index === (focus ?? drawing.shapes[0]!.index)}
             faded={lit ? !lit.has(shape.index) : false}
             label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
             onPick={onPick}
           />
         ))
       )}
+      {focused && <Focus d={focused.d} stop={looks[focused.index]!.stop} />}
       {drawing.eye && <Eye at={drawing.eye} />}
       {drawing.nose && (
         <ellipse
@@ -229,7 +224,20 @@ export function CoatMap(props: Props): ReactNode {
       )}
     </svg>
   )
-}
+})
+
+/** The place at hand, over its neighbours so that its border is whole. */
+const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (
+  <path
+    d={d}
+    className="pointer-events-none"
+    fill="var(--accent)"
+    fillOpacity={0.16}
+    stroke={stop ? 'var(--alarm)' : 'var(--accent)'}
+    strokeWidth={4}
+    strokeLinejoin="round"
+  />
+)
 
 const EDGE_PX = 9
 

@@ -1,6 +1,6 @@
 import { clsx } from 'clsx'
 import { ZoomIn, ZoomOut } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useDeferredValue } from 'react'
 import type { Build } from '../../core/index.ts'
 import { CoatMap, type Look } from './CoatMap.tsx'
 import type { View } from './geometry.ts'
@@ -25,20 +25,17 @@ interface Props {
   readonly label: string
 }
 
-/** One large dog that can be turned; the two views not in front stand small beside it, live. */
-export function DogStage({
-  drawn,
-  looks,
-  view,
-  close,
-  focus,
-  lit,
-  onPick,
-  nameOf,
-  onTurn,
-  onClose,
-  label,
-}: Props): ReactNode {
+/**
+ * One large dog that can be turned; the two views not in front stand small beside it, live. All three stay in the page
+ * and only change places, so that turning the dog draws nothing anew.
+ */
+export function DogStage(props: Props): ReactNode {
+  const { drawn, looks, view, close, focus, lit = null, onPick, nameOf, onTurn, onClose, label } = props
+  // The small pictures follow a moment later, so that the one being worked on answers at once.
+  const later = useDeferredValue(looks)
+  const laterFocus = useDeferredValue(focus)
+  const laterNames = useDeferredValue(nameOf)
+  const small = VIEWS.filter(([id]) => id !== view).map(([id]) => id)
   return (
     <div className="relative flex min-h-0 min-w-0 grow flex-col p-3">
       <div className="flex min-h-11 items-center gap-3 px-2">
@@ -49,49 +46,48 @@ export function DogStage({
             {close ? 'Whole dog' : 'Head close up'}
           </button>
         )}
+        {view === 'underside' && <p className="text-ink-2">its left is above, its right below</p>}
       </div>
-      {view === 'underside' && (
-        <>
-          <p className="absolute left-1/2 top-5 text-ink-2">its left</p>
-          <p className="absolute bottom-4 left-1/2 text-ink-2">its right</p>
-        </>
-      )}
-      <div className="min-h-0 grow" data-front>
-        <CoatMap
-          build={drawn.build}
-          weightKg={drawn.weightKg}
-          view={view}
-          looks={looks}
-          focus={focus}
-          lit={lit ?? null}
-          onPick={onPick}
-          nameOf={nameOf}
-          close={close}
-          label={label}
-        />
-      </div>
-      <div className="flex items-end justify-end gap-2">
-        {VIEWS.filter(([id]) => id !== view).map(([id, name]) => (
-          <button
-            key={id}
-            type="button"
-            className={clsx('card flex h-[104px] w-[150px] flex-col p-1.5 hover:border-ink-2')}
-            onClick={() => onTurn(id)}
-          >
-            <span className="text-left text-sm text-ink-2">{name}</span>
-            <span className="block min-h-0 grow">
-              <CoatMap
-                build={drawn.build}
-                weightKg={drawn.weightKg}
-                view={id}
-                looks={looks}
-                focus={focus}
-                lit={lit ?? null}
-                label={`${name}, small`}
-              />
-            </span>
-          </button>
-        ))}
+      <div className="relative min-h-0 grow">
+        {VIEWS.map(([id, name]) => {
+          const front = id === view
+          return (
+            <div
+              key={id}
+              data-front={front ? '' : undefined}
+              className={clsx(
+                'absolute',
+                front ? 'inset-x-0 top-0 bottom-[112px]' : 'card bottom-0 h-[104px] w-[150px] p-1.5',
+                !front && (small[0] === id ? 'right-[158px]' : 'right-0'),
+              )}
+            >
+              <div className={clsx('h-full', !front && 'pt-4')} aria-hidden={front ? undefined : true}>
+                <CoatMap
+                  build={drawn.build}
+                  weightKg={drawn.weightKg}
+                  view={id}
+                  looks={front ? looks : later}
+                  focus={front ? focus : laterFocus}
+                  lit={lit}
+                  onPick={onPick}
+                  nameOf={front ? nameOf : laterNames}
+                  reachable={front}
+                  close={front && close}
+                  label={front ? label : `${name}, small`}
+                />
+              </div>
+              {!front && (
+                <button
+                  type="button"
+                  className="absolute inset-0 rounded-2xl p-1.5 text-left align-top hover:outline-2 hover:outline-ink-2"
+                  onClick={() => onTurn(id)}
+                >
+                  <span className="absolute left-2 top-1 text-sm text-ink-2">{name}</span>
+                </button>
+              )}
+            </div>
+          )
+        })}
       </div>
     </div>
   )

@@ -7,6 +7,7 @@ import {
   REGION_SIDES,
   type Scale,
   type Sheet,
+  type SideScores,
   skinScore,
 } from '../../core/index.ts'
 import type { Look } from './CoatMap.tsx'
@@ -19,28 +20,49 @@ interface Coat {
 const coatMm = (index: number, { coatType, lengthMm }: Coat): number =>
   lengthMm[coatPartOf(REGION_SIDES[index]!.region, coatType)]
 
-/** How found coat is drawn. The layer being scored is drawn in full, and decides what looks unknown. */
-export const looksOfSheet = (sheet: Sheet, layer: Scale, coat: Coat): Look[] =>
-  sheet.map((scores, i): Look => {
-    const { mat, undercoat, condition } = scores
-    const skin = skinScore(scores)
-    const value = layer === 'skin' ? skin : scores[layer]
-    return {
-      textures: [
-        ...(undercoat && (layer === 'undercoat' || layer === 'mat') && !(layer === 'mat' && mat)
-          ? [{ name: `undercoat-${undercoat}`, share: 1 }]
-          : []),
-        ...(mat && layer !== 'undercoat' && layer !== 'condition'
-          ? [{ name: `mat-${mat}`, share: extentOf(scores, mat) }]
-          : []),
-      ],
-      wash: layer === 'condition' ? (condition ?? 0) / 4 : 0,
-      mark: skin ?? 0,
-      unknown: value === null,
-      stop: skin === 4 || scores.leave !== null,
-      coatMm: coatMm(i, coat),
-    }
-  })
+function lookOfSide(scores: SideScores, layer: Scale, mm: number): Look {
+  const { mat, undercoat, condition } = scores
+  const skin = skinScore(scores)
+  const stipple = undercoat && (layer === 'undercoat' || (layer === 'mat' && !mat))
+  const strokes = mat && (layer === 'mat' || layer === 'skin')
+  return {
+    textures: [
+      ...(stipple ? [{ name: `undercoat-${undercoat}`, share: 1 }] : []),
+      ...(strokes ? [{ name: `mat-${mat}`, share: extentOf(scores, mat) }] : []),
+    ],
+    wash: layer === 'condition' ? (condition ?? 0) / 4 : 0,
+    mark: skin ?? 0,
+    unknown: (layer === 'skin' ? skin : scores[layer]) === null,
+    stop: skin === 4 || scores.leave !== null,
+    coatMm: mm,
+  }
+}
+
+/**
+ * How found coat is drawn. The layer being scored is drawn in full, and decides what looks unknown. A place whose scores
+ * did not change keeps its look, so that only what changed is drawn again.
+ */
+export function sheetLooks(): (sheet: Sheet, layer: Scale, coat: Coat) => Look[] {
+  let before: { sheet: Sheet; layer: Scale; coat: Coat; looks: Look[] } | null = null
+  return (sheet, layer, coat) => {
+    const kept = before?.layer === layer && before.coat === coat ? before : null
+    const looks = sheet.map((scores, i) =>
+      kept && sameScores(kept.sheet[i]!, scores) ? kept.looks[i]! : lookOfSide(scores, layer, coatMm(i, coat)),
+    )
+    before = { sheet, layer, coat, looks }
+    return looks
+  }
+}
+
+/** By value: what the server acknowledges is the same scores in another object. */
+const sameScores = (a: SideScores, b: SideScores): boolean =>
+  a === b ||
+  (a.mat === b.mat &&
+    a.extent === b.extent &&
+    a.undercoat === b.undercoat &&
+    a.condition === b.condition &&
+    a.leave === b.leave &&
+    skinScore(a) === skinScore(b))
 
 /** How a plan is drawn: the treatment of each place, and the coat at the length it ends. */
 export const looksOfPlan = (plan: Plan): Look[] =>

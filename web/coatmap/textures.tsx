@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 
 /**
  * Coat states and treatments as textures, drawn with the one ink so that they read in grey and on paper. A pattern's
@@ -34,13 +34,22 @@ function tangle(count: number, size: number, length: number): string {
     return {
       x: x - dx / 2,
       y: y - dy / 2,
+      dx,
+      dy,
       tail: `q${bx.toFixed(1)} ${by.toFixed(1)} ${dx.toFixed(1)} ${dy.toFixed(1)}`,
     }
   })
   const shifts = [-size, 0, size]
+  // A copy that stays outside the tile would be drawn for nothing, in every region, at every key.
+  const reaches = (from: number, by: number): boolean =>
+    Math.min(from, from + by) - length / 2 < size && Math.max(from, from + by) + length / 2 > 0
   return strokes
-    .flatMap(({ x, y, tail }) =>
-      shifts.flatMap((sx) => shifts.map((sy) => `M${(x + sx).toFixed(1)} ${(y + sy).toFixed(1)}${tail}`)),
+    .flatMap(({ x, y, dx, dy, tail }) =>
+      shifts.flatMap((sx) =>
+        shifts
+          .filter((sy) => reaches(x + sx, dx) && reaches(y + sy, dy))
+          .map((sy) => `M${(x + sx).toFixed(1)} ${(y + sy).toFixed(1)}${tail}`),
+      ),
     )
     .join('')
 }
@@ -149,7 +158,7 @@ function Treatments({ prefix }: { prefix: string }): ReactNode {
   )
 }
 
-export function Textures({ prefix }: { prefix: string }): ReactNode {
+export const Textures = memo(function Textures({ prefix }: { prefix: string }): ReactNode {
   return (
     <defs>
       <Mats prefix={prefix} />
@@ -157,4 +166,4 @@ export function Textures({ prefix }: { prefix: string }): ReactNode {
       <Treatments prefix={prefix} />
     </defs>
   )
-}
+})

@@ -7,7 +7,7 @@ import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/i
 import { keepVisit } from '../../api/keep.ts'
 import { salonQuery, visitQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { looksOfSheet } from '../../coatmap/looks.ts'
+import { sheetLooks } from '../../coatmap/looks.ts'
 import { usePlan } from '../../workers/use-plan.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { useVisit } from '../VisitLayout.tsx'
@@ -66,15 +66,26 @@ export function LookScreen(): ReactNode {
   // biome-ignore lint/correctness/useExhaustiveDependencies: a turned or enlarged dog is another element to focus
   useEffect(
     function followSweep() {
-      const key = REGION_SIDES[focus]!.key
-      const wanted = stage.current?.querySelector<SVGElement>(`[data-front] [data-region="${key}"]`)
-      const active = document.activeElement
-      if (active === document.body || active?.closest('[data-sweep]')) wanted?.focus({ preventScroll: true })
+      // After the score is painted: moving the focus makes the browser lay out the page at once.
+      const frame = requestAnimationFrame(() => {
+        timer = setTimeout(() => {
+          const key = REGION_SIDES[focus]!.key
+          const wanted = stage.current?.querySelector<SVGElement>(`[data-front] [data-region="${key}"]`)
+          const active = document.activeElement
+          if (active === document.body || active?.closest('[data-sweep]')) wanted?.focus({ preventScroll: true })
+        })
+      })
+      let timer: ReturnType<typeof setTimeout> | undefined
+      return () => {
+        cancelAnimationFrame(frame)
+        clearTimeout(timer)
+      }
     },
     [focus, view, sweep.close],
   )
 
-  const looks = useMemo(() => looksOfSheet(sheet, layer, drawn), [sheet, layer, drawn])
+  const [looksOf] = useState(sheetLooks)
+  const looks = useMemo(() => looksOf(sheet, layer, drawn), [looksOf, sheet, layer, drawn])
   const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
   return (
     <div className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">

@@ -1,0 +1,96 @@
+import { spawnSync } from 'node:child_process'
+import { cpus } from 'node:os'
+import { join } from 'node:path'
+import { performance } from 'node:perf_hooks'
+import highsLoader from 'highs'
+import { DEFAULT_HOUSE, planGroom } from '../core/index.ts'
+import { minutesBudget, pullBudget } from '../core/verdict/budgets.ts'
+import { contextOf } from '../core/verdict/context.ts'
+import { optionsOf } from '../core/verdict/options.ts'
+import { sideStates } from '../core/verdict/side-state.ts'
+import { lpOf } from '../core/verdict/solve.lp.ts'
+import { solveBudgeted } from '../core/verdict/solve.ts'
+import { styleProblem, weighed } from '../core/verdict/styles.ts'
+import { STYLE_IDS } from '../core/verdict/treatments.ts'
+import { ROOT } from '../scripts/build.ts'
+import { benchDogs } from './dogs.ts'
+
+/*
+ * How fast, against a peer in the same run: the region optimum of one dog (39 region-sides, three styles, both budgets)
+ * by our solver and by HiGHS, a mixed-integer solver, on the same model; and the command line from start to output.
+ * Quote ratios and medians; single times depend on the machine.
+ */
+const ROUNDS = 50
+const WARM_UP = 4
+
+const median = (times: number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1]!
+const p95 = (times: number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!
+const timed = (work: () => unknown): number => {
+  const start = performance.now()
+  work()
+  return performance.now() - start
+}
+const ms = (x: number): string => `${x.toFixed(2)} ms`
+
+async function main(): Promise<void> {
+  const highs = await highsLoader()
+  const dogs = benchDogs(ROUNDS)
+  const ours: number[] = []
+  const theirs: number[] = []
+  // The first look at each dog in a fresh process, then with everything warm, as in a running salon.
+  const first = dogs.map((assessment) => timed(() => planGroom(assessment, DEFAULT_HOUSE)))
+  for (let round = 0; round < WARM_UP; round++) for (const assessment of dogs) planGroom(assessment, DEFAULT_HOUSE)
+  const whole = dogs.map((assessment) => timed(() => planGroom(assessment, DEFAULT_HOUSE)))
+  let bound = 0
+  for (const assessment of dogs) {
+    const bare = contextOf(assessment, 0, DEFAULT_HOUSE)
+    const states = sideStates(assessment, bare.bsaM2, 'low', DEFAULT_HOUSE)
+    const sides = states.map((state) => optionsOf(state, bare))
+    const budgets = {
+      minutes: minutesBudget(assessment.dog, assessment.slotMinutes, DEFAULT_HOUSE).minutes,
+      pull: pullBudget(assessment.dog, DEFAULT_HOUSE).pull,
+    }
+    const groups = STYLE_IDS.map((style) =>
+      styleProblem(style, states, sides, bare).options.map((options) =>
+        options.map((option) => ({ cost: weighed(option, bare), minutes: option.minutes, pull: option.pull })),
+      ),
+    )
+    ours.push(timed(() => groups.map((g) => solveBudgeted(g, budgets))))
+    const solutions = groups.map((g) => solveBudgeted(g, budgets))
+    const texts = groups.map((g) => lpOf(g, budgets))
+    const answers: ReturnType<typeof highs.solve>[] = []
+    theirs.push(
+      timed(() => texts.forEach((text) => void answers.push(highs.solve(text, { mip_rel_gap: 0, mip_abs_gap: 0 })))),
+    )
+    for (const [i, answer] of answers.entries()) {
+      const mine = solutions[i]
+      if (mine ? Math.abs(mine.cost - answer.ObjectiveValue) > 1e-4 : answer.Status !== 'Infeasible')
+        throw new Error(`unequal: ${mine?.cost} and ${answer.ObjectiveValue} (${answer.Status})`)
+      const free = groups[i]!.reduce((sum, options) => sum + Math.min(...options.map(({ cost }) => cost)), 0)
+      if (!mine || mine.cost > free + 1e-6) bound++
+    }
+  }
+  console.log(`${cpus()[0]?.model.trim()}, ${cpus().length} cores, Node ${process.version}, ${dogs.length} dogs`)
+  console.log(`instances where a budget binds or nothing fits: ${bound} of ${dogs.length * 3}; objectives equal in all`)
+  console.log(
+    `three styles, both budgets: ours ${ms(median(ours))}, HiGHS ${ms(median(theirs))}, ratio ${(median(theirs) / median(ours)).toFixed(1)} (medians)`,
+  )
+  console.log(
+    `a whole plan: median ${ms(median(whole))} warm, ${ms(median(first))} the first time; 95th percentile ${ms(p95(whole))}`,
+  )
+
+  const input = JSON.stringify({
+    format: 'etude.assessment/1',
+    dog: { coatType: 'curly', weightKg: 9.5 },
+    default: { mat: 2 },
+  })
+  const command = (): number => timed(() => spawnSync(join(ROOT, 'etude'), ['plan', '-'], { input }))
+  command()
+  const starts = Array.from({ length: 11 }, command)
+  const bare = Array.from({ length: 11 }, () => timed(() => spawnSync(process.execPath, ['-e', '0'])))
+  console.log(
+    `./etude plan, start to output: median ${ms(median(starts))}; an empty Node process ${ms(median(bare))}, ratio ${(median(starts) / median(bare)).toFixed(2)}`,
+  )
+}
+
+await main()
