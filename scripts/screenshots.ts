@@ -21,6 +21,7 @@ const VIEWS: readonly (readonly [
   ['look', 'Mortimer', 'look', '[data-front] [data-region]', 'light'],
   ['look-dim', 'Kettle', 'look', '[data-front] [data-region]', 'dim'],
   ['verdict', 'Bramble', 'verdict', '[data-testid=verdict]', 'light'],
+  ['place', 'Bramble', 'verdict', '[data-front] [data-region]', 'light'],
   ['verdict-stop', 'Biscuit', 'verdict', '[data-testid=stops]', 'light'],
   ['verdict-split-dim', 'Old Tobit', 'verdict', '[data-testid=verdict]', 'dim'],
   ['numbers', null, 'numbers', 'input', 'light'],
@@ -34,6 +35,12 @@ try {
     await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
     await page.goto(`${base}${dog ? `visits/${await visitOf(base, dog)}/` : ''}${path}`)
     await shows(page, wait)
+    if (file === 'place') {
+      await page.$eval('[data-front] [data-region="side.left"]', (place) =>
+        place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+      )
+      await shows(page, '[role=dialog]')
+    }
     await page.evaluate(() => document.fonts.ready.then(() => new Promise((done) => setTimeout(done, 600))))
     await page.screenshot({ path: join(OUT, `${file}.png`) as `${string}.png` })
     await page.close()
