@@ -91,7 +91,7 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
           <ArrowLeft size={18} /> Back
         </button>
         <button type="button" className="btn px-2" onClick={sweep.mirror} disabled={!paired && !canMirror(sweep)}>
-          <CopyCheck size={18} /> Same side
+          <CopyCheck size={18} /> Both alike
         </button>
         <button type="button" className="btn px-2" onClick={sweep.skip}>
           Skip <ArrowRight size={18} />

@@ -3,6 +3,9 @@ import { minutesText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import type { Plan, Treatment } from '../../../core/index.ts'
 import { Textures } from '../../coatmap/textures.tsx'
 
+const shortMinutes = (minutes: number): string =>
+  minutes > 0 && minutes < 0.5 ? 'under 1 min' : `${minutesText(minutes)} min`
+
 /** The key to the picture: each treatment with its texture; touching one lights its places. */
 export function TreatmentList({
   plan,
@@ -39,7 +42,7 @@ export function TreatmentList({
             </svg>
             {TREATMENT_LABEL[treatment]}
             <span className="text-ink-2">
-              {indices.length} · {minutesText(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))} min
+              {indices.length} · {shortMinutes(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))}
             </span>
           </button>
         </li>

@@ -194,6 +194,10 @@ function Verdict({
           <Figures plan={plan} />
           <Reasons plan={plan} />
           <Alternatives plan={plan} drawn={drawn} />
+          <p className="text-sm text-ink-2">
+            What was seen, never a diagnosis. A vet's word, the product's label, local rules and your own hands come
+            before this plan.
+          </p>
         </div>
         <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
           <button type="button" className="btn" onClick={() => void navigate('../look')}>
