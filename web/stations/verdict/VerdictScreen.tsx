@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { ArrowLeft, Check } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -53,10 +53,12 @@ function useKeptPlan(visit: Visit): {
       return record
     },
     staleTime: Number.POSITIVE_INFINITY,
+    // While scores given a moment ago are still on their way, the plan before them stands; it cannot be taken.
+    placeholderData: keepPreviousData,
   })
   return {
-    record: kept.data ?? null,
-    plan: kept.data?.plan ?? here,
+    record: kept.isPlaceholderData ? null : (kept.data ?? null),
+    plan: kept.isPlaceholderData ? (here ?? kept.data?.plan ?? null) : (kept.data?.plan ?? here),
     error: kept.error,
     retry: () => void kept.refetch(),
   }
