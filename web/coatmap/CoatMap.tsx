@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { memo, type ReactNode, useId } from 'react'
 import { type Build, REGION_SIDES } from '../../core/index.ts'
-import { drawingOf, type Shape, type View } from './geometry.ts'
+import { type CloseLook, drawingOf, type Shape, type View } from './geometry.ts'
 import { Textures } from './textures.tsx'
 
 /** How one region-side is drawn; whoever uses the map decides what the textures mean. */
@@ -30,7 +30,7 @@ interface Props {
   readonly nameOf?: (index: number) => string
   /** Whether Tab comes here; a small picture is looked at, not worked on. */
   readonly reachable?: boolean
-  readonly close?: boolean
+  readonly close?: CloseLook
   /** Outline only, for a small picture. */
   readonly plain?: boolean
   readonly className?: string
@@ -170,7 +170,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
   } = props
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
   const drawing = drawingOf(build, view)
-  const box = close && drawing.headBox ? drawing.headBox : drawing.box
+  const box = (close && drawing.closeBox?.[close]) || drawing.box
   const focused = plain || focus === null ? undefined : drawing.shapes.find(({ index }) => index === focus)
   return (
     <svg

@@ -3,7 +3,7 @@ import { ZoomIn, ZoomOut } from 'lucide-react'
 import { type ReactNode, useDeferredValue } from 'react'
 import type { Build } from '../../core/index.ts'
 import { CoatMap, type Look } from './CoatMap.tsx'
-import type { View } from './geometry.ts'
+import type { CloseLook, View } from './geometry.ts'
 
 const VIEWS: readonly (readonly [View, string])[] = [
   ['left', 'Left side'],
@@ -11,17 +11,22 @@ const VIEWS: readonly (readonly [View, string])[] = [
   ['underside', 'Underneath'],
 ]
 
+const CLOSE_LOOKS = [
+  ['head', 'Head'],
+  ['feet', 'Feet'],
+] as const
+
 interface Props {
   readonly drawn: { readonly build: Build; readonly weightKg: number }
   readonly looks: readonly Look[]
   readonly view: View
-  readonly close: boolean
+  readonly close: CloseLook
   readonly focus: number | null
   readonly lit?: ReadonlySet<number> | null
   readonly onPick: (index: number) => void
   readonly nameOf: (index: number) => string
   readonly onTurn: (view?: View) => void
-  readonly onClose: () => void
+  readonly onClose: (close: CloseLook) => void
   readonly label: string
 }
 
@@ -40,12 +45,18 @@ export function DogStage(props: Props): ReactNode {
     <div className="relative flex min-h-0 min-w-0 grow flex-col p-3">
       <div className="flex min-h-11 items-center gap-3 px-2">
         <p className="font-display text-lg font-semibold">{VIEWS.find(([id]) => id === view)![1]}</p>
-        {view !== 'underside' && (
-          <button type="button" className="btn min-h-10 px-3" onClick={onClose}>
-            {close ? <ZoomOut size={18} /> : <ZoomIn size={18} />}
-            {close ? 'Whole dog' : 'Head close up'}
-          </button>
-        )}
+        {view !== 'underside' &&
+          (close ? (
+            <button type="button" className="btn min-h-11 px-3" onClick={() => onClose(null)}>
+              <ZoomOut size={18} /> Whole dog
+            </button>
+          ) : (
+            CLOSE_LOOKS.map(([part, name]) => (
+              <button key={part} type="button" className="btn min-h-11 px-3" onClick={() => onClose(part)}>
+                <ZoomIn size={18} /> {name}
+              </button>
+            ))
+          ))}
         {view === 'underside' && <p className="text-ink-2">its left is above, its right below</p>}
       </div>
       <div className="relative min-h-0 grow">
@@ -72,7 +83,7 @@ export function DogStage(props: Props): ReactNode {
                   onPick={onPick}
                   nameOf={front ? nameOf : laterNames}
                   reachable={front}
-                  close={front && close}
+                  close={front ? close : null}
                   label={front ? label : `${name}, small`}
                 />
               </div>

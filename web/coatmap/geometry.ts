@@ -3,6 +3,8 @@ import { PROFILE_BENDS, PROFILE_POINTS, PROFILE_REGIONS } from './profile.ts'
 import { MIDLINE, UNDERSIDE_BENDS, UNDERSIDE_POINTS, UNDERSIDE_REGIONS } from './underside.ts'
 
 export type View = 'left' | 'right' | 'underside'
+/** What is looked at close up; null is the whole dog. */
+export type CloseLook = 'head' | 'feet' | null
 export type Xy = readonly [x: number, y: number]
 
 export interface Shape {
@@ -25,8 +27,8 @@ export interface Drawing {
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
   readonly eye: Xy | null
   readonly nose: Xy | null
-  /** The part of the drawing that the close look at the head shows. */
-  readonly headBox: Drawing['box'] | null
+  /** The parts of the drawing that a close look shows; the underside has none. */
+  readonly closeBox: Readonly<Record<'head' | 'feet', Drawing['box']>> | null
 }
 
 interface Proportions {
@@ -207,6 +209,7 @@ function profile(build: Build, side: Side): Drawing {
   const shapeOf = (region: RegionId): Shape => shapes.find(({ index }) => index === indexOf(region, side))!
   const all = Object.keys(PROFILE_POINTS).map(at)
   const head = ['n1', 'n2', 'p1', 'oc', 'e4', 'b1', 'tf'].map(at)
+  const feet = ['fp0', 'fp1', 'fw2', 'fw3', 'hp0', 'hp1', 'hp2', 'hp3'].map(at)
   const [px, py] = at('p2')
   const [sx, sy] = at('st')
   return {
@@ -216,7 +219,7 @@ function profile(build: Build, side: Side): Drawing {
     box: boxOf(all),
     eye: [(px + sx) / 2 - 4 * sign, (py + sy) / 2 + 8],
     nose: at('n1'),
-    headBox: boxOf(head, 40),
+    closeBox: { head: boxOf(head, 40), feet: boxOf(feet, 44) },
   }
 }
 
@@ -244,7 +247,7 @@ function underside(): Drawing {
   )
   const shapes = shapesOf(outlines, at, bends)
   const all = Object.keys(UNDERSIDE_POINTS).flatMap((name) => [at(name), at(`${name}'`)])
-  return { view: 'underside', shapes, behind: [], box: boxOf(all, 40), eye: null, nose: [84, MIDLINE], headBox: null }
+  return { view: 'underside', shapes, behind: [], box: boxOf(all, 40), eye: null, nose: [84, MIDLINE], closeBox: null }
 }
 
 const CACHE = new Map<string, Drawing>()

@@ -24,7 +24,7 @@ export const LOOK_KEYS: readonly Row[] = [
   [['L'], 'leave this place alone'],
   [['M', 'U', 'C', 'S'], 'mats, undercoat, condition, skin'],
   [['T'], 'turn the dog'],
-  [['H'], 'close look at the head'],
+  [['H', 'P'], 'close look at head, paws'],
   [['Z'], 'undo'],
   [['V'], 'to the verdict'],
   [['←', '→'], 'along the sweep'],
@@ -32,7 +32,7 @@ export const LOOK_KEYS: readonly Row[] = [
 
 const VERDICT_KEYS: readonly Row[] = [
   [['T'], 'turn the dog'],
-  [['H'], 'close look at the head'],
+  [['H', 'P'], 'close look at head, paws'],
   [['←', '→'], 'along the places'],
   [['Enter'], 'open what is under the focus'],
   [['B'], 'back to the look'],

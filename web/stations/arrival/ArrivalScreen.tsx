@@ -68,7 +68,7 @@ export function ArrivalScreen(): ReactNode {
   return (
     <form
       onSubmit={submit}
-      className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
+      className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
       aria-label="Arrival"
       noValidate
     >

@@ -88,7 +88,7 @@ export function LookScreen(): ReactNode {
   const looks = useMemo(() => looksOf(sheet, layer, drawn), [looksOf, sheet, layer, drawn])
   const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
   return (
-    <div className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
+    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
       <section ref={stage} className="flex min-h-[420px] flex-col md:min-h-0" aria-label="Coat map" data-sweep>
         <DogStage
           drawn={drawn}

@@ -64,7 +64,7 @@ describe('scoring', () => {
 })
 
 describe('the sweep turns the dog so that the place at hand is in sight', () => {
-  const start: Sweep = { focus: 0, touched: null, layer: 'mat', view: 'left', close: false }
+  const start: Sweep = { focus: 0, touched: null, layer: 'mat', view: 'left', close: null }
   const go = (key: string, from: Sweep = start): Sweep => moved(from, { type: 'at', focus: at(key), touched: null })
   test.each([
     ['side.right', 'right'],

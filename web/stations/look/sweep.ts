@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useReducer } from 'react'
-import { mirrorIndex, REGION_SIDES, type Scale, type Score, type Sheet } from '../../../core/index.ts'
-import { type View, viewFor } from '../../coatmap/geometry.ts'
+import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
+import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import {
   type CoatOfDog,
@@ -22,14 +22,14 @@ export interface Sweep {
   readonly touched: number | null
   readonly layer: Scale
   readonly view: View
-  readonly close: boolean
+  readonly close: CloseLook
 }
 
 export type Move =
   | { readonly type: 'at'; readonly focus: number; readonly touched: number | null; readonly turn?: boolean }
   | { readonly type: 'layer'; readonly layer: Scale; readonly focus: number }
   | { readonly type: 'view'; readonly view: View }
-  | { readonly type: 'close' }
+  | { readonly type: 'close'; readonly close: CloseLook }
 
 const LAST = REGION_SIDES.length - 1
 
@@ -41,19 +41,22 @@ export function moved(state: Sweep, move: Move): Sweep {
         focus: move.focus,
         touched: move.touched,
         view: move.turn === false ? state.view : viewFor(move.focus, state.view),
-        close: state.close && isHead(move.focus),
+        close: state.close && CLOSE_TO[state.close].has(REGION_SIDES[move.focus]!.region) ? state.close : null,
       }
     case 'layer':
       return { ...state, layer: move.layer, focus: move.focus, touched: null, view: viewFor(move.focus, state.view) }
     case 'view':
-      return { ...state, view: move.view, close: false }
+      return { ...state, view: move.view, close: null }
     case 'close':
-      return { ...state, close: !state.close, view: state.view === 'underside' ? 'left' : state.view }
+      return { ...state, close: move.close, view: state.view === 'underside' ? 'left' : state.view }
   }
 }
 
-const HEAD = new Set(['crown', 'eyes', 'muzzle', 'cheek', 'ear-outer', 'behind-ear', 'throat'])
-const isHead = (index: number): boolean => HEAD.has(REGION_SIDES[index]!.region)
+/** Regions in sight while looking close; the sweep leaves the close look when it goes elsewhere. */
+const CLOSE_TO: Readonly<Record<'head' | 'feet', ReadonlySet<RegionId>>> = {
+  head: new Set(['crown', 'eyes', 'muzzle', 'cheek', 'ear-outer', 'behind-ear', 'throat']),
+  feet: new Set(['front-paw', 'hind-paw']),
+}
 
 export interface Actions {
   readonly score: (score: Score, both?: boolean) => void
@@ -69,7 +72,7 @@ export interface Actions {
   readonly pick: (index: number) => void
   readonly setLayer: (layer: Scale) => void
   readonly turn: (view?: View) => void
-  readonly closeLook: () => void
+  readonly closeLook: (close: CloseLook) => void
 }
 
 const TURN: Record<View, View> = { left: 'right', right: 'underside', underside: 'left' }
@@ -78,7 +81,7 @@ const TURN: Record<View, View> = { left: 'right', right: 'underside', underside:
 export function useSweep({ sheet, act, undo }: Scoring, coat: CoatOfDog): Sweep & Actions {
   const [state, move] = useReducer(moved, sheet, (first): Sweep => {
     const focus = nextOpen(first, 'mat', LAST) ?? 0
-    return { focus, touched: null, layer: 'mat', view: viewFor(focus, 'left'), close: false }
+    return { focus, touched: null, layer: 'mat', view: viewFor(focus, 'left'), close: null }
   })
   const { focus, touched, layer, view } = state
   const editing = touched ?? focus
@@ -123,7 +126,7 @@ export function useSweep({ sheet, act, undo }: Scoring, coat: CoatOfDog): Sweep 
     pick: useCallback((index: number) => move({ type: 'at', focus: index, touched: null, turn: false }), []),
     setLayer: (next) => move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? focus }),
     turn: (to = TURN[view]) => move({ type: 'view', view: to }),
-    closeLook: () => move({ type: 'close' }),
+    closeLook: (close) => move({ type: 'close', close: close === state.close ? null : close }),
   }
 }
 
@@ -155,7 +158,8 @@ export function useSweepKeys(sweep: Sweep & Actions, others: Others, resting: bo
       z: sweep.undo,
       r: () => sweep.rest(true),
       t: () => sweep.turn(),
-      h: sweep.closeLook,
+      h: () => sweep.closeLook('head'),
+      p: () => sweep.closeLook('feet'),
       f: others.findings,
       l: others.leave,
       v: others.verdict,

@@ -9,7 +9,7 @@ import { houseWith, type Plan, REGION_SIDES } from '../../../core/index.ts'
 import { Away } from '../../api/client.ts'
 import { makePlan, salonQuery, useAcceptPlan } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type View, viewFor } from '../../coatmap/geometry.ts'
+import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfPlan } from '../../coatmap/looks.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
@@ -93,7 +93,7 @@ function Verdict({
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
-  const [close, setClose] = useState(false)
+  const [close, setClose] = useState<CloseLook>(null)
   const [open, setOpen] = useState<number | null>(null)
   const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
   const looks = useMemo(() => looksOfPlan(plan), [plan])
@@ -111,7 +111,7 @@ function Verdict({
     setOpen(index)
   }, [])
   const turn = (to?: View): void => {
-    setClose(false)
+    setClose(null)
     setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])
   }
 
@@ -134,7 +134,8 @@ function Verdict({
       }
       const commands: Readonly<Record<string, () => void>> = {
         t: () => turn(),
-        h: () => setClose(!close),
+        h: () => setClose(close === 'head' ? null : 'head'),
+        p: () => setClose(close === 'feet' ? null : 'feet'),
         b: () => void navigate('../look'),
         ArrowRight: () => go(1),
         ArrowLeft: () => go(-1),
@@ -163,8 +164,8 @@ function Verdict({
   const mayTake = record !== null && choice !== 'look-first'
 
   return (
-    <div className="grid min-h-0 grow md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
-      <section className="flex min-h-0 flex-col" aria-label="Treatment of each place">
+    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+      <section className="flex flex-col md:min-h-0" aria-label="Treatment of each place">
         <div className="flex min-h-[380px] grow md:min-h-0">
           <DogStage
             drawn={drawn}
@@ -176,7 +177,7 @@ function Verdict({
             onPick={pick}
             nameOf={nameOf}
             onTurn={turn}
-            onClose={() => setClose(!close)}
+            onClose={setClose}
             label={`${name}, treatments, ${view}`}
           />
         </div>
