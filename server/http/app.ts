@@ -2,25 +2,16 @@ import { OpenAPIHono } from '@hono/zod-openapi'
 import { bodyLimit } from 'hono/body-limit'
 import { compress } from 'hono/compress'
 import { secureHeaders } from 'hono/secure-headers'
-import type { Logger } from 'pino'
 import { idSchema } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { MODEL_VERSION } from '../../core/index.ts'
-import type { Store } from '../store/store.ts'
+import type { Deps } from './deps.ts'
 import type { App, Env } from './endpoint.ts'
 import { problemOf, sendProblem } from './problems.ts'
 import { assessmentRoutes } from './routes-assessments.ts'
 import { salonRoutes } from './routes-salon.ts'
 import { visitRoutes } from './routes-visits.ts'
 import { webFiles } from './web-files.ts'
-
-export interface Deps {
-  readonly store: Store
-  readonly now: () => Date
-  readonly log: Logger
-  /** Folder of the built web application; null in tests of the API alone. */
-  readonly webRoot: string | null
-}
 
 const LARGEST_BODY = 512 * 1024
 

@@ -6,7 +6,7 @@ import {
   scoreBatchSchema,
   stageChangeSchema,
 } from '../../contract/api.ts'
-import type { Deps } from './app.ts'
+import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 
 /** Assessments: the scores of one look at a dog, and the plans made from them. */

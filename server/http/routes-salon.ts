@@ -1,7 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema } from '../../contract/api.ts'
-import type { Deps } from './app.ts'
+import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
 /** The salon itself: people and settings, the day, the log. */

@@ -8,7 +8,7 @@ import {
   stationChangeSchema,
   visitSchema,
 } from '../../contract/api.ts'
-import type { Deps } from './app.ts'
+import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
 /** Visits: one dog's way through the salon. */

@@ -5,6 +5,7 @@ import { Link, Outlet, useLocation } from 'react-router'
 import { Toaster } from 'sonner'
 import { setPersonOnDuty, usePersonOnDuty } from '../api/person.ts'
 import { salonQuery } from '../api/queries.ts'
+import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { KeySheet } from './KeySheet.tsx'
 import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
@@ -32,12 +33,7 @@ function PersonOnDuty(): ReactNode {
         value={known ? (person ?? '') : ''}
         onChange={(event) => setPersonOnDuty(event.target.value || null)}
       >
-        <option value="">nobody named</option>
-        {salon?.people.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <PeopleOptions people={salon?.people} nobody="nobody named" />
       </select>
     </label>
   )

@@ -9,6 +9,7 @@ import { Away, Refusal } from '../../api/client.ts'
 import { salonQuery, useSaveArrival } from '../../api/queries.ts'
 import { CoatMap } from '../../coatmap/CoatMap.tsx'
 import { looksOfCoat } from '../../coatmap/looks.ts'
+import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { CoatFields, DogFields, HealthFields, WishFields } from './fields.tsx'
@@ -119,12 +120,7 @@ export function ArrivalScreen(): ReactNode {
               value={personId ?? ''}
               onChange={(event) => setPersonId(event.target.value || null)}
             >
-              <option value="">nobody yet</option>
-              {salon?.people.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+              <PeopleOptions people={salon?.people} nobody="nobody yet" />
             </select>
           </label>
         </div>
