@@ -24,7 +24,8 @@ const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
   ['price.', 'What weighs against what'],
 ]
 
-const title = (id: EstimateId): string => GROUPS.find(([prefix]) => id.startsWith(prefix))?.[1] ?? 'Limits and lengths'
+const REST = 'Limits and lengths'
+const title = (id: EstimateId): string => GROUPS.find(([prefix]) => id.startsWith(prefix))?.[1] ?? REST
 
 /** Where every number comes from: its value here, the default, its unit and how sure it is. */
 export function NumbersScreen(): ReactNode {
@@ -41,7 +42,7 @@ export function NumbersScreen(): ReactNode {
   )
   if (!salon)
     return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the numbers" />
-  const groups = [...new Set(ESTIMATE_IDS.map(title))]
+  const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
     <div className="mx-auto w-full max-w-4xl px-6 py-8">
       <h1 className="mb-2 text-3xl">Our numbers</h1>
@@ -84,11 +85,11 @@ function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; 
       id={id}
       className={
         target
-          ? 'flex flex-wrap items-center gap-x-4 bg-accent-soft px-4 py-2.5'
-          : 'flex flex-wrap items-center gap-x-4 px-4 py-2.5'
+          ? 'flex items-center gap-x-4 max-sm:flex-wrap bg-accent-soft px-4 py-2.5'
+          : 'flex items-center gap-x-4 px-4 py-2.5 max-sm:flex-wrap'
       }
     >
-      <span className="min-w-64 grow">
+      <span className="min-w-0 flex-1 max-sm:basis-full">
         {what}
         <span className="block text-sm text-ink-2">
           {id} · {MARK_WORD[mark]}
