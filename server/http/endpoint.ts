@@ -36,6 +36,22 @@ function parsed(schema: z.ZodType | undefined, input: unknown): unknown {
   return result.data
 }
 
+const NUL = '\0'
+
+/** undefined for what is no JSON. Text with a NUL is refused here by name: PostgreSQL cannot hold one. */
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text, (key, value: unknown) => {
+      if (key.includes(NUL) || (typeof value === 'string' && value.includes(NUL)))
+        throw new BadInput([{ path: key, value, expected: 'text without NUL characters' }])
+      return value
+    })
+  } catch (error) {
+    if (error instanceof BadInput) throw error
+    return undefined
+  }
+}
+
 /**
  * One JSON endpoint: registered in the OpenAPI document and served from the same schemas. Only parsed input reaches
  * the handler.
@@ -63,7 +79,7 @@ export function endpoint<
     },
   })
   app.on(method, path.replace(/\{(\w+)\}/g, ':$1'), async (c) => {
-    const json = body ? await c.req.json().catch(() => undefined) : undefined
+    const json = body ? readJson(await c.req.text()) : undefined
     return c.json(
       (await handle({
         params: parsed(params, c.req.param()) as Infer<P>,
