@@ -207,8 +207,6 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
   'cords-not-brushed': 'cords are parted by hand, not brushed',
   'strip-decided': 'the jacket is stripped here',
   'hand-card-over-visits': 'packed, and the dog takes no dryer: by hand, over the visits',
-  'style-keeps': 'this style keeps the coat here',
-  'style-clips': 'this style clips here',
 }
 
 export const CLOSED_TEXT: Record<string, string> = {

@@ -23,8 +23,6 @@ export const REFUSALS = {
   'cords-not-brushed': 0,
   'strip-decided': 0,
   'hand-card-over-visits': 5,
-  'style-keeps': 0,
-  'style-clips': 0,
 } as const
 export type Refusal = keyof typeof REFUSALS
 

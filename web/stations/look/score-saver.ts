@@ -26,6 +26,21 @@ export interface Outside {
 const GATHER_MS = 250
 const RETRY_MS = 1000
 
+const storageKey = (assessmentId: string): string => `etude.scores.${assessmentId}`
+
+const readKept = (assessmentId: string, storage: Pick<Storage, 'getItem'>): Kept | null => {
+  const stored = storage.getItem(storageKey(assessmentId))
+  return stored ? (JSON.parse(stored) as Kept) : null
+}
+
+const unsavedOf = ({ inflight, pending }: Kept): readonly ScoreChange[] => [...(inflight?.changes ?? []), ...pending]
+
+/** Changes of an assessment that this device keeps and the server has not acknowledged, oldest first. */
+export function unsavedChanges(assessmentId: string, storage: Pick<Storage, 'getItem'>): readonly ScoreChange[] {
+  const kept = readKept(assessmentId, storage)
+  return kept ? unsavedOf(kept) : []
+}
+
 /** Later changes of the same region-side swallow earlier ones, field by field. */
 function gathered(changes: readonly ScoreChange[]): ScoreChange[] {
   const byPlace = new Map<string, ScoreChange>()
@@ -54,8 +69,7 @@ export class ScoreSaver {
     this.#id = doc.id
     this.#outside = outside
     this.#onSaved = onSaved
-    const stored = outside.storage.getItem(this.#key)
-    this.#kept = stored ? (JSON.parse(stored) as Kept) : { baseRevision: doc.revision, inflight: null, pending: [] }
+    this.#kept = readKept(doc.id, outside.storage) ?? { baseRevision: doc.revision, inflight: null, pending: [] }
     if (this.unsaved.length > 0) {
       this.#saving = { state: 'waiting', changes: this.unsaved.length }
       this.#schedule(0)
@@ -63,12 +77,12 @@ export class ScoreSaver {
   }
 
   get #key(): string {
-    return `etude.scores.${this.#id}`
+    return storageKey(this.#id)
   }
 
   /** Changes that the server has not acknowledged, oldest first. */
   get unsaved(): readonly ScoreChange[] {
-    return [...(this.#kept.inflight?.changes ?? []), ...this.#kept.pending]
+    return unsavedOf(this.#kept)
   }
 
   saving = (): Saving => this.#saving

@@ -15,6 +15,7 @@ import { isTyping } from '../../shell/Shell.tsx'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
 import { usePlan } from '../../workers/use-plan.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
+import { unsavedChanges } from '../look/score-saver.ts'
 import { applied, sheetOf } from '../look/sheet-state.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { Alternatives } from './Alternatives.tsx'
@@ -22,15 +23,6 @@ import { Figures } from './Figures.tsx'
 import { PlaceDetail } from './PlaceDetail.tsx'
 import { Reasons, Stops } from './Said.tsx'
 import { TreatmentList } from './TreatmentList.tsx'
-
-/** Scores given here that the server does not have yet. */
-function unsavedSheet(visit: Visit): ReturnType<typeof sheetOf> {
-  const base = sheetOf(visit.assessment)
-  const kept = localStorage.getItem(`etude.scores.${visit.assessment.id}`)
-  if (!kept) return base
-  const { inflight, pending } = JSON.parse(kept)
-  return applied(base, [...(inflight?.changes ?? []), ...pending])
-}
 
 /** The plan the server computed and kept; while it is away, the same computed here, and said to be unsaved. */
 function useKeptPlan(visit: Visit): {
@@ -42,7 +34,10 @@ function useKeptPlan(visit: Visit): {
   const { data: salon } = useQuery(salonQuery)
   const client = useQueryClient()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const sheet = useMemo(() => unsavedSheet(visit), [visit])
+  const sheet = useMemo(
+    () => applied(sheetOf(visit.assessment), unsavedChanges(visit.assessment.id, localStorage)),
+    [visit],
+  )
   const { plan: here } = usePlan(useFile(visit, sheet), house)
   const kept = useQuery({
     queryKey: ['plan', visit.assessment.id, visit.assessment.revision, visit.arrivalRevision, salon?.estimates],
