@@ -1,7 +1,8 @@
 import { clsx } from 'clsx'
 import { ZoomIn, ZoomOut } from 'lucide-react'
-import { type ReactNode, useDeferredValue } from 'react'
+import type { ReactNode } from 'react'
 import type { Build } from '../../core/index.ts'
+import { useAfterPaint } from '../parts/after-paint.ts'
 import { CoatMap, type Look } from './CoatMap.tsx'
 import type { CloseLook, View } from './geometry.ts'
 
@@ -37,9 +38,8 @@ interface Props {
 export function DogStage(props: Props): ReactNode {
   const { drawn, looks, view, close, focus, lit = null, onPick, nameOf, onTurn, onClose, label } = props
   // The small pictures follow a moment later, so that the one being worked on answers at once.
-  const later = useDeferredValue(looks)
-  const laterFocus = useDeferredValue(focus)
-  const laterNames = useDeferredValue(nameOf)
+  const later = useAfterPaint(looks)
+  const laterNames = useAfterPaint(nameOf)
   const small = VIEWS.filter(([id]) => id !== view).map(([id]) => id)
   return (
     <div className="relative flex min-h-0 min-w-0 grow flex-col p-3">
@@ -67,7 +67,7 @@ export function DogStage(props: Props): ReactNode {
               key={id}
               data-front={front ? '' : undefined}
               className={clsx(
-                'absolute',
+                'absolute will-change-transform',
                 front ? 'inset-x-0 top-0 bottom-[112px]' : 'card bottom-0 h-[104px] w-[150px] p-1.5',
                 !front && (small[0] === id ? 'right-[158px]' : 'right-0'),
               )}
@@ -78,10 +78,10 @@ export function DogStage(props: Props): ReactNode {
                   weightKg={drawn.weightKg}
                   view={id}
                   looks={front ? looks : later}
-                  focus={front ? focus : laterFocus}
+                  focus={focus}
                   lit={lit}
                   onPick={onPick}
-                  nameOf={front ? nameOf : laterNames}
+                  nameOf={laterNames}
                   reachable={front}
                   close={front ? close : null}
                   label={front ? label : `${name}, small`}

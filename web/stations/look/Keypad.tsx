@@ -1,6 +1,6 @@
 import { clsx } from 'clsx'
 import { ArrowLeft, ArrowRight, Ban, CopyCheck, Eraser, Minus, Plus, Search, Sparkles, Undo2 } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { capital, FINDING_LABEL, mmText, placeName, SCALE_LABEL, SCORE_WORD } from '../../../contract/words/index.ts'
 import { EXTENTS, mirrorIndex, REGION_SIDES, SCALE_IDS, SCORES, type Scale, type Sheet } from '../../../core/index.ts'
 import { type Actions, placesScored, type Sweep } from './sweep.ts'
@@ -22,7 +22,8 @@ const ASK: Record<Scale, string> = {
 
 interface Props {
   readonly sheet: Sheet
-  readonly sweep: Sweep & Actions
+  readonly sweep: Sweep
+  readonly actions: Actions
   readonly canUndo: boolean
   readonly onFindings: () => void
   readonly onLeave: () => void
@@ -34,7 +35,8 @@ const name = (index: number): string => {
 }
 
 /** Thumb-sized: the place at hand, five scores, how far the mat reaches, and what else can be said of it. */
-export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): ReactNode {
+export const Keypad = memo(function Keypad(props: Props): ReactNode {
+  const { sheet, sweep, actions, canUndo, onFindings, onLeave } = props
   const { focus, layer } = sweep
   const scores = sheet[focus]!
   const done = placesScored(sheet, layer)
@@ -48,7 +50,7 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
             type="button"
             aria-pressed={scale === layer}
             className={clsx('btn grow px-2 text-[15px]', scale === layer && 'border-accent bg-accent-soft')}
-            onClick={() => sweep.setLayer(scale)}
+            onClick={() => actions.setLayer(scale)}
           >
             {SCALE_LABEL[scale]}
           </button>
@@ -76,7 +78,7 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
                 'flex min-h-[76px] flex-col items-center justify-center rounded-2xl border bg-paper',
                 scores[layer] === score ? 'border-2 border-accent bg-accent-soft' : 'border-line hover:border-ink-2',
               )}
-              onClick={() => sweep.score(score)}
+              onClick={() => actions.score(score)}
             >
               <span className="text-2xl font-semibold">{score}</span>
               <span className="text-sm"> {word}</span>
@@ -85,27 +87,27 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
           )
         })}
       </div>
-      <LastScored sheet={sheet} sweep={sweep} />
+      <LastScored sheet={sheet} sweep={sweep} actions={actions} />
       <div className="grid grid-cols-3 gap-2">
-        <button type="button" className="btn px-2" onClick={sweep.back}>
+        <button type="button" className="btn px-2" onClick={actions.back}>
           <ArrowLeft size={18} /> Back
         </button>
-        <button type="button" className="btn px-2" onClick={sweep.mirror} disabled={!paired && !canMirror(sweep)}>
+        <button type="button" className="btn px-2" onClick={actions.mirror} disabled={!paired && !canMirror(sweep)}>
           <CopyCheck size={18} /> Both alike
         </button>
-        <button type="button" className="btn px-2" onClick={sweep.skip}>
+        <button type="button" className="btn px-2" onClick={actions.skip}>
           Skip <ArrowRight size={18} />
         </button>
         <button type="button" className="btn px-2" onClick={onFindings}>
           <Search size={18} /> Found
         </button>
-        <button type="button" className="btn px-2" onClick={sweep.clear} disabled={scores[layer] === null}>
+        <button type="button" className="btn px-2" onClick={actions.clear} disabled={scores[layer] === null}>
           <Eraser size={18} /> Not seen
         </button>
-        <button type="button" className="btn px-2" onClick={sweep.undo} disabled={!canUndo}>
+        <button type="button" className="btn px-2" onClick={actions.undo} disabled={!canUndo}>
           <Undo2 size={18} /> Undo
         </button>
-        <button type="button" className="btn col-span-2" onClick={() => sweep.rest(true)}>
+        <button type="button" className="btn col-span-2" onClick={() => actions.rest(true)}>
           <Sparkles size={18} /> All the rest is clean
         </button>
         <button type="button" className="btn px-2" onClick={onLeave} aria-pressed={scores.leave !== null}>
@@ -117,12 +119,12 @@ export function Keypad({ sheet, sweep, canUndo, onFindings, onLeave }: Props): R
       )}
     </div>
   )
-}
+})
 
 const canMirror = ({ touched, focus }: Sweep): boolean => touched !== null && mirrorIndex[touched] === focus
 
 /** How far the mat reaches and how much free hair is under it, for the place just scored. */
-function LastScored({ sheet, sweep }: { sheet: Sheet; sweep: Sweep & Actions }): ReactNode {
+function LastScored({ sheet, sweep, actions }: Pick<Props, 'sheet' | 'sweep' | 'actions'>): ReactNode {
   const index = sweep.touched ?? sweep.focus
   const { mat, extent, standoffMm } = sheet[index]!
   const shown = sweep.layer === 'mat' && mat !== null && mat > 0
@@ -144,7 +146,7 @@ function LastScored({ sheet, sweep }: { sheet: Sheet; sweep: Sweep & Actions }):
                   'min-h-11 grow rounded-xl border px-1 text-sm',
                   extent === share ? 'border-accent bg-accent-soft font-medium' : 'border-line bg-sheet',
                 )}
-                onClick={() => sweep.setExtent(share)}
+                onClick={() => actions.setExtent(share)}
               >
                 {EXTENT_WORD[share]}
               </button>
@@ -157,7 +159,7 @@ function LastScored({ sheet, sweep }: { sheet: Sheet; sweep: Sweep & Actions }):
                 type="button"
                 className="btn size-11 p-0"
                 aria-label="Less free hair"
-                onClick={() => sweep.standoff(-1)}
+                onClick={() => actions.standoff(-1)}
               >
                 <Minus size={18} />
               </button>
@@ -166,7 +168,7 @@ function LastScored({ sheet, sweep }: { sheet: Sheet; sweep: Sweep & Actions }):
                 type="button"
                 className="btn size-11 p-0"
                 aria-label="More free hair"
-                onClick={() => sweep.standoff(1)}
+                onClick={() => actions.standoff(1)}
               >
                 <Plus size={18} />
               </button>

@@ -8,6 +8,7 @@ import { keepVisit } from '../../api/keep.ts'
 import { salonQuery, visitQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { sheetLooks } from '../../coatmap/looks.ts'
+import { useAfterPaint } from '../../parts/after-paint.ts'
 import { usePlan } from '../../workers/use-plan.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { useVisit } from '../VisitLayout.tsx'
@@ -48,16 +49,22 @@ export function LookScreen(): ReactNode {
   )
   const scoring = useScoring(visit.assessment, takeSaved)
   const { sheet, saving } = scoring
-  const sweep = useSweep(scoring, drawn)
-  const { focus, layer, view, touched } = sweep
+  const { sweep, stance, actions } = useSweep(scoring, drawn)
+  const { focus, layer, touched } = sweep
+  // The score is painted first; then the dog turns to the next place and the keypad asks for it.
+  const { focus: stageFocus, view, close } = useAfterPaint(stance)
+  const { canUndo } = scoring
+  const asked = useAfterPaint(useMemo(() => ({ sheet, sweep, canUndo }), [sheet, sweep, canUndo]))
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const { plan, problem } = usePlan(useFile(visit, sheet), house)
+  const { plan, problem } = usePlan(useFile(visit, asked.sheet), house)
   const [dialog, setDialog] = useState<'findings' | 'leave' | null>(null)
-  const toVerdict = (): void => void navigate('../verdict')
+  const askFindings = useCallback(() => setDialog('findings'), [])
+  const askLeave = useCallback(() => setDialog('leave'), [])
+  const toVerdict = useCallback(() => void navigate('../verdict'), [navigate])
 
   useSweepKeys(
-    sweep,
-    { findings: () => setDialog('findings'), leave: () => setDialog('leave'), verdict: toVerdict },
+    actions,
+    { findings: askFindings, leave: askLeave, verdict: toVerdict },
     dialog !== null || saving.state === 'conflict',
   )
 
@@ -69,7 +76,7 @@ export function LookScreen(): ReactNode {
       // After the score is painted: moving the focus makes the browser lay out the page at once.
       const frame = requestAnimationFrame(() => {
         timer = setTimeout(() => {
-          const key = REGION_SIDES[focus]!.key
+          const key = REGION_SIDES[stageFocus]!.key
           const wanted = stage.current?.querySelector<SVGElement>(`[data-front] [data-region="${key}"]`)
           const active = document.activeElement
           if (active === document.body || active?.closest('[data-sweep]')) wanted?.focus({ preventScroll: true })
@@ -81,7 +88,7 @@ export function LookScreen(): ReactNode {
         clearTimeout(timer)
       }
     },
-    [focus, view, sweep.close],
+    [stageFocus, view, close],
   )
 
   const [looksOf] = useState(sheetLooks)
@@ -89,30 +96,31 @@ export function LookScreen(): ReactNode {
   const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
   return (
     <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
-      <section ref={stage} className="flex min-h-[420px] flex-col md:min-h-0" aria-label="Coat map" data-sweep>
+      <section
+        ref={stage}
+        className="flex min-h-[420px] flex-col md:min-h-0"
+        aria-label="Coat map"
+        data-sweep
+        data-testid="stage"
+        data-focus={stageFocus}
+      >
         <DogStage
           drawn={drawn}
           looks={looks}
           view={view}
-          close={sweep.close}
-          focus={focus}
-          onPick={sweep.pick}
+          close={close}
+          focus={stageFocus}
+          onPick={actions.pick}
           nameOf={nameOf}
-          onTurn={sweep.turn}
-          onClose={sweep.closeLook}
+          onTurn={actions.turn}
+          onClose={actions.closeLook}
           label={`${visit.arrival.dog.name}, ${view === 'underside' ? 'lying on the back' : `${view} side`}`}
         />
         <SavingLine saving={saving} problem={problem} />
       </section>
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-5 max-md:border-l-0 max-md:border-t">
-        <Keypad
-          sheet={sheet}
-          sweep={sweep}
-          canUndo={scoring.canUndo}
-          onFindings={() => setDialog('findings')}
-          onLeave={() => setDialog('leave')}
-        />
-        <SoFar plan={plan} sheet={sheet} onVerdict={toVerdict} />
+        <Keypad {...asked} actions={actions} onFindings={askFindings} onLeave={askLeave} />
+        <SoFar plan={plan} sheet={asked.sheet} onVerdict={toVerdict} />
       </aside>
       <p className="sr-only" aria-live="polite">
         {touched !== null ? spoken(sheet, touched, layer) : ''}

@@ -1,5 +1,5 @@
 import { ArrowRight } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { minutesText, pullText, rangeText, stopLines, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import type { Plan, Sheet, StopAction } from '../../../core/index.ts'
 
@@ -7,7 +7,7 @@ const MOST_STOPS = 2
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid'])
 
 /** Where the verdict stands while the hands are still on the dog. */
-export function SoFar({
+export const SoFar = memo(function SoFar({
   plan,
   sheet,
   onVerdict,
@@ -40,4 +40,4 @@ export function SoFar({
       </div>
     </div>
   )
-}
+})

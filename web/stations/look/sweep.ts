@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useReducer } from 'react'
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
 import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { isTyping } from '../../shell/Shell.tsx'
@@ -15,14 +15,18 @@ import {
 } from './sheet-state.ts'
 import type { Scoring } from './use-scoring.ts'
 
-/** Where the hands are: the place to score next, the one scored last, the layer, and the side of the dog in front. */
-export interface Sweep {
+/** How the dog stands and which of its places is at hand. */
+export interface Stance {
   readonly focus: number
+  readonly view: View
+  readonly close: CloseLook
+}
+
+/** Where the hands are: the place to score next, the one scored last, the layer, and the side of the dog in front. */
+export interface Sweep extends Stance {
   /** Extent and free hair are set on this one until another is scored. */
   readonly touched: number | null
   readonly layer: Scale
-  readonly view: View
-  readonly close: CloseLook
 }
 
 export type Move =
@@ -78,18 +82,22 @@ export interface Actions {
 const TURN: Record<View, View> = { left: 'right', right: 'underside', underside: 'left' }
 
 /** The sweep over a dog: what each gesture does to the sheet and where it leads next. */
-export function useSweep({ sheet, act, undo }: Scoring, coat: CoatOfDog): Sweep & Actions {
+export function useSweep(
+  { sheet, act, undo }: Scoring,
+  coat: CoatOfDog,
+): { sweep: Sweep; stance: Stance; actions: Actions } {
   const [state, move] = useReducer(moved, sheet, (first): Sweep => {
     const focus = nextOpen(first, 'mat', LAST) ?? 0
     return { focus, touched: null, layer: 'mat', view: viewFor(focus, 'left'), close: null }
   })
-  const { focus, touched, layer, view } = state
+  const { focus, touched, layer, view, close } = state
+  const stance = useMemo(() => ({ focus, view, close }), [focus, view, close])
   const editing = touched ?? focus
 
   const goOn = (from: number, last: number): void =>
     move({ type: 'at', focus: Math.min(LAST, from + 1), touched: last })
-  return {
-    ...state,
+  const pick = useCallback((index: number) => move({ type: 'at', focus: index, touched: null, turn: false }), [])
+  const now: Actions = {
     score(score, both = false) {
       const other = mirrorIndex[focus]!
       const places = both && other !== focus ? [focus, other] : [focus]
@@ -123,11 +131,28 @@ export function useSweep({ sheet, act, undo }: Scoring, coat: CoatOfDog): Sweep 
       const at = place && REGION_SIDES.find(({ region, side }) => region === place.region && side === place.side)
       if (at && changes.length <= 2) move({ type: 'at', focus: at.index, touched: null })
     },
-    pick: useCallback((index: number) => move({ type: 'at', focus: index, touched: null, turn: false }), []),
+    pick,
     setLayer: (next) => move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? focus }),
     turn: (to = TURN[view]) => move({ type: 'view', view: to }),
     closeLook: (close) => move({ type: 'close', close: close === state.close ? null : close }),
   }
+  return { sweep: state, stance, actions: useLatest(now) }
+}
+
+/** The same actions at every render, each doing what the newest would: a control drawn a frame ago acts on today's sheet. */
+function useLatest(now: Actions): Actions {
+  const latest = useRef(now)
+  latest.current = now
+  const [stable] = useState(
+    () =>
+      Object.fromEntries(
+        Object.keys(now).map((name) => [
+          name,
+          (...args: never[]) => (latest.current[name as keyof Actions] as (...args: never[]) => void)(...args),
+        ]),
+      ) as unknown as Actions,
+  )
+  return stable
 }
 
 interface Others {
@@ -139,7 +164,7 @@ interface Others {
 const LAYER_KEYS: Readonly<Record<string, Scale>> = { m: 'mat', u: 'undercoat', c: 'condition', s: 'skin' }
 
 /** The keys of the sweep. They rest while a dialog is open or somebody types. */
-export function useSweepKeys(sweep: Sweep & Actions, others: Others, resting: boolean): void {
+export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): void {
   useEffect(function listen() {
     if (resting) return
     const commands: Readonly<Record<string, () => void>> = {
