@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import {
   BREEDS,
+  COAT_PRICE_IDS,
   COAT_TYPE_IDS,
+  type CoatPriceId,
   DENSITY_IDS,
   EXPERIENCE_IDS,
   FINDING_IDS,
@@ -10,6 +12,9 @@ import {
   MODIFIER_IDS,
   OPEN_BREED_IDS,
   REGION_IDS,
+  REGION_SIDES,
+  SIZE_IDS,
+  type SizeId,
   STYLE_WISH_IDS,
   TAG_IDS,
   TEMPERAMENT_IDS,
@@ -106,6 +111,18 @@ export const wishesSchema = z.object({
   extras: z.array(z.string().max(80)).max(20).optional(),
 })
 
+const amount = z.int({ error: 'a whole number of hundredths of the currency' }).min(0).max(10_000_000)
+const bySize = z.object(Object.fromEntries(SIZE_IDS.map((id) => [id, amount])) as Record<SizeId, typeof amount>)
+
+/** The salon's price list; amounts in hundredths of the currency. */
+export const priceListSchema = z.object({
+  currency: z.string().regex(/^[A-Z]{3}$/, { error: 'an ISO 4217 code as EUR' }),
+  base: z.object(Object.fromEntries(COAT_PRICE_IDS.map((id) => [id, bySize])) as Record<CoatPriceId, typeof bySize>),
+  minutesIncluded: between(0, 600),
+  perMinute: amount,
+  roundTo: amount.min(1),
+})
+
 const FORMAT = /^etude\.assessment\/1(\.\d+)?$/
 
 export const assessmentFileSchema = z.object({
@@ -126,6 +143,24 @@ export const assessmentFileSchema = z.object({
   room: z.object({ tempC: between(-20, 60).optional(), rh: between(0, 1).optional() }).optional(),
   consents: z.object({ doubleClip: z.boolean().optional(), vetDirectsClip: z.boolean().optional() }).optional(),
   pace: z.partialRecord(z.enum(TREATMENT_IDS), between(0.5, 2.5)).optional(),
+  prices: priceListSchema.optional(),
+  /** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */
+  progress: z
+    .object({
+      done: z
+        .array(
+          z.object({
+            region: z.enum(REGION_IDS),
+            side: z.enum(['left', 'right']).nullish(),
+            treatment: z.enum(TREATMENT_IDS),
+            leavesMm: mm.nullish(),
+          }),
+        )
+        .max(REGION_SIDES.length),
+      minutes: between(0, 1440),
+      pull: between(0, 10000),
+    })
+    .nullish(),
 })
 
 export type AssessmentFile = z.infer<typeof assessmentFileSchema>

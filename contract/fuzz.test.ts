@@ -9,7 +9,7 @@ import { readAssessment } from './read-assessment.ts'
 /** Reads and plans, or says what is wrong; anything else thrown is a defect. */
 function outcome(input: unknown): 'plan' | 'refused' {
   try {
-    const text = JSON.stringify(planFile(planGroom(readAssessment(input), DEFAULT_HOUSE)))
+    const text = JSON.stringify(planFile(planGroom(readAssessment(input), DEFAULT_HOUSE), null))
     expect(text).not.toMatch(/NaN|Infinity|:null,"low":null/)
     return 'plan'
   } catch (error) {

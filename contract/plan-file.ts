@@ -1,7 +1,19 @@
-import { type Option, type Plan, REGION_SIDES } from '../core/index.ts'
+import {
+  type Flip,
+  type Frontier,
+  type NextLook,
+  type Odds,
+  type Option,
+  type Plan,
+  type Quote,
+  REGION_SIDES,
+  VERDICT_IDS,
+} from '../core/index.ts'
 import { CAUTION_TEXT, reasonText, stopText } from './words/index.ts'
 
 const DECIMALS = 100
+/** Steps of the frontier lie closer together than what is read off a plan. */
+const exact = (value: number): number => Math.round(value * 1e6) / 1e6
 const round = (value: number): number => Math.round(value * DECIMALS) / DECIMALS
 /** Drops what is null or undefined, so that a key is there or is not. */
 const present = <T extends object>(object: T): T =>
@@ -12,11 +24,70 @@ const ends = ({ low, high }: { low: number; high: number }): { low: number; high
 
 const cautionsOf = (option: Option): string[] => option.cautions.map((code) => CAUTION_TEXT[code])
 
+/** What is asked of a verdict beside the plan itself. */
+export interface Questions {
+  /** On the pull axis. */
+  readonly frontier: Frontier
+  readonly flips: readonly Flip[]
+  readonly odds: Odds
+  /** Where the file brought its own price list. */
+  readonly quote: Quote | null
+}
+
+const placeOf = (index: number): object => {
+  const { region, side } = REGION_SIDES[index]!
+  return present({ region, side })
+}
+
+/** The best style at each pull budget, by rising pull. */
+const frontierRows = ({ curves, envelope }: Frontier): object[] =>
+  Array.from(envelope.point, (point, i) => {
+    const curve = curves[envelope.curve[i]!]!
+    return {
+      style: curve.style,
+      choice: VERDICT_IDS[curve.names[point]!],
+      pull: exact(curve.pull[point]!),
+      minutes: exact(curve.minutes[point]!),
+      coatKept: exact(curve.coatKept[point]!),
+    }
+  })
+
+const flipRow = ({ what, region, side, score, from, to, becomes }: Flip): object =>
+  present({ what, region, side, score, from, to, becomes })
+
+const lookRow = ({ index, settles }: NextLook): object => ({ ...placeOf(index), settles: exact(settles) })
+
+const questionsFile = ({ frontier, flips, odds, quote }: Questions): object => ({
+  frontier: frontierRows(frontier),
+  flips: flips.map(flipRow),
+  nextLooks: odds.looks.map(lookRow),
+  odds: {
+    draws: odds.draws,
+    exact: odds.exact,
+    verdicts: odds.verdicts.map(({ name, chance, low, high }) => ({
+      choice: name,
+      chance: exact(chance),
+      low: exact(low),
+      high: exact(high),
+    })),
+  },
+  ...(quote
+    ? {
+        price: {
+          currency: quote.currency,
+          total: quote.total / 100,
+          base: quote.base / 100,
+          coatWork: quote.coatWork / 100,
+        },
+      }
+    : {}),
+})
+
 /**
- * A plan as etude.plan/1. Parts of the product that are not built have no key. Where places were not looked at, figures
+ * A plan as etude.plan/1, with the answers to what was asked of it, if anything was. Parts of the product that are not built have no key. Where places were not looked at, figures
  * are the low end and `range` holds both.
  */
-export function planFile(plan: Plan): object {
+export function planFile(plan: Plan, questions: Questions | null): object {
   const { verdict, indices } = plan
   const figure = ({ value, low, high }: Plan['indices']['mat']): object => ({
     value: value === null ? null : round(value),
@@ -50,19 +121,23 @@ export function planFile(plan: Plan): object {
       reasons: verdict.reasons.map((reason) =>
         present({ code: reason.code, text: reasonText(reason), region: reason.region, side: reason.side }),
       ),
-      alternatives: verdict.alternatives.map(({ choice, style, feasible, closed, minutes, pull, coatKept }) =>
+      alternatives: verdict.alternatives.map((way) =>
         present({
-          choice,
-          style,
-          feasible,
-          closed,
-          minutes: round(minutes),
-          pull: round(pull),
-          coatKept: round(coatKept),
+          choice: way.choice,
+          style: way.style,
+          feasible: way.feasible,
+          closed: way.closed,
+          minutes: round(way.minutes),
+          pull: round(way.pull),
+          coatKept: round(way.coatKept),
+          visits: way.visits > 1 ? way.visits : null,
+          regrowWeeks: round(way.regrowWeeks),
+          nextWeeks: way.next.weeks,
         }),
       ),
+      regrowWeeks: round(verdict.after.regrowWeeks),
     }),
-    regions: plan.regions.map(({ region, side, treatment, option, minutes, pull }) =>
+    regions: plan.regions.map(({ region, side, treatment, option, minutes, pull, done }) =>
       present({
         region,
         side,
@@ -75,6 +150,7 @@ export function planFile(plan: Plan): object {
         when: treatment === 'look' ? null : option.when,
         addOns: option.card ? ['card'] : [],
         handOver: option.handOver,
+        done: done ? true : null,
         why: option.why,
         cautions: treatment === 'look' ? [] : cautionsOf(option),
       }),
@@ -82,6 +158,8 @@ export function planFile(plan: Plan): object {
     stops: plan.stops.map((stop) =>
       present({ code: stop.code, action: stop.action, region: stop.region, side: stop.side, text: stopText(stop) }),
     ),
+    ...(questions ? questionsFile(questions) : {}),
+    next: { weeks: verdict.after.next.weeks, reasons: [verdict.after.next.why] },
     ...(plan.split
       ? {
           visits: plan.split.visits.map(({ number, day, minutes, pull, parts }) => ({
@@ -89,15 +167,9 @@ export function planFile(plan: Plan): object {
             day,
             minutes: round(minutes),
             pull: round(pull),
-            regions: parts.map(({ index, part }) => {
-              const { region, side } = REGION_SIDES[index]!
-              return present({ region, side, part })
-            }),
+            regions: parts.map(({ index, part }) => ({ ...placeOf(index), part })),
           })),
-          left: plan.split.left.map((index) => {
-            const { region, side } = REGION_SIDES[index]!
-            return present({ region, side })
-          }),
+          left: plan.split.left.map(placeOf),
         }
       : {}),
     cautions: [

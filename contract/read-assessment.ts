@@ -4,11 +4,14 @@ import {
   DEFAULT_HOUSE,
   DEFAULT_LENGTHS,
   type Dog,
+  type DoneWork,
   type House,
   keyOf,
+  type Progress,
   REGION_SIDES,
   REGIONS,
   type SideScores,
+  type Treatment,
   UNSCORED,
   type Wishes,
 } from '../core/index.ts'
@@ -54,7 +57,38 @@ const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   targetMm: wishes.targetMm ?? {},
   show: wishes.show ?? wishes.style === 'show',
   keepJacket: wishes.keepJacket ?? false,
+  homeBrushing: wishes.homeBrushing ?? null,
+  swims: wishes.swims ?? false,
+  wearsCoat: wishes.wearsCoat ?? false,
 })
+
+/** Work finished already, each region-side once. */
+function progressOf({ progress }: AssessmentFile, dog: Dog, issues: Issue[]): Progress | null {
+  if (!progress) return null
+  const done = new Map<number, DoneWork>()
+  for (const [i, work] of progress.done.entries()) {
+    const path = `progress.done[${i}]`
+    if (!REGIONS[work.region].paired && work.side)
+      issues.push({ path: `${path}.side`, value: work.side, expected: `no side, ${work.region} is a single region` })
+    for (const { index, region, side } of REGION_SIDES) {
+      if (region !== work.region || (work.side && side !== work.side)) continue
+      if (done.has(index)) issues.push({ path, value: keyOf(region, side), expected: 'each region-side finished once' })
+      const coatMm = dog.lengthMm[coatPartOf(region, dog.coatType)]
+      const leavesMm = work.leavesMm ?? null
+      if (leavesMm === null && CUTS.has(work.treatment))
+        issues.push({ path: `${path}.leavesMm`, value: leavesMm, expected: 'what the tool left, in mm' })
+      done.set(index, {
+        index,
+        treatment: work.treatment,
+        leavesMm,
+        outlineMm: work.treatment === 'clip' ? Math.min(coatMm, leavesMm ?? coatMm) : coatMm,
+      })
+    }
+  }
+  return { done: [...done.values()], minutes: progress.minutes, pull: progress.pull }
+}
+
+const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
 
 type Given = Partial<Record<keyof SideScores, true>>
 const VALUES = ['mat', 'extent', 'standoffMm', 'undercoat', 'condition', 'skin'] as const
@@ -145,6 +179,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
   const dog = dogOf(file)
   const issues = contradictions(file)
   const sheet = sheetOf(file, dog, issues)
+  const progress = progressOf(file, dog, issues)
   if (file.default?.standoffMm) {
     const shortest = Math.min(...Object.values(dog.lengthMm))
     if (file.default.standoffMm > shortest)
@@ -167,12 +202,19 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
       vetDirectsClip: file.consents?.vetDirectsClip ?? false,
     },
     pace: file.pace ?? {},
+    progress,
   }
 }
 
 /** Reads anything as an etude.assessment/1. @throws {BadInput} with every issue found */
-export function readAssessment(input: unknown, house: House = DEFAULT_HOUSE): Assessment {
+export function readAssessmentFile(
+  input: unknown,
+  house: House = DEFAULT_HOUSE,
+): { file: AssessmentFile; assessment: Assessment } {
   const parsed = assessmentFileSchema.safeParse(input)
   if (!parsed.success) throw new BadInput(issuesOf(parsed.error, input))
-  return assessmentOf(parsed.data, house)
+  return { file: parsed.data, assessment: assessmentOf(parsed.data, house) }
 }
+
+export const readAssessment = (input: unknown, house: House = DEFAULT_HOUSE): Assessment =>
+  readAssessmentFile(input, house).assessment

@@ -64,6 +64,26 @@ export interface Wishes {
   readonly targetMm: Partial<LengthsMm>
   readonly show: boolean
   readonly keepJacket: boolean
+  readonly homeBrushing: { readonly perWeek: number; readonly toSkin: boolean } | null
+  readonly swims: boolean
+  readonly wearsCoat: boolean
+}
+
+/** A region-side that is finished, and how it was left. */
+export interface DoneWork {
+  readonly index: number
+  readonly treatment: Treatment
+  /** What the tool left where it cut, mm; null where nothing was cut. */
+  readonly leavesMm: number | null
+  /** The coat's outline now, mm. */
+  readonly outlineMm: number
+}
+
+/** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */
+export interface Progress {
+  readonly done: readonly DoneWork[]
+  readonly minutes: number
+  readonly pull: number
 }
 
 /** Everything the verdict follows from. Immutable; nothing else is consulted. */
@@ -77,4 +97,6 @@ export interface Assessment {
   readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
   /** The groomer's own pace by treatment, 1 where nothing is known. */
   readonly pace: Partial<Record<Treatment, number>>
+  /** null before the work begins. */
+  readonly progress: Progress | null
 }

@@ -45,6 +45,9 @@ export const someWishes = (changes: Partial<Wishes> = {}): Wishes => ({
   targetMm: {},
   show: false,
   keepJacket: false,
+  homeBrushing: null,
+  swims: false,
+  wearsCoat: false,
   ...changes,
 })
 
@@ -57,6 +60,7 @@ export const anAssessment = (
   experience: 'practised',
   consents: { doubleClip: false, vetDirectsClip: false },
   pace: {},
+  progress: null,
   ...changes,
   dog: aDog(changes.dog),
   wishes: someWishes(changes.wishes),

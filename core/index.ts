@@ -1,3 +1,16 @@
+export { lengthAfter, weeksToRegrow } from './aftercare/growth.ts'
+export type { Rebook } from './aftercare/rebook.ts'
+export { krippendorffAlpha, LEVEL_IDS, type Level } from './agreement/alpha.ts'
+export { ICC_FORMS, type IccForm, icc } from './agreement/icc.ts'
+export {
+  type Agreement,
+  fleissKappa,
+  type KappaWord,
+  kappa,
+  kappaWord,
+  WEIGHT_IDS,
+  type Weights,
+} from './agreement/kappa.ts'
 export * from './body/neighbours.ts'
 export * from './body/regions.ts'
 export { bodySurfaceM2 } from './body/surface.ts'
@@ -5,9 +18,11 @@ export * from './coat/breeds.ts'
 export * from './coat/coat-types.ts'
 export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export { coatPartOf } from './coat/region-length.ts'
+export * from './consent/needs.ts'
 export * from './dog.ts'
 export * from './house/estimates.ts'
 export * from './mixing/mix.ts'
+export * from './price/quote.ts'
 export * from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, plausibleWorst } from './scores/indices.ts'
 export * from './scores/scales.ts'
@@ -17,9 +32,23 @@ export { BLADES, bladeUnderMat, COMB_MM } from './verdict/blades.ts'
 export { isPuppy, minutesBudget, pullBudget } from './verdict/budgets.ts'
 export * from './verdict/codes.ts'
 export type { Cost, CostPart } from './verdict/cost.ts'
+export * from './verdict/difference.ts'
+export * from './verdict/flips.ts'
+export {
+  AXIS_IDS,
+  type Axis,
+  type Curve,
+  type Drawn,
+  type Envelope,
+  type Frontier,
+  frontierOf,
+  pointWithin,
+} from './verdict/frontier.ts'
+export * from './verdict/odds.ts'
 export type { Option } from './verdict/options.ts'
 export * from './verdict/plan.ts'
 export type { Reason } from './verdict/reasons.ts'
 export type { Stop, StopAction } from './verdict/stops.ts'
 export * from './verdict/treatments.ts'
 export type { PlannedVisit, SplitPlan } from './verdict/visits.ts'
+export { verdictOf } from './verdict/weigh.ts'

@@ -15,6 +15,7 @@ export interface Estimate {
 }
 
 const est = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'est', what })
+const mem = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'mem', what })
 const trade = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'trade', what })
 
 export const ESTIMATES = {
@@ -134,6 +135,45 @@ export const ESTIMATES = {
   'visits.days': est(7, 'days', 'Days between split visits'),
   'visits.days-frail': est(14, 'days', 'Days between split visits for a very ill dog'),
 
+  'prior.rub': est(1, 'score', 'How much worse an unlooked-at friction place is taken to be than what is around it'),
+  'prior.blank': est(1, 'score', 'Likeliest score of a place on a dog of which nothing was looked at'),
+
+  'growth.mm-day': mem(0.33, 'mm/day', 'Growth of coats that grow without stop (dermatology texts: up to 0.4)'),
+  'growth.short-weeks': est(14, 'weeks', 'A short coat of set length is back to nine tenths'),
+  'growth.long-weeks': est(52, 'weeks', 'A long coat of set length is back to nine tenths, if it comes back'),
+  'growth.short-mm': est(40, 'mm', 'A coat of set length up to this counts as short'),
+
+  'matting.smooth': est(0, 'index/week', 'New mats a week at 30 mm, unbrushed: smooth'),
+  'matting.double': est(2.5, 'index/week', 'The same: double'),
+  'matting.silky': est(4, 'index/week', 'The same: silky'),
+  'matting.drop-double': est(5, 'index/week', 'The same: drop-double'),
+  'matting.feathered': est(3, 'index/week', 'The same: feathered'),
+  'matting.curly': est(6, 'index/week', 'The same: curly'),
+  'matting.cotton': est(7, 'index/week', 'The same: cotton'),
+  'matting.wire': est(2, 'index/week', 'The same: wire'),
+  'matting.corded': est(0, 'index/week', 'The same: corded'),
+  'matting.hairless': est(3, 'index/week', 'The same: hairless'),
+  'matting.mm': est(30, 'mm', 'Coat length at which those rates hold'),
+  'matting.length-least': est(0.3, 'factor', 'Least factor for short coat'),
+  'matting.length-most': est(3, 'factor', 'Most factor for long coat'),
+  'matting.friction': est(1.3, 'factor', 'Swims or wears a coat'),
+  'matting.coat-change': est(2, 'factor', 'Puppy coat turning into adult coat'),
+  'care.skin1': est(0.25, 'factor', 'Brushed to the skin once a week'),
+  'care.skin3': est(0.15, 'factor', 'Three times a week'),
+  'care.skin7': est(0.08, 'factor', 'Every day'),
+  'care.top1': est(0.6, 'factor', 'Brushed on the surface once a week'),
+  'care.top3': est(0.5, 'factor', 'Three times a week'),
+  'care.top7': est(0.4, 'factor', 'Every day'),
+  'rebook.sigma': est(0.35, 'ln', 'Spread of the rate of matting between dogs, of its logarithm'),
+  'rebook.index': est(12, 'index', 'Mat index that the next visit should come before'),
+  'rebook.chance': est(0.8, 'share', 'With this chance'),
+  'rebook.least': est(3, 'weeks', 'Shortest time to the next visit'),
+  'rebook.most': est(12, 'weeks', 'Longest time to the next visit'),
+  'rebook.most-wire': est(16, 'weeks', 'Longest time for a wire coat'),
+  'rebook.puppy': trade(4, 'weeks', 'Puppies come monthly'),
+
+  'consent.hours': est(24, 'hours', "How long an owner's link stays open"),
+
   'name.look-first': est(1 / 3, 'share', 'Unlooked-at surface from which an open verdict means: look first'),
   'name.strip': est(0.3, 'share', 'Stripped surface from which the groom is a strip'),
   'name.splice': est(0.1, 'share', 'Spliced surface from which the groom is a splice'),
@@ -155,4 +195,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '1.0.0'
+export const MODEL_VERSION = '1.1.0'

@@ -1,6 +1,7 @@
 import { bodySurfaceM2 } from '../body/surface.ts'
-import type { Dog, HealthFlag } from '../dog.ts'
+import type { Assessment, Dog, HealthFlag } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
+import type { Budgets } from './solve.ts'
 
 /** One step of a figure, so that the screen can open it: what, by which number, and the figure after it. */
 export interface Step {
@@ -75,5 +76,13 @@ export function minutesBudget(
       { code: 'reserve', value: -reserve },
       { code: 'cap', value: cap },
     ],
+  }
+}
+
+/** What there is for this groom from here on: what the dog and the slot give, less what was spent already. */
+export function budgetsOf({ dog, slotMinutes, progress }: Assessment, house: House): Budgets {
+  return {
+    minutes: Math.max(0, minutesBudget(dog, slotMinutes, house).minutes - (progress?.minutes ?? 0)),
+    pull: Math.max(0, pullBudget(dog, house).pull - (progress?.pull ?? 0)),
   }
 }

@@ -41,8 +41,8 @@ export function lossOf(treatment: Treatment, state: SideState, leavesMm: number,
 export const referenceLoss = (ctx: Context): number =>
   REGION_SIDES.reduce((sum, { index }) => sum + clippedTo(index, ctx.house['loss.reference'], ctx), 0)
 
-/** Coat kept, 0 to 100; 100 on a dog that has no coat to lose. */
-export const coatKept = (loss: number, ctx: Context): number => {
-  const reference = referenceLoss(ctx)
-  return reference > 0 ? Math.max(0, 100 * (1 - loss / reference)) : 100
-}
+/** Coat kept of a dog whose reference loss is given, 0 to 100; 100 on a dog that has no coat to lose. */
+export const keptOf = (loss: number, reference: number): number =>
+  reference > 0 ? Math.max(0, 100 * (1 - loss / reference)) : 100
+
+export const coatKept = (loss: number, ctx: Context): number => keptOf(loss, referenceLoss(ctx))

@@ -1,30 +1,55 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import { type Context, wishedMm } from './context.ts'
-import { STYLE_CLIPS, type StyleResult, shareOf } from './styles.ts'
-import type { VerdictName } from './treatments.ts'
+import type { Option } from './options.ts'
+import { STYLE_CLIPS, type StyleResult } from './styles.ts'
+import type { Style, VerdictName } from './treatments.ts'
 
-/** Whether a style cuts below what the owner wants anywhere it clips; a coat trimmed to its wish is no shave-down. */
-export function cutsBelowWish({ picks, style }: StyleResult, ctx: Context): boolean {
-  return picks.some(({ treatment, outlineMm }, i) => {
-    const { region } = REGION_SIDES[i]!
-    if (treatment !== 'clip' || !STYLE_CLIPS[style].has(region)) return false
-    const wished = wishedMm(region, ctx.assessment, ctx.house)
-    return wished === null || outlineMm < wished - 1e-9
-  })
+/** What an option on a region-side adds to the name of the groom. */
+export interface Trait {
+  /** Share of the surface stripped, and spliced. */
+  readonly strip: number
+  readonly splice: number
+  readonly spot: boolean
+  /** Clipped by the style to less than the owner wants: a coat trimmed to its wish is no shave-down. */
+  readonly belowWish: boolean
 }
 
-const SPOT = new Set(['clip-out', 'demat', 'splice'] as const)
+export function traitOf(option: Option, index: number, style: Style, ctx: Context): Trait {
+  const { region, share } = REGION_SIDES[index]!
+  const { treatment, outlineMm, loss } = option
+  const styled = treatment === 'clip' && STYLE_CLIPS[style].has(region)
+  const wished = styled ? wishedMm(region, ctx.assessment, ctx.house) : null
+  return {
+    strip: treatment === 'strip' ? share : 0,
+    splice: treatment === 'splice' ? share : 0,
+    spot:
+      treatment === 'clip-out' || treatment === 'demat' || treatment === 'splice' || (treatment === 'clip' && loss > 0),
+    belowWish: styled && (wished === null || outlineMm < wished - 1e-9),
+  }
+}
 
-/** The name of a plan that fits one visit: the first that holds. */
-export function nameOf(result: StyleResult, ctx: Context): VerdictName {
-  const { house } = ctx
-  const { picks, style } = result
-  if (style === 'short' && cutsBelowWish(result, ctx)) return 'short-all-over'
-  if (style === 'short-body' && cutsBelowWish(result, ctx)) return 'short-body'
-  if (shareOf(picks, new Set(['strip'])) >= house['name.strip']) return 'strip'
-  if (shareOf(picks, new Set(['splice'])) >= house['name.splice'] - 1e-9) return 'splice'
-  const spot = picks.some(
-    ({ treatment, loss }) => SPOT.has(treatment as 'splice') || (treatment === 'clip' && loss > 0),
-  )
+/** The name of a plan that fits one visit, from the traits of its options: the first that holds. */
+export function nameOfTraits(style: Style, traits: readonly Trait[], { house }: Context): VerdictName {
+  let strip = 0
+  let splice = 0
+  let spot = false
+  let belowWish = false
+  for (const trait of traits) {
+    strip += trait.strip
+    splice += trait.splice
+    spot ||= trait.spot
+    belowWish ||= trait.belowWish
+  }
+  if (belowWish && style === 'short') return 'short-all-over'
+  if (belowWish && style === 'short-body') return 'short-body'
+  if (strip >= house['name.strip']) return 'strip'
+  if (splice >= house['name.splice'] - 1e-9) return 'splice'
   return spot ? 'spot-work' : 'brush-out'
 }
+
+export const nameOf = ({ picks, style }: StyleResult, ctx: Context): VerdictName =>
+  nameOfTraits(
+    style,
+    picks.map((option, i) => traitOf(option, i, style, ctx)),
+    ctx,
+  )

@@ -1,5 +1,6 @@
 import { isPaw, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
+import type { DoneWork } from '../dog.ts'
 import { type Blade, bladeTool, SEVEN_MM } from './blades.ts'
 import { cautionsOf } from './cautions.ts'
 import type { Caution, LeaveReason, Refusal } from './codes.ts'
@@ -27,7 +28,7 @@ export interface Option {
   readonly when: When | null
   readonly cautions: readonly Caution[]
   readonly handOver: boolean
-  readonly why: LeaveReason | 'hand-card-over-visits' | null
+  readonly why: LeaveReason | 'hand-card-over-visits' | 'done' | null
 }
 
 export interface SideOptions {
@@ -192,6 +193,16 @@ function makeOption(
 export const leaveOption = (state: SideState, ctx: Context, why: LeaveReason): Option =>
   makeOption('leave', state, ctx, null, why)!
 
+/** Finished work as the only option: it takes nothing more, and what it cost of the coat is lost. */
+const doneOption = (state: SideState, { treatment, leavesMm, outlineMm }: DoneWork, ctx: Context): Option => ({
+  ...makeOption('leave', state, ctx)!,
+  treatment,
+  leavesMm,
+  outlineMm,
+  loss: leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx),
+  why: 'done',
+})
+
 /** Why a region must be left alone, before any treatment is thought of; null where it need not. */
 function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
   const { surgery } = ctx.assessment.dog
@@ -215,6 +226,7 @@ const CANDIDATES = ['none', 'brush', 'demat', 'blow-out', 'splice', 'clip-out', 
  */
 export function optionsOf(state: SideState, ctx: Context): SideOptions {
   const { region } = REGION_SIDES[state.index]!
+  if (state.done) return { offered: [doneOption(state, state.done, ctx)], refused: [] }
   const leave = mustLeave(state, ctx)
   if (leave) return { offered: [leaveOption(state, ctx, leave)], refused: [] }
   if (isStripped(region, ctx) && state.mat <= 1 && state.skin < 2) {

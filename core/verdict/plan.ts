@@ -1,21 +1,24 @@
-import { mirrorIndex, REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
+import { regrowthOf } from '../aftercare/growth.ts'
+import { type Rebook, rebookOf } from '../aftercare/rebook.ts'
+import { REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog.ts'
 import { type House, MODEL_VERSION } from '../house/estimates.ts'
-import { type Indices, indicesOf } from '../scores/indices.ts'
-import type { SideScores } from '../scores/sheet.ts'
+import { type Indices, indicesOf, matWeight } from '../scores/indices.ts'
 import { isGrave, minutesBudget, pullBudget, type Step } from './budgets.ts'
 import type { Refusal } from './codes.ts'
-import { type Context, contextOf } from './context.ts'
+import { type Context, wishedMm } from './context.ts'
 import { coatKept } from './loss.ts'
+import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
 import { nameOf } from './naming.ts'
-import { leaveOption, type Option, optionsOf, type SideOptions } from './options.ts'
+import { leaveOption, type Option } from './options.ts'
 import { type Reason, reasonsFor } from './reasons.ts'
-import { type SideState, sideStates } from './side-state.ts'
+import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
-import { byUrgency, careStops, groomStops, type Stop } from './stops.ts'
-import { type StyleClosed, type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
-import { STYLE_IDS, type Style, type Treatment, type VerdictName } from './treatments.ts'
+import { byUrgency, careStops, type Stop } from './stops.ts'
+import type { StyleClosed, StyleResult } from './styles.ts'
+import type { Style, Treatment, VerdictName } from './treatments.ts'
 import { type SplitPlan, splitVisits } from './visits.ts'
+import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
 
 export interface Range {
   readonly low: number
@@ -35,9 +38,20 @@ export interface RegionPlan {
   readonly weighed: readonly Option[]
   readonly refused: readonly { readonly treatment: Treatment; readonly code: Refusal }[]
   readonly coatMm: number
+  /** Finished already. */
+  readonly done: boolean
 }
 
-export interface Alternative {
+/** What follows from a way of grooming once the dog has gone home. */
+export interface Afterwards {
+  /** Weeks until every place that shows is as long as it was, or as the owner wants it. */
+  readonly regrowWeeks: number
+  readonly next: Rebook
+  /** Points of coat lost on each region-side, before the owner's weight. */
+  readonly losses: readonly number[]
+}
+
+export interface Alternative extends Afterwards {
   readonly choice: VerdictName
   readonly style: Style
   readonly feasible: boolean
@@ -47,6 +61,8 @@ export interface Alternative {
   readonly coatKept: number
   readonly objective: number
   readonly mismatch: boolean
+  /** More than 1 where the coat is kept by coming back: minutes and pull are those of all visits. */
+  readonly visits: number
   readonly treatments: readonly Treatment[]
   readonly outlineMm: readonly number[]
 }
@@ -75,6 +91,9 @@ export interface Verdict {
   }
   readonly reasons: readonly Reason[]
   readonly alternatives: readonly Alternative[]
+  readonly after: Afterwards
+  /** Set where a person chose another style than the one that weighs least. */
+  readonly insteadOf: Style | null
 }
 
 export interface Plan {
@@ -89,143 +108,42 @@ export interface Plan {
   readonly unknownShare: number
 }
 
-interface EndResult {
-  readonly name: VerdictName
-  readonly states: readonly SideState[]
-  readonly sides: readonly SideOptions[]
-  readonly results: readonly StyleResult[]
-  readonly chosen: StyleResult
-  /** Whether the chosen one fits one visit. */
-  readonly fits: boolean
-  readonly ctx: Context
-}
-
-/** Styles in the order that decides between equals, so that the first of the least wins. */
-const least = (results: readonly StyleResult[]): StyleResult | undefined =>
-  results.reduce<StyleResult | undefined>(
-    (best, result) => (best && best.objective <= result.objective + 1e-9 ? best : result),
-    undefined,
-  )
-
-function solveEnd(assessment: Assessment, end: 'low' | 'high', budgets: Budgets, house: House): EndResult {
-  const bare = contextOf(assessment, 0, house)
-  const states = sideStates(assessment, bare.bsaM2, end, house)
-  const felt = states.reduce(
-    (share, { mat, extent, scored, index }) => share + (scored && mat === 4 ? REGION_SIDES[index]!.share * extent : 0),
-    0,
-  )
-  const ctx = contextOf(assessment, felt, house)
-  const sides = states.map((state) => optionsOf(state, ctx))
-  const results = withoutTwins(
-    STYLE_IDS.map((style) => solveStyle(styleProblem(style, states, sides, ctx), states, budgets, ctx)),
-  )
-  const open = results.filter(({ closed }) => closed === null)
-  const fitting = open.filter(({ feasible }) => feasible)
-  const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
-  const best = overVisits ? undefined : least(fitting)
-  if (best) return { name: nameOf(best, ctx), states, sides, results, chosen: best, fits: true, ctx }
-  // Over several visits the budgets add up; the least of what those allow is what is spread.
-  const visits = house['visits.most']
-  const total = { minutes: budgets.minutes * visits, pull: budgets.pull * visits }
-  const spread = open.map((result) => solveStyle(result, states, total, ctx))
-  const chosen =
-    least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
-  return { name: 'split-visits', states, sides, results, chosen, fits: false, ctx }
-}
-
-const mirrorSheet = (assessment: Assessment): Assessment => ({
-  ...assessment,
-  sheet: assessment.sheet.map((_, i) => assessment.sheet[mirrorIndex[i]!]!),
-})
-
-const SCORE_KEYS = ['mat', 'extent', 'standoffMm', 'undercoat', 'condition', 'skin'] as const
-const weightOf = (scores: SideScores): number[] => SCORE_KEYS.map((key) => scores[key] ?? -1)
-
-/**
- * Whether the dog is to be planned mirrored: of a dog and its mirror image one is always solved, so that equal plans
- * are told apart the same way for both and a mirrored dog gets the mirrored plan.
- */
-function plansMirrored({ sheet }: Assessment): boolean {
-  for (const { index, side } of REGION_SIDES) {
-    if (side !== 'left') continue
-    const left = sheet[index]!
-    const right = sheet[mirrorIndex[index]!]!
-    const a = weightOf(left)
-    const b = weightOf(right)
-    for (const [i, value] of a.entries()) if (value !== b[i]) return value < b[i]!
-    const said = JSON.stringify([left.findings, left.leave])
-    const saidRight = JSON.stringify([right.findings, right.leave])
-    if (said !== saidRight) return said < saidRight
-  }
-  return false
-}
-
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
 
 /**
  * From what was found to the verdict: for every region-side what to do, for the whole dog which way to go.
  * Pure: the same assessment and house give the same plan, anywhere.
+ * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
-export function planGroom(assessment: Assessment, house: House): Plan {
-  if (!plansMirrored(assessment)) return planOriented(assessment, house)
-  const mirrored = planOriented(mirrorSheet(assessment), house)
+export function planGroom(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
+  if (!plansMirrored(assessment)) return planOriented(assessment, house, wanted)
+  const mirrored = planOriented(mirrorSheet(assessment), house, wanted)
   return mirrorPlan(mirrored)
 }
 
-const otherSide = (side: Side | null): Side | null => (side === null ? null : side === 'left' ? 'right' : 'left')
-const mirrorEach = <T>(list: readonly T[]): T[] => list.map((_, i) => list[mirrorIndex[i]!]!)
+/** The style a person asked for, where it fits and no rule stands against it. */
+const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
+  end.best && wanted
+    ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
+    : null
 
-function mirrorPlan(plan: Plan): Plan {
-  const { verdict, regions, stops, split } = plan
-  return {
-    ...plan,
-    verdict: {
-      ...verdict,
-      reasons: verdict.reasons.map((reason) => ({ ...reason, side: otherSide(reason.side) })),
-      alternatives: verdict.alternatives.map((alternative) => ({
-        ...alternative,
-        treatments: mirrorEach(alternative.treatments),
-        outlineMm: mirrorEach(alternative.outlineMm),
-      })),
-    },
-    regions: mirrorEach(regions).map((region, index) => ({ ...region, index, side: REGION_SIDES[index]!.side })),
-    stops: stops.map((stop) => ({ ...stop, side: otherSide(stop.side) })).sort(byUrgency),
-    split: split && {
-      visits: split.visits.map((visit) => ({
-        ...visit,
-        parts: visit.parts.map(({ index, part }) => ({ index: mirrorIndex[index]!, part })),
-      })),
-      left: split.left.map((index) => mirrorIndex[index]!),
-    },
-  }
-}
-
-function planOriented(assessment: Assessment, house: House): Plan {
+function planOriented(assessment: Assessment, house: House, wanted: Style | null): Plan {
   const { dog, sheet } = assessment
   const time = minutesBudget(dog, assessment.slotMinutes, house)
   const give = pullBudget(dog, house)
-  const budgets: Budgets = { minutes: time.minutes, pull: give.pull }
   const indices = indicesOf(sheet, house)
-  const unknownShare = sheet.reduce((sum, { mat }, i) => sum + (mat === null ? REGION_SIDES[i]!.share : 0), 0)
-  const stopping = groomStops(assessment)
-  const allKnown = sheet.every(
-    ({ mat, undercoat, skin, findings }) =>
-      mat !== null && undercoat !== null && (skin !== null || findings.length > 0),
-  )
-  const low = solveEnd(assessment, 'low', budgets, house)
-  const high = allKnown ? low : solveEnd(assessment, 'high', budgets, house)
-  const scored = unknownShare < 1 - 1e-9
-  const choice: VerdictName =
-    stopping.length > 0
-      ? 'refer'
-      : !scored || (low.name !== high.name && unknownShare > house['name.look-first'])
-        ? 'look-first'
-        : low.name
+  const { choice: computed, budgets, stopping, unknownShare, low, high } = weigh(assessment, house)
+  const other = asked(low, wanted)
+  const chosen = other ?? low.best ?? spreadOver(low, budgets)
+  const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, budgets))
+  const choice = other && computed === low.name ? nameOf(other, low.ctx) : computed
   const stopped = choice === 'refer'
-  const { ctx, chosen } = low
+  const { ctx } = low
   const picks = stopped ? low.states.map((state) => leaveOption(state, ctx, 'groom-stopped')) : chosen.picks
-  const highPicks = stopped ? picks : high.chosen.picks
+  const highPicks = stopped ? picks : chosenHigh.picks
   const split = choice === 'split-visits' ? splitVisits(picks, low.states, budgets, isGrave(dog, house), house) : null
+  const spent = (of: 'minutes' | 'pull'): Step[] =>
+    assessment.progress ? [{ code: 'spent', value: -assessment.progress[of] }] : []
 
   const regions = REGION_SIDES.map(({ index, region, side }): RegionPlan => {
     const option = picks[index]!
@@ -242,6 +160,7 @@ function planOriented(assessment: Assessment, house: House): Plan {
       weighed: stopped ? [] : low.sides[index]!.offered,
       refused: stopped ? [] : low.sides[index]!.refused,
       coatMm: low.states[index]!.coatMm,
+      done: low.states[index]!.done !== null,
     }
   })
   const total = (list: readonly Option[], of: (option: Option) => number): number =>
@@ -260,14 +179,15 @@ function planOriented(assessment: Assessment, house: House): Plan {
     : low.results
         .filter(
           ({ style, closed }) =>
-            closed !== 'same-as-short' && closed !== 'nothing-to-clip' && (style !== chosen.style || !low.fits),
+            closed !== 'same-as-short' && closed !== 'nothing-to-clip' && (style !== chosen.style || !low.best),
         )
-        .map((result) => alternativeOf(result, ctx))
+        .map((result) => alternativeOf(result, assessment, ctx, low.states))
+        .concat(keptOverVisits(low, budgets, assessment))
   const unscoredStop: Stop[] =
     unknownShare > 1e-9
       ? [
           {
-            code: scored ? 'not-looked-at' : 'nothing-scored',
+            code: unknownShare < 1 - 1e-9 ? 'not-looked-at' : 'nothing-scored',
             action: 'look',
             region: null,
             side: null,
@@ -285,7 +205,7 @@ function planOriented(assessment: Assessment, house: House): Plan {
             action: 'care',
             region: null,
             side: null,
-            values: { pull: chosen.pull, budget: give.pull },
+            values: { pull: chosen.pull, budget: budgets.pull },
           } satisfies Stop,
         ]
       : []),
@@ -310,8 +230,8 @@ function planOriented(assessment: Assessment, house: House): Plan {
       ),
       otherwise: !stopped && high.name !== low.name ? high.name : null,
       minutesBudget: budgets.minutes,
-      pullBudget: give.pull,
-      budgetSteps: { minutes: time.steps, pull: give.steps },
+      pullBudget: budgets.pull,
+      budgetSteps: { minutes: [...time.steps, ...spent('minutes')], pull: [...give.steps, ...spent('pull')] },
       reserve: time.reserve,
       handOverMinutes: total(
         picks.filter(({ handOver }) => handOver),
@@ -326,6 +246,8 @@ function planOriented(assessment: Assessment, house: House): Plan {
       },
       reasons: reasonsFor(choice, low.states, picks, low.results, chosen, budgets, ctx, stopping),
       alternatives,
+      after: afterwardsOf(picks, low.states, assessment, ctx),
+      insteadOf: other && low.best && other.style !== low.best.style ? low.best.style : null,
     },
     regions,
     stops,
@@ -334,7 +256,12 @@ function planOriented(assessment: Assessment, house: House): Plan {
   }
 }
 
-function alternativeOf(result: StyleResult, ctx: Context): Alternative {
+function alternativeOf(
+  result: StyleResult,
+  assessment: Assessment,
+  ctx: Context,
+  states: readonly SideState[],
+): Alternative {
   return {
     choice: nameOf(result, ctx),
     style: result.style,
@@ -345,13 +272,54 @@ function alternativeOf(result: StyleResult, ctx: Context): Alternative {
     coatKept: coatKept(result.loss, ctx),
     objective: result.objective,
     mismatch: result.mismatch,
+    visits: 1,
     treatments: result.picks.map(({ treatment }) => treatment),
     outlineMm: result.picks.map(({ outlineMm }) => outlineMm),
+    ...afterwardsOf(result.picks, states, assessment, ctx),
+  }
+}
+
+/** The coat kept by coming back, where keeping it does not fit one visit and something else does. */
+function keptOverVisits(
+  { results, best, states, ctx }: WeighedEnd,
+  budgets: Budgets,
+  assessment: Assessment,
+): Alternative[] {
+  const keep = results.find(({ style }) => style === 'keep')
+  if (!best || !keep || keep.feasible || keep.closed) return []
+  const { visits, left } = splitVisits(keep.picks, states, budgets, isGrave(assessment.dog, ctx.house), ctx.house)
+  if (left.length > 0 || visits.length < 2) return []
+  const over = alternativeOf(keep, assessment, ctx, states)
+  return [{ ...over, choice: 'split-visits', visits: visits.length }]
+}
+
+/** Coat that is left as it was found counts on; what was worked on is free of mats. */
+function afterwardsOf(
+  picks: readonly Option[],
+  states: readonly SideState[],
+  assessment: Assessment,
+  ctx: Context,
+): Afterwards {
+  const { house } = ctx
+  const outline = picks.map(({ outlineMm }) => outlineMm)
+  const whole = states.map(({ index, coatMm }) =>
+    Math.min(coatMm, wishedMm(REGION_SIDES[index]!.region, assessment, house) ?? Number.POSITIVE_INFINITY),
+  )
+  const left = states.reduce(
+    (sum, { index, mat, extent }) =>
+      sum +
+      (picks[index]!.treatment === 'leave' ? 100 * REGION_SIDES[index]!.share * extent * matWeight(mat, house) : 0),
+    0,
+  )
+  return {
+    regrowWeeks: regrowthOf(outline, whole, assessment.dog.coatType, house),
+    next: rebookOf(assessment, left, outline, house),
+    losses: picks.map(({ loss }) => loss),
   }
 }
 
 /** No blade verdict on a packed double coat is final before product and one pass of air (rule 5). */
-function airFirst({ ctx, states }: EndResult, { picks, style }: StyleResult): Stop[] {
+function airFirst({ ctx, states }: WeighedEnd, { picks, style }: StyleResult): Stop[] {
   const { dog, stage } = ctx.assessment
   if (dog.coatType !== 'double' || stage === 'after-air') return []
   const packed = states.some(({ undercoat, mat }) => undercoat >= 3 || mat === 4)

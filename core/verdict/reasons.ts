@@ -64,7 +64,9 @@ export function reasonsFor(
       reasons.push(whole('would-not-match', { style: result.style }))
   }
   if (picks.some(({ why }) => why === 'hand-card-over-visits')) reasons.push(whole('hand-card-over-visits'))
-  const left = picks.flatMap(({ treatment, why }, i) => (treatment === 'leave' && why ? [at(why, i)] : []))
+  const left = picks.flatMap(({ treatment, why }, i) =>
+    treatment === 'leave' && why && why !== 'done' ? [at(why, i)] : [],
+  )
   reasons.push(...left.slice(0, MOST_PLACES))
   if (chosen.style !== 'keep' && chosen.length && choice !== 'split-visits')
     reasons.push(

@@ -1,5 +1,5 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import type { Assessment } from '../dog.ts'
+import type { Assessment, DoneWork } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
 import { plausibleWorst } from '../scores/indices.ts'
@@ -24,6 +24,8 @@ export interface SideState {
   readonly scores: SideScores
   /** Findings so small that tools only keep away from them. */
   readonly local: boolean
+  /** Set where the work is finished: nothing is left to do, whatever was found. */
+  readonly done: DoneWork | null
 }
 
 export type End = 'low' | 'high'
@@ -56,17 +58,22 @@ function barringSkin({ skin, findings }: SideScores, local: boolean): Score {
   return Math.max(given, ...fromFindings, 0) as Score
 }
 
+const FINISHED = { mat: 0, standoffMm: 0, undercoat: 0, skin: 0, sore: 0, local: false } as const
+
 /**
  * The sheet with its gaps filled for one end of the range: what was not looked at is free of everything at the low end
  * and as bad as is plausible at the high end; skin not looked at is sound at the low end, pink at the high one [est].
  */
 export function sideStates(assessment: Assessment, bsaM2: number, end: End, house: House): SideState[] {
-  const { sheet } = assessment
+  const { sheet, progress } = assessment
   const worstMat = end === 'high' ? plausibleWorst(sheet, 'mat', house) : null
   const worstUndercoat = end === 'high' ? plausibleWorst(sheet, 'undercoat', house) : null
   return REGION_SIDES.map(({ index, region, share }) => {
     const scores = sheet[index]!
     const coatMm = coatMmOf(region, assessment)
+    const done = progress?.done.find((work) => work.index === index) ?? null
+    if (done)
+      return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0) }
     const mat = scores.mat ?? worstMat?.[index] ?? 0
     const local = isLocal(scores, bsaM2 * share, house)
     const skin = skinScore(scores) === null ? ((end === 'high' ? 1 : 0) as Score) : barringSkin(scores, local)
@@ -82,6 +89,7 @@ export function sideStates(assessment: Assessment, bsaM2: number, end: End, hous
       scored: scores.mat !== null,
       scores,
       local,
+      done: null,
     }
   })
 }

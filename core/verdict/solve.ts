@@ -22,8 +22,8 @@ export interface Solution {
  * All arithmetic is on whole micro-units, so that sums do not depend on their order: equal plans compare equal, and a
  * dog and its mirror image get mirrored plans.
  */
-const MICRO = 1e6
-const micro = (x: number): number => Math.round(x * MICRO)
+export const MICRO = 1e6
+export const micro = (x: number): number => Math.round(x * MICRO)
 /** Largest budget in micro-units whose sums stay exact in a double. */
 const NO_LIMIT = 2 ** 52
 

@@ -6,7 +6,7 @@ import { type Context, wishedMm } from './context.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
 import type { SideState } from './side-state.ts'
 import { type Budgets, type Solution, solveBudgeted } from './solve.ts'
-import type { Style, Treatment } from './treatments.ts'
+import type { Style } from './treatments.ts'
 
 const TRUNK: readonly RegionId[] = ['back', 'rump', 'side', 'shoulder', 'neck', 'chest', 'breeches']
 const LEGS: readonly RegionId[] = ['foreleg', 'hindleg']
@@ -45,13 +45,18 @@ export interface StyleResult extends StyleProblem {
 /** The length of a short style: the longest blade under the worst mat among what it clips, else the wish, else the usual. */
 function styleLength(style: Style, states: readonly SideState[], ctx: Context): StyleLength {
   const clips = STYLE_CLIPS[style]
+  // What is clipped already sets the length for the rest, unless a mat allows less.
+  const clipped = states.flatMap(({ done, index }) =>
+    done?.treatment === 'clip' && clips.has(REGION_SIDES[index]!.region) ? [done.outlineMm] : [],
+  )
   const standoffs = states
     .filter(({ index, mat }) => mat >= 2 && clips.has(REGION_SIDES[index]!.region))
     .map(({ standoffMm }) => standoffMm)
   if (standoffs.length > 0) {
     const { blade } = bladeUnderMat(Math.min(...standoffs), ctx.house)
-    return { mm: blade.leavesMm, blade }
+    if (clipped.every((mm) => mm >= blade.leavesMm)) return { mm: blade.leavesMm, blade }
   }
+  if (clipped.length > 0) return { mm: Math.min(...clipped), blade: null }
   return { mm: wishedMm('back', ctx.assessment, ctx.house) ?? ctx.house['short.default'], blade: null }
 }
 
@@ -60,7 +65,7 @@ const asIfAllowed = (ctx: Context): Context => ({ ...ctx, mayClipDouble: true })
 
 const isFixed = (options: SideOptions): boolean => {
   const only = options.offered[0]!
-  return only.treatment === 'leave' && only.why !== 'nothing-fits'
+  return only.why === 'done' || (only.treatment === 'leave' && only.why !== 'nothing-fits')
 }
 
 export function styleProblem(
@@ -68,6 +73,7 @@ export function styleProblem(
   states: readonly SideState[],
   sides: readonly SideOptions[],
   ctx: Context,
+  makeClip: typeof clipTo = clipTo,
 ): StyleProblem {
   const { wishes, dog } = ctx.assessment
   if (style === 'keep') {
@@ -87,7 +93,7 @@ export function styleProblem(
     const { region } = REGION_SIDES[i]!
     const tooShort = state.mat < 2 && state.coatMm <= length.mm
     if (!STYLE_CLIPS[style].has(region) || isFixed(side) || tooShort || isStripped(region, ctx)) return side.offered
-    const clip = clipTo(state, clipCtx, length)
+    const clip = makeClip(state, clipCtx, length)
     if (!clip) return side.offered
     clips++
     return [clip]
@@ -156,10 +162,6 @@ export function solveStyle(
 }
 
 const NO_BUDGETS: Budgets = { minutes: Number.POSITIVE_INFINITY, pull: Number.POSITIVE_INFINITY }
-
-/** Share of the body surface on which a treatment was chosen. */
-export const shareOf = (picks: readonly Option[], treatments: ReadonlySet<Treatment>): number =>
-  picks.reduce((total, { treatment }, i) => total + (treatments.has(treatment) ? REGION_SIDES[i]!.share : 0), 0)
 
 /** A short body whose legs came down to the same length is the short style by another name; it is closed as such. */
 export function withoutTwins(results: readonly StyleResult[]): StyleResult[] {

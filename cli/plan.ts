@@ -1,0 +1,27 @@
+import { planFile } from '../contract/plan-file.ts'
+import { BadInput } from '../contract/problem.ts'
+import { seeded } from '../contract/random.ts'
+import { readAssessmentFile } from '../contract/read-assessment.ts'
+import { DEFAULT_HOUSE, flipsOf, frontierOf, lastOdds, planGroom, quoteOf } from '../core/index.ts'
+import { parseJson, Refused, readInput, refusal } from './input.ts'
+
+const DRAWS = 2000
+const SEED = 1
+
+/** An assessment in, its plan out, with what may be asked of it. */
+export function plan(args: readonly string[]): object {
+  if (args.length !== 1) throw new Refused(`arguments: got ${args.length}, expected one file, or - for standard input`)
+  const input = readInput(args[0]!, 'a JSON file')
+  try {
+    const { file, assessment } = readAssessmentFile(parseJson(input))
+    const made = planGroom(assessment, DEFAULT_HOUSE)
+    return planFile(made, {
+      frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
+      flips: flipsOf(assessment, DEFAULT_HOUSE),
+      odds: lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)),
+      quote: file.prices ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices) : null,
+    })
+  } catch (error) {
+    throw error instanceof BadInput ? refusal(input.label, error) : error
+  }
+}

@@ -1,0 +1,44 @@
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import type { CoatType } from '../coat/coat-types.ts'
+import type { House } from '../house/estimates.ts'
+
+/** Coats that grow without stop; the others come back to a length of their own and stay there. */
+const GROWS_ON: ReadonlySet<CoatType> = new Set(['silky', 'drop-double', 'curly', 'cotton', 'corded'])
+/** A coat of set length counts as back at this share of it: the last millimetres never quite come. */
+const BACK = 0.9
+const DAYS = 7
+
+/**
+ * Weeks until coat of `fromMm` is back to `toMm`.
+ * Growing on: linear. Of a set length L: L x (1 - exp(-t / tau)), and "back" is nine tenths of it.
+ */
+export function weeksToRegrow(fromMm: number, toMm: number, coatType: CoatType, house: House): number {
+  if (fromMm >= toMm || toMm <= 0) return 0
+  if (GROWS_ON.has(coatType)) return (toMm - fromMm) / house['growth.mm-day'] / DAYS
+  const weeks = house[toMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks']
+  const tau = weeks / -Math.log(1 - BACK)
+  return Math.max(0, weeks + tau * Math.log(1 - fromMm / toMm))
+}
+
+/** Length after some weeks of a coat cut to `fromMm` that was or will be `fullMm`. */
+export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatType: CoatType, house: House): number {
+  if (GROWS_ON.has(coatType)) return fromMm + weeks * DAYS * house['growth.mm-day']
+  if (fromMm >= fullMm) return fullMm
+  const to = house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks']
+  const tau = to / -Math.log(1 - BACK)
+  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
+}
+
+/** Weeks until every place that shows is as long as it was, or as the owner wants it where that is less. */
+export const regrowthOf = (
+  outlineMm: readonly number[],
+  wholeMm: readonly number[],
+  coatType: CoatType,
+  house: House,
+): number =>
+  Math.max(
+    0,
+    ...REGION_SIDES.filter(({ region }) => REGIONS[region].seen >= 1).map(({ index }) =>
+      weeksToRegrow(outlineMm[index]!, wholeMm[index]!, coatType, house),
+    ),
+  )

@@ -1,0 +1,106 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import type { Assessment } from '../dog.ts'
+import type { EstimateId, House } from '../house/estimates.ts'
+import { isPuppy } from '../verdict/budgets.ts'
+
+/** Weeks a forecast is followed at most. */
+const FORECAST_WEEKS = 60
+/** The standard normal quantile of the chance asked for, by bisection on the error function's series. */
+function normalQuantile(chance: number): number {
+  let low = -6
+  let high = 6
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2
+    if (normalCdf(middle) < chance) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
+/** Abramowitz and Stegun 26.2.11: the series of the normal distribution, exact to double precision within six sigma. */
+function normalCdf(x: number): number {
+  let term = x
+  let sum = x
+  for (let n = 1; Math.abs(term) > 1e-17 && n < 400; n++) {
+    term *= (x * x) / (2 * n + 1)
+    sum += term
+  }
+  return 0.5 + (sum * Math.exp((-x * x) / 2)) / Math.sqrt(2 * Math.PI)
+}
+
+/** What brushing at home leaves of the matting, 0 to 1, by times a week; between the known points by interpolation. */
+export function careFactor(care: { perWeek: number; toSkin: boolean } | null, house: House): number {
+  if (!care) return 1
+  const kind = care.toSkin ? 'skin' : 'top'
+  const known = [
+    [0, 1],
+    ...([1, 3, 7] as const).map((times) => [times, house[`care.${kind}${times}` as EstimateId]] as const),
+  ] as const
+  const last = known.at(-1)!
+  if (care.perWeek >= last[0]!) return last[1]!
+  const after = known.findIndex(([times]) => times! > care.perWeek)
+  const [t0, f0] = known[after - 1]!
+  const [t1, f1] = known[after]!
+  return f0! + ((f1! - f0!) * (care.perWeek - t0!)) / (t1! - t0!)
+}
+
+/** New mats, index points a week on a coat free of them: the coat's rate by length, care, friction and coat change. */
+export function mattingRate({ dog, wishes }: Assessment, outlineMm: readonly number[], house: House): number {
+  const meanMm = REGION_SIDES.reduce((sum, { index, share }) => sum + share * outlineMm[index]!, 0)
+  const length = Math.min(
+    house['matting.length-most'],
+    Math.max(house['matting.length-least'], meanMm / house['matting.mm']),
+  )
+  return (
+    house[`matting.${dog.coatType}`] *
+    length *
+    careFactor(wishes.homeBrushing, house) *
+    (wishes.swims || wishes.wearsCoat ? house['matting.friction'] : 1) *
+    (dog.modifiers.includes('coat-change') ? house['matting.coat-change'] : 1)
+  )
+}
+
+/** Mat index after so many weeks, from what was left: each week I += r x (1 - I / 100). */
+export function matIndexAfter(leftIndex: number, rate: number, weeks: number): number {
+  let index = leftIndex
+  for (let week = 0; week < weeks; week++) index += rate * (1 - index / 100)
+  return index
+}
+
+export interface Rebook {
+  readonly weeks: number
+  /** What bounds it: the forecast of mats, or the shortest or longest time there is for this dog. */
+  readonly why: 'mats-form' | 'least' | 'most' | 'puppy'
+  /** Mat index to be expected then, and four weeks later: with the rate that four dogs of five stay under. */
+  readonly indexThen: number
+  readonly indexLater: number
+}
+
+const LATER_WEEKS = 4
+
+/**
+ * When to come back: the longest interval for which the chance that the mat index stays under its bound is as asked. The
+ * rate is lognormal between dogs, so the quantile of the rate decides.
+ */
+export function rebookOf(
+  assessment: Assessment,
+  leftIndex: number,
+  outlineMm: readonly number[],
+  house: House,
+): Rebook {
+  const rate =
+    mattingRate(assessment, outlineMm, house) * Math.exp(house['rebook.sigma'] * normalQuantile(house['rebook.chance']))
+  let weeks = 0
+  while (weeks < FORECAST_WEEKS && matIndexAfter(leftIndex, rate, weeks + 1) < house['rebook.index']) weeks++
+  const puppy = isPuppy(assessment.dog, house)
+  const most = puppy
+    ? house['rebook.puppy']
+    : house[assessment.dog.coatType === 'wire' ? 'rebook.most-wire' : 'rebook.most']
+  const bounded = Math.min(most, Math.max(Math.min(most, house['rebook.least']), weeks))
+  return {
+    weeks: bounded,
+    why: weeks > most ? (puppy ? 'puppy' : 'most') : weeks < bounded ? 'least' : 'mats-form',
+    indexThen: matIndexAfter(leftIndex, rate, bounded),
+    indexLater: matIndexAfter(leftIndex, rate, bounded + LATER_WEEKS),
+  }
+}

@@ -1,0 +1,87 @@
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import type { Assessment } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import { isGrave, isPuppy } from '../verdict/budgets.ts'
+import type { Plan } from '../verdict/plan.ts'
+import type { Treatment } from '../verdict/treatments.ts'
+
+/** Why a groom may not start without the owner's yes. */
+export const CONSENT_NEEDS = [
+  'coat-cut-where-it-shows',
+  'felted',
+  'double-under-blade',
+  'frail-dog',
+  'quote-exceeded',
+] as const
+export type ConsentNeed = (typeof CONSENT_NEEDS)[number]
+
+const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
+/** Places where clipping a double coat is ordinary hygiene. */
+const HYGIENE = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
+
+/**
+ * What of this plan the owner must have said yes to. Empty: the groom may start.
+ * @param quoted what the owner was told it would cost, and what it costs by this plan; null where nothing was told
+ */
+export function consentNeeds(
+  plan: Plan,
+  assessment: Assessment,
+  quoted: { readonly told: number; readonly now: number } | null,
+  house: House,
+): ConsentNeed[] {
+  if (plan.verdict.choice === 'refer' || plan.verdict.choice === 'look-first') return []
+  const { dog, sheet } = assessment
+  const ahead = plan.regions.filter(({ done }) => !done)
+  const needs: Record<ConsentNeed, boolean> = {
+    'coat-cut-where-it-shows': ahead.some(
+      ({ treatment, region, option }) => CUTS.has(treatment) && REGIONS[region].seen >= 1 && option.loss > 0,
+    ),
+    felted: ahead.some(({ index }) => sheet[index]!.mat === 4),
+    'double-under-blade':
+      dog.coatType === 'double' &&
+      ahead.some(({ treatment, index }) => CUTS.has(treatment) && !HYGIENE.has(REGION_SIDES[index]!.region)),
+    'frail-dog': isFrail(assessment, house),
+    'quote-exceeded': quoted !== null && quoted.now > quoted.told,
+  }
+  return CONSENT_NEEDS.filter((need) => needs[need])
+}
+
+const ILL = ['heart', 'breathing', 'seizures', 'cancer-care', 'diabetic', 'recent-surgery', 'weak-hind'] as const
+
+/** Old or ill: more may go wrong in any groom, and the owner should know before it begins. */
+export const isFrail = ({ dog }: Assessment, house: House): boolean =>
+  dog.health.includes('senior') || isGrave(dog, house) || ILL.some((flag) => dog.health.includes(flag))
+
+/** Risks that apply to this dog and this plan, for the owner's page. */
+export const CONSENT_RISKS = [
+  'skin-under-felt',
+  'close-clip-shows-skin',
+  'double-may-not-regrow',
+  'coat-uneven',
+  'wire-softens',
+  'frail-may-stop',
+  'puppy-short',
+  'brush-soreness',
+] as const
+export type ConsentRisk = (typeof CONSENT_RISKS)[number]
+
+const SHORT_MM = 6
+const SORE_PULL = 0.5
+
+export function consentRisks(plan: Plan, assessment: Assessment, house: House): ConsentRisk[] {
+  const { dog, sheet } = assessment
+  const cut = plan.regions.filter(({ treatment, option }) => CUTS.has(treatment) && option.loss > 0)
+  const clipped = cut.filter(({ treatment }) => treatment === 'clip')
+  const risks: Record<ConsentRisk, boolean> = {
+    'skin-under-felt': sheet.some(({ mat }) => mat === 4),
+    'close-clip-shows-skin': clipped.some(({ option }) => (option.leavesMm ?? SHORT_MM) < SHORT_MM),
+    'double-may-not-regrow':
+      dog.coatType === 'double' && cut.some(({ index }) => !HYGIENE.has(REGION_SIDES[index]!.region)),
+    'coat-uneven': cut.some(({ treatment, region }) => treatment !== 'clip' && REGIONS[region].seen >= 2),
+    'wire-softens': dog.coatType === 'wire' && clipped.length > 0,
+    'frail-may-stop': isFrail(assessment, house),
+    'puppy-short': isPuppy(dog, house),
+    'brush-soreness': plan.verdict.pull.high > SORE_PULL * plan.verdict.pullBudget,
+  }
+  return CONSENT_RISKS.filter((risk) => risks[risk])
+}

@@ -1,0 +1,95 @@
+import type { CoatType } from '../coat/coat-types.ts'
+
+/** Sizes of dog a price list knows, by weight: the first whose bound is not below it. */
+export const SIZE_IDS = ['toy', 'small', 'medium', 'large', 'giant'] as const
+export type SizeId = (typeof SIZE_IDS)[number]
+const UP_TO_KG: Readonly<Record<SizeId, number>> = { toy: 5, small: 10, medium: 20, large: 35, giant: 120 }
+
+export const sizeOf = (weightKg: number): SizeId => SIZE_IDS.find((id) => weightKg <= UP_TO_KG[id]) ?? 'giant'
+
+/** Coats that are priced alike. */
+export const COAT_PRICE_IDS = ['short', 'double', 'long', 'wool', 'wire'] as const
+export type CoatPriceId = (typeof COAT_PRICE_IDS)[number]
+export const COAT_PRICE: Readonly<Record<CoatType, CoatPriceId>> = {
+  smooth: 'short',
+  hairless: 'short',
+  double: 'double',
+  silky: 'long',
+  'drop-double': 'long',
+  feathered: 'long',
+  curly: 'wool',
+  cotton: 'wool',
+  corded: 'wool',
+  wire: 'wire',
+}
+
+/** The salon's price list. All amounts in hundredths of the currency, so that sums are whole. */
+export interface PriceList {
+  /** ISO 4217. */
+  readonly currency: string
+  /** Bath, drying, finishing cut and nails, by coat and size. */
+  readonly base: Readonly<Record<CoatPriceId, Readonly<Record<SizeId, number>>>>
+  /** Minutes of coat work that the base holds. */
+  readonly minutesIncluded: number
+  /** For each minute of coat work beyond those. */
+  readonly perMinute: number
+  /** Quotes are rounded up to this. */
+  readonly roundTo: number
+}
+
+export interface Quote {
+  readonly currency: string
+  readonly size: SizeId
+  readonly coat: CoatPriceId
+  readonly base: number
+  readonly minutes: number
+  readonly minutesIncluded: number
+  readonly perMinute: number
+  /** For coat work beyond what the base holds. */
+  readonly coatWork: number
+  /** Hundredths of the currency. */
+  readonly total: number
+}
+
+/** Between low and high minutes of coat work: what the owner is told, as one figure or from-to. */
+export function quoteOf(dog: { coatType: CoatType; weightKg: number }, minutes: number, prices: PriceList): Quote {
+  const size = sizeOf(dog.weightKg)
+  const coat = COAT_PRICE[dog.coatType]
+  const base = prices.base[coat][size]
+  const coatWork = Math.round(Math.max(0, minutes - prices.minutesIncluded) * prices.perMinute)
+  const { currency, minutesIncluded, perMinute, roundTo } = prices
+  return {
+    currency,
+    size,
+    coat,
+    base,
+    minutes,
+    minutesIncluded,
+    perMinute,
+    coatWork,
+    total: Math.ceil((base + coatWork) / roundTo - 1e-9) * roundTo,
+  }
+}
+
+const sizes = (toy: number, small: number, medium: number, large: number, giant: number): Record<SizeId, number> => ({
+  toy: toy * 100,
+  small: small * 100,
+  medium: medium * 100,
+  large: large * 100,
+  giant: giant * 100,
+})
+
+/** A list to begin with, invented; every salon sets its own. */
+export const STARTING_PRICES: PriceList = {
+  currency: 'EUR',
+  base: {
+    short: sizes(28, 34, 42, 52, 66),
+    double: sizes(38, 46, 60, 78, 104),
+    long: sizes(40, 48, 58, 72, 94),
+    wool: sizes(44, 52, 66, 84, 110),
+    wire: sizes(46, 54, 66, 82, 104),
+  },
+  minutesIncluded: 15,
+  perMinute: 90,
+  roundTo: 100,
+}
