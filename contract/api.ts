@@ -1,6 +1,14 @@
 import { z } from 'zod'
-import { ESTIMATE_IDS, EXPERIENCE_IDS, type Plan, REGION_IDS } from '../core/index.ts'
-import { assessmentFileSchema, dogSchema, findingSchema, rowSchema, wishesSchema } from './assessment-file.ts'
+import { ESTIMATE_IDS, EXPERIENCE_IDS, type Plan, REGION_IDS, STYLE_IDS, TREATMENT_IDS } from '../core/index.ts'
+import {
+  assessmentFileSchema,
+  dogSchema,
+  findingSchema,
+  priceListSchema,
+  rowSchema,
+  wishesSchema,
+} from './assessment-file.ts'
+import { consentPageSchema, needSchema } from './consent-page.ts'
 
 /*
  * What goes over HTTP. Server and web both take their types from here; the OpenAPI document is made of the same schemas.
@@ -41,6 +49,8 @@ export type SideRow = z.infer<typeof sideSchema>
 export const assessmentSchema = z.object({
   id: idSchema,
   visitId: idSchema,
+  /** A second opinion is scored without seeing the first, and plans nothing. */
+  role: z.enum(['first', 'second']),
   stage: z.enum(['arrival', 'after-air']),
   /** Rises by one with every change; a change must name the one it was made on. */
   revision: z.int(),
@@ -97,10 +107,108 @@ export const planRecordSchema = z.object({
   createdAt: instant,
   acceptedAt: instant.nullable(),
   acceptedBy: idSchema.nullable(),
+  /** Set where a person chose another way than the one that weighs least, with why. */
+  style: z.enum(STYLE_IDS).nullable(),
+  reason: z.string().nullable(),
+  /** Hundredths of the salon's currency. */
+  price: z.int(),
+  /** What the owner has not said yes to; empty where the groom may start. */
+  needs: z.array(needSchema),
   /** The core's own type; what was computed is not checked again on its way out. */
   plan: z.looseObject({ model: z.string() }) as unknown as z.ZodType<Plan>,
 })
 export type PlanRecord = z.infer<typeof planRecordSchema>
+
+/** Another way than the best, with the reason for choosing it; `best` goes back to the best; {} keeps what was chosen. */
+export const planRequestSchema = z
+  .object({
+    style: z.enum(STYLE_IDS),
+    reason: z.string().trim().min(1, { error: 'the reason for choosing this way' }).max(400),
+    best: z.literal(true),
+  })
+  .partial()
+  .refine(({ style, reason }) => (style === undefined) === (reason === undefined), {
+    error: 'a style with its reason, or neither',
+  })
+export type PlanRequest = z.infer<typeof planRequestSchema>
+
+export const CONSENT_ANSWERS = ['yes', 'other', 'call'] as const
+export const consentSchema = z.object({
+  id: idSchema,
+  planId: idSchema,
+  channel: z.enum(['page', 'spoken']),
+  createdAt: instant,
+  expiresAt: instant.nullable(),
+  answer: z.enum(CONSENT_ANSWERS).nullable(),
+  answerStyle: z.enum(STYLE_IDS).nullable(),
+  answeredAt: instant.nullable(),
+  saidBy: z.string().nullable(),
+  recordedBy: idSchema.nullable(),
+  note: z.string(),
+})
+export type Consent = z.infer<typeof consentSchema>
+
+export const spokenYesSchema = z.object({
+  saidBy: z.string().trim().min(1, { error: 'who said yes' }).max(120),
+  note: z.string().max(1000).optional(),
+})
+
+/** Made of 32 random bytes; anything shorter is no link of ours. */
+export const tokenParamSchema = z.object({
+  token: z.string().regex(/^[\w-]{20,100}$/, { error: 'a link as it was sent' }),
+})
+export const ownerPageSchema = z.object({
+  page: consentPageSchema,
+  expiresAt: instant,
+  answer: z.enum(CONSENT_ANSWERS).nullable(),
+  answerStyle: z.enum(STYLE_IDS).nullable(),
+})
+export type OwnerPage = z.infer<typeof ownerPageSchema>
+export const ownerAnswerSchema = z
+  .object({
+    answer: z.enum(CONSENT_ANSWERS),
+    style: z.enum(STYLE_IDS).optional(),
+    name: z.string().trim().min(1, { error: 'your name' }).max(120),
+    note: z.string().max(1000).optional(),
+  })
+  .refine(({ answer, style }) => (answer === 'other') === (style !== undefined), {
+    path: ['style'],
+    error: 'the way you choose, where you choose another',
+  })
+export type OwnerAnswer = z.infer<typeof ownerAnswerSchema>
+
+export const messageSchema = z.object({
+  id: idSchema,
+  at: instant,
+  toName: z.string(),
+  toPhone: z.string(),
+  body: z.string(),
+  /** Path of the link in it; empty where it has none. */
+  link: z.string(),
+})
+export type Message = z.infer<typeof messageSchema>
+
+export const doneRowSchema = z.object({
+  region: z.enum(REGION_IDS),
+  side: z.enum(['left', 'right']).nullable(),
+  treatment: z.enum(TREATMENT_IDS),
+  leavesMm: z.number().min(0).max(600).nullable(),
+  minutes: z.number().min(0).max(1440),
+  pull: z.number().min(0).max(10_000),
+})
+export type DoneRow = z.infer<typeof doneRowSchema>
+
+/** What was finished of a visit, and what all of it took, opened again or not. */
+export const progressSchema = z.object({ done: z.array(doneRowSchema), minutes: z.number(), pull: z.number() })
+export type VisitProgress = z.infer<typeof progressSchema>
+
+export const doneChangeSchema = z.object({
+  batchId: idSchema,
+  finished: z.array(doneRowSchema).max(39),
+  /** Places to open again. */
+  reopened: z.array(doneRowSchema.pick({ region: true, side: true })).max(39),
+})
+export type DoneChange = z.infer<typeof doneChangeSchema>
 
 export const planSummarySchema = z.object({
   choice: z.string(),
@@ -139,7 +247,16 @@ export type PastVisit = z.infer<typeof pastVisitSchema>
 export const visitSchema = visitCardSchema.extend({
   arrivalRevision: z.int(),
   assessment: assessmentSchema,
+  /** A second pair of hands, blind to the first; null where nobody was asked. */
+  second: assessmentSchema.nullable(),
   latestPlan: planRecordSchema.nullable(),
+  /** The plan the groom runs by; a later one may stand beside it until it is taken too. */
+  acceptedPlan: planRecordSchema.nullable(),
+  progress: progressSchema.nullable(),
+  /** The owner's answers, newest first. */
+  consents: z.array(consentSchema),
+  /** What the owner was told it costs, hundredths of the currency. */
+  quoted: z.int().nullable(),
   past: z.array(pastVisitSchema),
 })
 export type Visit = z.infer<typeof visitSchema>
@@ -154,6 +271,7 @@ export const salonSchema = z.object({
     z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]]),
     z.number(),
   ),
+  prices: priceListSchema,
 })
 export type Salon = z.infer<typeof salonSchema>
 

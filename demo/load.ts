@@ -44,8 +44,15 @@ export interface DemoStore {
     ): Promise<unknown>
   }
   readonly plans: {
-    make(assessmentId: string, actorId: string | null): Promise<{ id: string }>
+    make(
+      assessmentId: string,
+      request: object,
+      actorId: string | null,
+    ): Promise<{ id: string; needs: readonly string[] }>
     accept(id: string, actorId: string | null): Promise<unknown>
+  }
+  readonly consents: {
+    spoken(planId: string, said: { saidBy: string }, now: Date, actorId: string | null): Promise<unknown>
   }
 }
 
@@ -146,8 +153,7 @@ async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): P
       REGION_SIDES.map((rs) => found(rs, { ...demo, found: [] }, neglect, roll)),
       groomerOf(i),
     )
-    const plan = await store.plans.make(visit.assessment.id, groomerOf(i))
-    await store.plans.accept(plan.id, groomerOf(i))
+    await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
     await store.visits.setStation(visit.id, 'gone', groomerOf(i))
   }
   await loadToday(store, demo, i, now, dogId)
@@ -172,8 +178,15 @@ async function loadToday(
     groomerOf(i),
   )
   if (demo.today === 'half-looked' || demo.today === 'looked') return
-  const plan = await store.plans.make(visit.assessment.id, groomerOf(i))
-  if (demo.today === 'bath') await store.plans.accept(plan.id, groomerOf(i))
+  if (demo.today === 'bath') await takePlan(store, demo, i, visit.assessment.id, now)
+  else await store.plans.make(visit.assessment.id, {}, groomerOf(i))
+}
+
+/** Makes the plan and takes it, with the owner's yes at the desk where it needs one. */
+async function takePlan(store: DemoStore, demo: DemoDog, i: number, assessmentId: string, now: Date): Promise<void> {
+  const { id, needs } = await store.plans.make(assessmentId, {}, groomerOf(i))
+  if (needs.length > 0) await store.consents.spoken(id, { saidBy: demo.owner }, now, groomerOf(i))
+  await store.plans.accept(id, groomerOf(i))
 }
 
 async function addVisit(

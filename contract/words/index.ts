@@ -1,3 +1,4 @@
+export * from './consent.ts'
 export * from './figures.ts'
 export * from './labels.ts'
 export * from './sentences.ts'

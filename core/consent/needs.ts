@@ -46,6 +46,24 @@ export function consentNeeds(
   return CONSENT_NEEDS.filter((need) => needs[need])
 }
 
+/** What a plan needs beyond what the owner said yes to earlier in the visit. A yes to one way is no yes to another. */
+export function stillNeeded(
+  needs: readonly ConsentNeed[],
+  now: Plan,
+  agreed: readonly { readonly plan: Plan; readonly needs: readonly ConsentNeed[] }[],
+  house: House,
+): ConsentNeed[] {
+  const covering = agreed.filter(
+    ({ plan }) =>
+      plan.verdict.choice === now.verdict.choice &&
+      now.verdict.coatKept.low >= plan.verdict.coatKept.low - house['consent.coat'],
+  )
+  // A dog does not grow older or iller during its groom: that yes holds for every plan of the visit.
+  const said = (need: ConsentNeed): boolean =>
+    (need === 'frail-dog' ? agreed : covering).some((before) => before.needs.includes(need))
+  return needs.filter((need) => need === 'quote-exceeded' || !said(need))
+}
+
 const ILL = ['heart', 'breathing', 'seizures', 'cancer-care', 'diabetic', 'recent-surgery', 'weak-hind'] as const
 
 /** Old or ill: more may go wrong in any groom, and the owner should know before it begins. */

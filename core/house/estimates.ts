@@ -172,6 +172,7 @@ export const ESTIMATES = {
   'rebook.most-wire': est(16, 'weeks', 'Longest time for a wire coat'),
   'rebook.puppy': trade(4, 'weeks', 'Puppies come monthly'),
 
+  'consent.coat': est(5, 'points', 'Coat kept may fall by this much before a yes has to be asked for again'),
   'consent.hours': est(24, 'hours', "How long an owner's link stays open"),
 
   'name.look-first': est(1 / 3, 'share', 'Unlooked-at surface from which an open verdict means: look first'),

@@ -1,6 +1,6 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
-import { bladeUnderMat } from './blades.ts'
+import { BLADES, bladeUnderMat } from './blades.ts'
 import type { Refusal } from './codes.ts'
 import { type Context, wishedMm } from './context.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
@@ -56,7 +56,10 @@ function styleLength(style: Style, states: readonly SideState[], ctx: Context): 
     const { blade } = bladeUnderMat(Math.min(...standoffs), ctx.house)
     if (clipped.every((mm) => mm >= blade.leavesMm)) return { mm: blade.leavesMm, blade }
   }
-  if (clipped.length > 0) return { mm: Math.min(...clipped), blade: null }
+  if (clipped.length > 0) {
+    const mm = Math.min(...clipped)
+    return { mm, blade: BLADES.find(({ leavesMm }) => leavesMm === mm) ?? null }
+  }
   return { mm: wishedMm('back', ctx.assessment, ctx.house) ?? ctx.house['short.default'], blade: null }
 }
 

@@ -9,6 +9,7 @@ import type { Deps } from './deps.ts'
 import type { App, Env } from './endpoint.ts'
 import { problemOf, sendProblem } from './problems.ts'
 import { assessmentRoutes } from './routes-assessments.ts'
+import { ownerRoutes } from './routes-owner.ts'
 import { salonRoutes } from './routes-salon.ts'
 import { visitRoutes } from './routes-visits.ts'
 import { webFiles } from './web-files.ts'
@@ -76,6 +77,7 @@ export function createApp(deps: Deps): App {
   app.route('/api', salonRoutes(deps))
   app.route('/api', visitRoutes(deps))
   app.route('/api', assessmentRoutes(deps))
+  app.route('/api', ownerRoutes(deps))
   app.doc31('/api/openapi.json', {
     openapi: '3.1.0',
     info: { title: 'Etude', version: MODEL_VERSION, description: 'From hands on the dog to a verdict.' },

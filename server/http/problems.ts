@@ -2,7 +2,7 @@ import type { Context } from 'hono'
 import { HTTPException } from 'hono/http-exception'
 import type { Problem } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
-import { ChangedElsewhere, NotFound } from '../store/errors.ts'
+import { ChangedElsewhere, LinkOver, NeedsConsent, NobodyNamed, NotFound } from '../store/errors.ts'
 
 const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
   type: `urn:etude:problem:${code}`,
@@ -45,6 +45,16 @@ export function problemOf(error: Error): Problem {
       detail: error.message,
       current: error.current,
       changedBy: error.changedBy,
+    })
+  if (error instanceof NeedsConsent)
+    return problem(409, error.code, 'The owner has to say yes first', {
+      detail: error.message,
+      current: { needs: error.needs },
+    })
+  if (error instanceof NobodyNamed) return problem(422, error.code, 'Nobody is named', { detail: error.message })
+  if (error instanceof LinkOver)
+    return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {
+      detail: error.message,
     })
   if (error instanceof HTTPException) return problem(error.status, 'refused', error.message || 'Refused')
   if (error.name === 'SequelizeForeignKeyConstraintError')

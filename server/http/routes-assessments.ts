@@ -1,16 +1,19 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import {
   assessmentSchema,
+  consentSchema,
   idParamSchema,
   planRecordSchema,
+  planRequestSchema,
   scoreBatchSchema,
+  spokenYesSchema,
   stageChangeSchema,
 } from '../../contract/api.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 
 /** Assessments: the scores of one look at a dog, and the plans made from them. */
-export function assessmentRoutes({ store: { assessments, plans } }: Deps): App {
+export function assessmentRoutes({ store: { assessments, plans, consents }, now }: Deps): App {
   const app = new OpenAPIHono<Env>()
   const params = idParamSchema
   endpoint(
@@ -47,12 +50,12 @@ export function assessmentRoutes({ store: { assessments, plans } }: Deps): App {
     {
       method: 'post',
       path: '/assessments/{id}/plans',
-      summary: 'Compute the plan and keep it as shown',
+      summary: 'Compute the plan and keep it as shown; with a style and a reason, that way instead of the best',
       params,
-      body: nothing,
+      body: planRequestSchema,
       gives: planRecordSchema,
     },
-    ({ params: { id }, actorId }) => plans.make(id, actorId),
+    ({ params: { id }, body, actorId }) => plans.make(id, body, actorId),
   )
   endpoint(
     app,
@@ -70,6 +73,31 @@ export function assessmentRoutes({ store: { assessments, plans } }: Deps): App {
       gives: planRecordSchema,
     },
     ({ params: { id }, actorId }) => plans.accept(id, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'post',
+      path: '/plans/{id}/ask',
+      summary: 'Send the owner a link to the page of this plan',
+      params,
+      body: nothing,
+      gives: consentSchema,
+    },
+    ({ params: { id }, actorId }) => consents.ask(id, now(), actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'post',
+      path: '/plans/{id}/spoken-yes',
+      summary: 'Record a yes that a named person heard',
+      params,
+      body: spokenYesSchema,
+      gives: consentSchema,
+    },
+    ({ params: { id }, body, actorId }) =>
+      consents.spoken(id, { saidBy: body.saidBy, ...(body.note ? { note: body.note } : {}) }, now(), actorId),
   )
   return app
 }

@@ -1,6 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema } from '../../contract/api.ts'
+import { priceListSchema } from '../../contract/assessment-file.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
@@ -22,6 +23,17 @@ export function salonRoutes({ store, now }: Deps): App {
       gives: salonSchema,
     },
     ({ body, actorId }) => store.salon.setEstimate(body.id, body.value, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/settings/prices',
+      summary: 'Set the price list',
+      body: priceListSchema,
+      gives: salonSchema,
+    },
+    ({ body, actorId }) => store.salon.setPrices(body, actorId),
   )
   endpoint(
     app,

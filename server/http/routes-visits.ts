@@ -2,17 +2,19 @@ import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import {
   arrivalChangeSchema,
+  doneChangeSchema,
   idParamSchema,
   knownDogSchema,
   newVisitSchema,
+  progressSchema,
   stationChangeSchema,
   visitSchema,
 } from '../../contract/api.ts'
 import type { Deps } from './deps.ts'
-import { type App, type Env, endpoint } from './endpoint.ts'
+import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 
 /** Visits: one dog's way through the salon. */
-export function visitRoutes({ store: { visits } }: Deps): App {
+export function visitRoutes({ store: { visits, progress } }: Deps): App {
   const app = new OpenAPIHono<Env>()
   const params = idParamSchema
   endpoint(
@@ -62,6 +64,30 @@ export function visitRoutes({ store: { visits } }: Deps): App {
       await visits.setStation(id, body.station, actorId)
       return { ok: true as const }
     },
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/visits/{id}/done',
+      summary: 'Mark places finished, or open them again',
+      params,
+      body: doneChangeSchema,
+      gives: progressSchema,
+    },
+    ({ params: { id }, body, actorId }) => progress.change(id, body, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'post',
+      path: '/visits/{id}/second',
+      summary: 'Ask a second pair of hands to score this dog, blind to the first',
+      params,
+      body: nothing,
+      gives: visitSchema,
+    },
+    ({ params: { id }, actorId }) => visits.askSecond(id, actorId),
   )
   return app
 }

@@ -53,7 +53,7 @@ export class AssessmentRepo {
       const visit = await lockVisit(row.visitId, t)
       // A standoff beyond the coat is refused here, with its field path, and the whole batch with it.
       assessmentOf(assembleFile(visit.arrival, row.stage, doc.rows))
-      if (visit.station === 'expected' || visit.station === 'arrived')
+      if (row.role === 'first' && (visit.station === 'expected' || visit.station === 'arrived'))
         await visit.update({ station: 'look' }, { transaction: t })
       const { changes, batchId } = batch
       await logChange(

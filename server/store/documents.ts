@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize'
-import type { AssessmentDoc, PlanRecord, SideRow } from '../../contract/api.ts'
-import { type AssessmentRow, type PlanRow, ScoreRow } from './models.ts'
+import type { AssessmentDoc, Consent, PlanRecord, SideRow } from '../../contract/api.ts'
+import type { ConsentNeed } from '../../core/index.ts'
+import { type AssessmentRow, type ConsentRow, type PlanRow, ScoreRow } from './models.ts'
 
 /** Rows of the database as the documents that go over HTTP. */
 export const iso = (date: Date): string => date.toISOString()
@@ -31,6 +32,7 @@ export async function assessmentDoc(row: AssessmentRow, transaction?: Transactio
   return {
     id: row.id,
     visitId: row.visitId,
+    role: row.role,
     stage: row.stage,
     revision: row.revision,
     scorerId: row.scorerId,
@@ -39,7 +41,8 @@ export async function assessmentDoc(row: AssessmentRow, transaction?: Transactio
   }
 }
 
-export const planRecord = (row: PlanRow): PlanRecord => ({
+/** @param needs what the owner has not said yes to, see outstandingNeeds */
+export const planRecord = (row: PlanRow, needs: readonly ConsentNeed[]): PlanRecord => ({
   id: row.id,
   assessmentId: row.assessmentId,
   assessmentRevision: row.assessmentRevision,
@@ -47,5 +50,23 @@ export const planRecord = (row: PlanRow): PlanRecord => ({
   createdAt: iso(row.createdAt),
   acceptedAt: row.acceptedAt ? iso(row.acceptedAt) : null,
   acceptedBy: row.acceptedBy ?? null,
+  style: row.style,
+  reason: row.reason,
+  price: row.price,
+  needs: [...needs],
   plan: row.plan,
+})
+
+export const consentDoc = (row: ConsentRow): Consent => ({
+  id: row.id,
+  planId: row.planId,
+  channel: row.channel,
+  createdAt: iso(row.createdAt),
+  expiresAt: row.expiresAt ? iso(row.expiresAt) : null,
+  answer: row.answer,
+  answerStyle: row.answerStyle,
+  answeredAt: row.answeredAt ? iso(row.answeredAt) : null,
+  saidBy: row.saidBy,
+  recordedBy: row.recordedBy,
+  note: row.note,
 })

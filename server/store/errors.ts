@@ -19,3 +19,37 @@ export class ChangedElsewhere extends Error {
     this.changedBy = changedBy
   }
 }
+
+/** The owner has to say yes first; `needs` says to what. */
+export class NeedsConsent extends Error {
+  override readonly name = 'NeedsConsent'
+  readonly code = 'needs-consent'
+  readonly needs: readonly string[]
+  constructor(needs: readonly string[]) {
+    super('the owner has not said yes to this plan')
+    this.needs = needs
+  }
+}
+
+/** A spoken yes needs somebody who heard it. */
+export class NobodyNamed extends Error {
+  override readonly name = 'NobodyNamed'
+  readonly code = 'nobody-named'
+  constructor() {
+    super('say who is at this screen first: a spoken yes is recorded by a named person')
+  }
+}
+
+/** The link was good once. */
+export class LinkOver extends Error {
+  override readonly name = 'LinkOver'
+  readonly code: 'link-expired' | 'already-answered'
+  constructor(code: 'link-expired' | 'already-answered') {
+    super(
+      code === 'link-expired'
+        ? 'this link is no longer open; please call the salon'
+        : 'this was answered already; please call the salon to change it',
+    )
+    this.code = code
+  }
+}

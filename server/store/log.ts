@@ -3,7 +3,7 @@ import { LogRow, PersonRow } from './models.ts'
 
 export interface LogEntry {
   readonly actorId: string | null
-  readonly entity: 'setting' | 'client' | 'dog' | 'visit' | 'assessment' | 'plan'
+  readonly entity: 'setting' | 'client' | 'dog' | 'visit' | 'assessment' | 'plan' | 'consent'
   readonly entityId: string
   readonly action: string
   readonly change: object

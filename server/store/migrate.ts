@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as salon from './migrations/001-salon.ts'
+import * as consent from './migrations/002-consent.ts'
 
 interface Migration {
   readonly name: string
@@ -9,7 +10,10 @@ interface Migration {
 }
 
 /** In order; a number is never used twice and a released migration never changes. */
-const MIGRATIONS: readonly Migration[] = [{ name: '001-salon', ...salon }]
+const MIGRATIONS: readonly Migration[] = [
+  { name: '001-salon', ...salon },
+  { name: '002-consent', ...consent },
+]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
   new Umzug({

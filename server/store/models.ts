@@ -7,7 +7,8 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { Arrival, SideRow, Station } from '../../contract/api.ts'
-import type { CoatType, Experience, Plan, RegionId, Score } from '../../core/index.ts'
+import type { ConsentPage } from '../../contract/consent-page.ts'
+import type { CoatType, Experience, Plan, RegionId, Score, Style, Treatment } from '../../core/index.ts'
 
 /*
  * Thin models: the tables, their checks and keys are the migrations'. Columns are snake_case in the database and
@@ -45,10 +46,12 @@ export class VisitRow extends Row<VisitRow> {
   declare personId: string | null
   declare arrival: Arrival
   declare arrivalRevision: CreationOptional<number>
+  declare quoted: CreationOptional<number | null>
 }
 
 export class AssessmentRow extends Row<AssessmentRow> {
   declare visitId: string
+  declare role: CreationOptional<'first' | 'second'>
   declare scorerId: string | null
   declare stage: CreationOptional<'arrival' | 'after-air'>
   declare revision: CreationOptional<number>
@@ -74,11 +77,52 @@ export class PlanRow extends Row<PlanRow> {
   declare assessmentId: string
   declare assessmentRevision: number
   declare model: string
-  declare input: object
+  declare input: { file: unknown; estimates: Record<string, number> }
   declare plan: Plan
+  declare style: Style | null
+  declare reason: string | null
+  declare price: number
   declare createdAt: CreationOptional<Date>
   declare acceptedAt: CreationOptional<Date | null>
   declare acceptedBy: CreationOptional<string | null>
+}
+
+export class DoneWorkRow extends Row<DoneWorkRow> {
+  declare visitId: string
+  declare region: RegionId
+  declare side: '' | 'left' | 'right'
+  declare treatment: Treatment
+  declare leavesMm: number | null
+  declare minutes: number
+  declare pull: number
+  declare at: CreationOptional<Date>
+  declare actorId: string | null
+  declare reopenedAt: CreationOptional<Date | null>
+}
+
+export class ConsentRow extends Row<ConsentRow> {
+  declare visitId: string
+  declare planId: string
+  declare channel: 'page' | 'spoken'
+  declare tokenHash: string | null
+  declare page: ConsentPage
+  declare createdAt: Date
+  declare expiresAt: Date | null
+  declare answer: CreationOptional<'yes' | 'other' | 'call' | null>
+  declare answerStyle: CreationOptional<Style | null>
+  declare answeredAt: CreationOptional<Date | null>
+  declare saidBy: CreationOptional<string | null>
+  declare recordedBy: CreationOptional<string | null>
+  declare note: CreationOptional<string>
+}
+
+export class MessageRow extends Row<MessageRow> {
+  declare at: Date
+  declare toName: string
+  declare toPhone: string
+  declare body: string
+  declare link: string
+  declare consentId: string | null
 }
 
 export class SettingRow extends Model<InferAttributes<SettingRow>, InferCreationAttributes<SettingRow>> {
@@ -124,6 +168,7 @@ export function defineModels(sequelize: Sequelize): void {
       personId: UUID,
       arrival: { type: JSONB, ...required },
       arrivalRevision: { type: INTEGER, ...required, defaultValue: 0 },
+      quoted: INTEGER,
     },
     { ...options, tableName: 'visits' },
   )
@@ -131,6 +176,7 @@ export function defineModels(sequelize: Sequelize): void {
     {
       id: id(),
       visitId: { type: UUID, ...required },
+      role: { ...text(), defaultValue: 'first' },
       scorerId: UUID,
       stage: { ...text(), defaultValue: 'arrival' },
       revision: { type: INTEGER, ...required, defaultValue: 0 },
@@ -163,11 +209,61 @@ export function defineModels(sequelize: Sequelize): void {
       model: text(),
       input: { type: JSONB, ...required },
       plan: { type: JSONB, ...required },
+      style: TEXT,
+      reason: TEXT,
+      price: { type: INTEGER, ...required },
       createdAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
       acceptedAt: DATE,
       acceptedBy: UUID,
     },
     { ...options, tableName: 'plans' },
+  )
+  DoneWorkRow.init(
+    {
+      id: id(),
+      visitId: { type: UUID, ...required },
+      region: text(),
+      side: text(),
+      treatment: text(),
+      leavesMm: DOUBLE,
+      minutes: { type: DOUBLE, ...required },
+      pull: { type: DOUBLE, ...required },
+      at: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+      actorId: UUID,
+      reopenedAt: DATE,
+    },
+    { ...options, tableName: 'done_work' },
+  )
+  ConsentRow.init(
+    {
+      id: id(),
+      visitId: { type: UUID, ...required },
+      planId: { type: UUID, ...required },
+      channel: text(),
+      tokenHash: TEXT,
+      page: { type: JSONB, ...required },
+      createdAt: { type: DATE, ...required },
+      expiresAt: DATE,
+      answer: TEXT,
+      answerStyle: TEXT,
+      answeredAt: DATE,
+      saidBy: TEXT,
+      recordedBy: UUID,
+      note: { ...text(), defaultValue: '' },
+    },
+    { ...options, tableName: 'consents' },
+  )
+  MessageRow.init(
+    {
+      id: id(),
+      at: { type: DATE, ...required },
+      toName: text(),
+      toPhone: text(),
+      body: text(),
+      link: text(),
+      consentId: UUID,
+    },
+    { ...options, tableName: 'outbox' },
   )
   SettingRow.init(
     { key: { type: TEXT, primaryKey: true }, value: { type: JSONB, ...required } },

@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import type { LogLine, Person, Salon } from '../../contract/api.ts'
-import { type EstimateId, MODEL_VERSION } from '../../core/index.ts'
+import { type EstimateId, MODEL_VERSION, STARTING_PRICES } from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { logChange } from './log.ts'
 import { LogRow, PersonRow, SettingRow, VisitRow } from './models.ts'
@@ -26,6 +26,7 @@ export class SalonRepo {
       model: MODEL_VERSION,
       people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
+      prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
     }
   }
 
@@ -41,6 +42,24 @@ export class SalonRepo {
       await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
       await logChange(
         { actorId, entity: 'setting', entityId: id, action: 'changed', change: { from: before ?? null, to: value } },
+        t,
+      )
+    })
+    return this.read()
+  }
+
+  async setPrices(prices: Salon['prices'], actorId: string | null): Promise<Salon> {
+    await this.#sequelize.transaction(async (t) => {
+      const before = await SettingRow.findByPk('prices', { transaction: t, lock: true })
+      await SettingRow.upsert({ key: 'prices', value: prices }, { transaction: t })
+      await logChange(
+        {
+          actorId,
+          entity: 'setting',
+          entityId: 'prices',
+          action: 'changed',
+          change: { from: before?.value ?? null, to: prices },
+        },
         t,
       )
     })

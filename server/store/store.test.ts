@@ -140,20 +140,20 @@ describe('plans', () => {
   test('are kept as shown, with input and model, and the same one once', async () => {
     const { assessment } = await add()
     await score(assessment.id, 0, 3)
-    const first = await server.store.plans.make(assessment.id, null)
+    const first = await server.store.plans.make(assessment.id, {}, null)
     expect(first).toMatchObject({ model: MODEL_VERSION, assessmentRevision: 1 })
-    expect((await server.store.plans.make(assessment.id, null)).id).toBe(first.id)
+    expect((await server.store.plans.make(assessment.id, {}, null)).id).toBe(first.id)
     await score(assessment.id, 1, 0)
-    const second = await server.store.plans.make(assessment.id, null)
+    const second = await server.store.plans.make(assessment.id, {}, null)
     expect(second.id).not.toBe(first.id)
     expect((await server.store.plans.read(first.id)).plan).toEqual(first.plan)
   })
   test('use the salon’s own numbers, and those made before stay as they were', async () => {
     const { assessment } = await add()
     await score(assessment.id, 0, 3)
-    const before = await server.store.plans.make(assessment.id, null)
+    const before = await server.store.plans.make(assessment.id, {}, null)
     await server.store.salon.setEstimate('give.base', 10, null)
-    const after = await server.store.plans.make(assessment.id, null)
+    const after = await server.store.plans.make(assessment.id, {}, null)
     await server.store.salon.setEstimate('give.base', null, null)
     expect(after.plan.verdict.pullBudget).toBeCloseTo(
       (before.plan.verdict.pullBudget * 10) / ESTIMATES['give.base'].value,
@@ -163,7 +163,7 @@ describe('plans', () => {
   test('taking one moves the dog on, once', async () => {
     const visit = await add()
     await score(visit.assessment.id, 0, 3)
-    const plan = await server.store.plans.make(visit.assessment.id, null)
+    const plan = await server.store.plans.make(visit.assessment.id, {}, null)
     const taken = await server.store.plans.accept(plan.id, demoId('Noor'))
     expect((await server.store.plans.accept(plan.id, null)).acceptedAt).toBe(taken.acceptedAt)
     expect(taken.acceptedBy).toBe(demoId('Noor'))
@@ -187,7 +187,7 @@ describe('the demo salon', () => {
     const choice = async (name: string): Promise<string> => {
       const { id } = visits.find(({ arrival }) => arrival.dog.name === name)!
       const { assessment } = await server.store.visits.read(id)
-      const { plan } = await server.store.plans.make(assessment.id, null)
+      const { plan } = await server.store.plans.make(assessment.id, {}, null)
       if (name === 'Kettle')
         expect(plan.regions.filter(({ treatment }) => treatment === 'blow-out').length).toBeGreaterThan(8)
       return plan.verdict.choice
@@ -216,8 +216,8 @@ test('migrations go up from empty, down again, and up once more', async () => {
   const other = await testServer()
   try {
     expect(await other.store.migrate()).toEqual([])
-    expect(await other.store.unmigrate()).toEqual(['001-salon'])
-    expect(await other.store.migrate()).toEqual(['001-salon'])
+    expect(await other.store.unmigrate()).toEqual(['002-consent', '001-salon'])
+    expect(await other.store.migrate()).toEqual(['001-salon', '002-consent'])
   } finally {
     await other.close()
   }

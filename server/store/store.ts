@@ -1,8 +1,10 @@
 import { Sequelize } from 'sequelize'
 import { AssessmentRepo } from './assessments.ts'
+import { ConsentRepo } from './consents.ts'
 import { migrateDown, migrateUp } from './migrate.ts'
 import { defineModels } from './models.ts'
 import { PlanRepo } from './plans.ts'
+import { ProgressRepo } from './progress.ts'
 import { SalonRepo } from './salon.ts'
 import { VisitRepo } from './visits.ts'
 
@@ -13,6 +15,8 @@ export class Store {
   readonly visits: VisitRepo
   readonly assessments: AssessmentRepo
   readonly plans: PlanRepo
+  readonly progress: ProgressRepo
+  readonly consents: ConsentRepo
 
   constructor(databaseUrl: string) {
     this.#sequelize = new Sequelize(databaseUrl, {
@@ -26,6 +30,8 @@ export class Store {
     this.visits = new VisitRepo(this.#sequelize, this.salon)
     this.assessments = new AssessmentRepo(this.#sequelize)
     this.plans = new PlanRepo(this.#sequelize, this.salon)
+    this.progress = new ProgressRepo(this.#sequelize)
+    this.consents = new ConsentRepo(this.#sequelize, this.salon)
   }
 
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)

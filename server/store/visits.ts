@@ -5,10 +5,12 @@ import { assembleFile } from '../../contract/assemble.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, indicesOf } from '../../core/index.ts'
-import { assessmentDoc, iso, planRecord } from './documents.ts'
+import { assessmentDoc, consentDoc, iso, planRecord } from './documents.ts'
 import { ChangedElsewhere, NotFound } from './errors.ts'
 import { lastChangedBy, logChange } from './log.ts'
-import { AssessmentRow, ClientRow, DogRow, PlanRow, VisitRow } from './models.ts'
+import { AssessmentRow, ClientRow, ConsentRow, DogRow, PlanRow, VisitRow } from './models.ts'
+import { outstandingNeeds } from './needs.ts'
+import { progressOf } from './progress.ts'
 import type { SalonRepo } from './salon.ts'
 
 const PAST_VISITS = 12
@@ -42,13 +44,33 @@ export class VisitRepo {
   async read(id: string): Promise<Visit> {
     const row = await VisitRow.findByPk(id)
     if (!row) throw new NotFound('visit', id)
-    const [[card], assessment, past] = await Promise.all([this.#cards([row]), assessmentOfVisit(id), this.#past(row)])
-    const latest = await PlanRow.findOne({ where: { assessmentId: assessment.id }, order: [['createdAt', 'DESC']] })
+    const [[card], assessment, second, past, progress, consents] = await Promise.all([
+      this.#cards([row]),
+      assessmentOfVisit(id),
+      AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
+      this.#past(row),
+      progressOf(id),
+      ConsentRow.findAll({
+        where: { visitId: id },
+        attributes: { exclude: ['page'] },
+        order: [['createdAt', 'DESC']],
+      }),
+    ])
+    const of = { assessmentId: assessment.id }
+    const [latest, accepted] = await Promise.all([
+      PlanRow.findOne({ where: of, order: [['createdAt', 'DESC']] }),
+      PlanRow.findOne({ where: { ...of, acceptedAt: { [Op.not]: null } }, order: [['acceptedAt', 'DESC']] }),
+    ])
     return {
       ...card!,
       arrivalRevision: row.arrivalRevision,
       assessment,
-      latestPlan: latest ? planRecord(latest) : null,
+      second: second ? await assessmentDoc(second) : null,
+      latestPlan: latest ? planRecord(latest, latest.acceptedAt ? [] : await outstandingNeeds(latest, row)) : null,
+      acceptedPlan: accepted ? planRecord(accepted, []) : null,
+      progress,
+      consents: consents.map(consentDoc),
+      quoted: row.quoted,
       past,
     }
   }
@@ -148,6 +170,24 @@ export class VisitRepo {
     return this.read(id)
   }
 
+  /** Asks a second pair of hands to score the dog; asked twice it is the same sheet. */
+  async askSecond(id: string, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      await lockVisit(id, t)
+      if (await AssessmentRow.findOne({ where: { visitId: id, role: 'second' }, transaction: t })) return
+      const first = await assessmentOfVisit(id, t)
+      const made = await AssessmentRow.create(
+        { id: randomUUID(), visitId: id, role: 'second', scorerId: actorId, stage: first.stage },
+        { transaction: t },
+      )
+      await logChange(
+        { actorId, entity: 'assessment', entityId: made.id, action: 'second-asked', change: { visitId: id } },
+        t,
+      )
+    })
+    return this.read(id)
+  }
+
   async setStation(id: string, station: Station, actorId: string | null): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       const row = await lockVisit(id, t)
@@ -164,7 +204,7 @@ export class VisitRepo {
       DogRow.findAll({ where: { id: rows.map(({ dogId }) => dogId) } }),
       this.#sequelize.query<{ visit_id: string; scored: string }>(
         `SELECT a.visit_id, count(s.mat) AS scored FROM assessments a JOIN scores s ON s.assessment_id = a.id
-         WHERE a.visit_id IN (:ids) GROUP BY a.visit_id`,
+         WHERE a.visit_id IN (:ids) AND a.role = 'first' GROUP BY a.visit_id`,
         { type: QueryTypes.SELECT, replacements: { ids } },
       ),
       this.#sequelize.query<{
@@ -236,8 +276,7 @@ export async function lockVisit(id: string, transaction: Transaction): Promise<V
 
 async function assessmentOfVisit(visitId: string, transaction?: Transaction): Promise<AssessmentDoc> {
   const row = await AssessmentRow.findOne({
-    where: { visitId },
-    order: [['updatedAt', 'DESC']],
+    where: { visitId, role: 'first' },
     transaction: transaction ?? null,
   })
   if (!row) throw new NotFound('assessment of visit', visitId)

@@ -51,6 +51,7 @@ class World implements Outside {
   doc = (): AssessmentDoc => ({
     id: 'a',
     visitId: 'v',
+    role: 'first',
     stage: 'arrival',
     revision: this.revision,
     scorerId: null,
