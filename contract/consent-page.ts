@@ -91,7 +91,7 @@ interface Given {
 export function consentPage({ plan, assessment, dog, rows, needs, prices, salon }: Given, house: House): ConsentPage {
   const { verdict, split } = plan
   const { name } = assessment.dog
-  const quote = quoteOf(assessment.dog, verdict.minutes.high, prices)
+  const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
   const reasons = verdict.reasons.filter(({ code }) => !code.startsWith('keep-wish'))
   return {
     salon,
@@ -107,12 +107,15 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     minutes: verdict.minutes,
     currency: quote.currency,
     price: quote.total,
-    priceIs: listed([
-      'bath, drying, cut and nails',
-      ...(quote.coatWork > 0
-        ? [`${Math.round(quote.minutes - quote.minutesIncluded)} minutes of coat work beyond the usual`]
-        : []),
-    ]),
+    priceIs:
+      listed([
+        'bath, drying, cut and nails',
+        ...(quote.coatWork > 0
+          ? [
+              `${Math.round(quote.minutes / quote.visits - quote.minutesIncluded)} minutes of coat work beyond the usual`,
+            ]
+          : []),
+      ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
     coatKept: verdict.coatKept.low,
     regrowWeeks: verdict.after.regrowWeeks,
     nextWeeks: verdict.after.next.weeks,
@@ -129,7 +132,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
             ? `Keep it, over ${way.visits} visits`
             : capital(STYLE_LABEL[way.style] ?? VERDICT_LABEL[way.choice]),
         minutes: way.minutes,
-        price: way.visits > 1 ? way.visits * quote.base : quoteOf(assessment.dog, way.minutes, prices).total,
+        price: quoteOf(assessment.dog, way.minutes, prices, way.visits).total,
         coatKept: way.coatKept,
         regrowWeeks: way.regrowWeeks,
         visits: way.visits,

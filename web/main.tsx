@@ -13,6 +13,12 @@ import './theme.css'
 applyTheme()
 
 const router = createBrowserRouter([
+  // The owner's page has no frame: nothing of the salon is in sight or in reach.
+  {
+    path: '/o/:token',
+    errorElement: <Failed />,
+    lazy: async () => ({ Component: (await import('./owner/OwnerPage.tsx')).OwnerPage }),
+  },
   {
     element: <Shell />,
     errorElement: <Failed />,
@@ -21,6 +27,10 @@ const router = createBrowserRouter([
       {
         path: '/numbers',
         lazy: async () => ({ Component: (await import('./numbers/NumbersScreen.tsx')).NumbersScreen }),
+      },
+      {
+        path: '/outbox',
+        lazy: async () => ({ Component: (await import('./outbox/OutboxScreen.tsx')).OutboxScreen }),
       },
       {
         path: '/visits/:visitId',
@@ -33,6 +43,14 @@ const router = createBrowserRouter([
           {
             path: 'look',
             lazy: async () => ({ Component: (await import('./stations/look/LookScreen.tsx')).LookScreen }),
+          },
+          {
+            path: 'second',
+            lazy: async () => ({ Component: (await import('./stations/second/SecondScreen.tsx')).SecondScreen }),
+          },
+          {
+            path: 'second/look',
+            lazy: async () => ({ Component: (await import('./stations/second/SecondLook.tsx')).SecondLook }),
           },
           {
             path: 'verdict',

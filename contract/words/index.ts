@@ -1,5 +1,6 @@
 export * from './consent.ts'
 export * from './figures.ts'
 export * from './labels.ts'
+export * from './questions.ts'
 export * from './sentences.ts'
 export * from './verdict-sentence.ts'

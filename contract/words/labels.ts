@@ -138,6 +138,19 @@ export const VERDICT_LABEL: Record<VerdictName, string> = {
   refer: 'Stop: vet first',
 }
 
+/** The same in few letters, for charts. */
+export const VERDICT_SHORT: Record<VerdictName, string> = {
+  'brush-out': 'Brush out',
+  'spot-work': 'Spot work',
+  splice: 'Cut beneath',
+  'short-all-over': 'Short all over',
+  'short-body': 'Short body',
+  strip: 'Strip',
+  'look-first': 'Look first',
+  'split-visits': 'More visits',
+  refer: 'Vet first',
+}
+
 export const STYLE_LABEL: Record<string, string> = {
   keep: 'keeping the coat',
   'short-body': 'a short body',

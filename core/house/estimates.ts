@@ -172,6 +172,10 @@ export const ESTIMATES = {
   'rebook.most-wire': est(16, 'weeks', 'Longest time for a wire coat'),
   'rebook.puppy': trade(4, 'weeks', 'Puppies come monthly'),
 
+  'wish.hope0': est(25, '% kept', 'Coat an owner hopes for who does not mind the length'),
+  'wish.hope1': est(50, '% kept', 'Who would like to keep some'),
+  'wish.hope2': est(80, '% kept', 'Who wants to keep it'),
+  'wish.hope3': est(100, '% kept', 'Who wants every hair'),
   'consent.coat': est(5, 'points', 'Coat kept may fall by this much before a yes has to be asked for again'),
   'consent.hours': est(24, 'hours', "How long an owner's link stays open"),
 

@@ -45,30 +45,31 @@ export interface Quote {
   readonly minutes: number
   readonly minutesIncluded: number
   readonly perMinute: number
-  /** For coat work beyond what the base holds. */
+  /** For coat work beyond what the base holds, each visit. */
   readonly coatWork: number
-  /** Hundredths of the currency. */
+  readonly visits: number
+  /** Of all visits, hundredths of the currency. */
   readonly total: number
 }
 
-/** Between low and high minutes of coat work: what the owner is told, as one figure or from-to. */
-export function quoteOf(dog: { coatType: CoatType; weightKg: number }, minutes: number, prices: PriceList): Quote {
+/**
+ * What a groom costs by the list.
+ * @param minutes of coat work, over all visits
+ * @param visits each pays the list price, and its share of the coat work
+ */
+export function quoteOf(
+  dog: { coatType: CoatType; weightKg: number },
+  minutes: number,
+  prices: PriceList,
+  visits = 1,
+): Quote {
   const size = sizeOf(dog.weightKg)
   const coat = COAT_PRICE[dog.coatType]
   const base = prices.base[coat][size]
-  const coatWork = Math.round(Math.max(0, minutes - prices.minutesIncluded) * prices.perMinute)
   const { currency, minutesIncluded, perMinute, roundTo } = prices
-  return {
-    currency,
-    size,
-    coat,
-    base,
-    minutes,
-    minutesIncluded,
-    perMinute,
-    coatWork,
-    total: Math.ceil((base + coatWork) / roundTo - 1e-9) * roundTo,
-  }
+  const coatWork = Math.round(Math.max(0, minutes / visits - minutesIncluded) * perMinute)
+  const total = visits * Math.ceil((base + coatWork) / roundTo - 1e-9) * roundTo
+  return { currency, size, coat, base, minutes, minutesIncluded, perMinute, coatWork, visits, total }
 }
 
 const sizes = (toy: number, small: number, medium: number, large: number, giant: number): Record<SizeId, number> => ({

@@ -25,10 +25,7 @@ export interface Difference {
   readonly regions: readonly Changed[]
 }
 
-/**
- * @param rescored region-sides whose scores are not what they were
- */
-export function differenceOf(before: Plan, after: Plan, rescored: ReadonlySet<number>): Difference {
+export function differenceOf(before: Plan, after: Plan): Difference {
   const regions = after.regions.flatMap((now, index): Changed[] => {
     const was = before.regions[index]!
     if (was.treatment === now.treatment && sameCut(was, now)) return []
@@ -39,7 +36,7 @@ export function differenceOf(before: Plan, after: Plan, rescored: ReadonlySet<nu
         now: now.treatment,
         minutes: now.option.minutes - was.option.minutes,
         pull: now.option.pull - was.option.pull,
-        why: rescored.has(index)
+        why: !sameOptions(was, now)
           ? 'scores'
           : now.weighed.some(({ treatment }) => treatment === was.treatment)
             ? 'whole-dog'
@@ -56,5 +53,13 @@ export function differenceOf(before: Plan, after: Plan, rescored: ReadonlySet<nu
     regions: regions.filter(({ index }) => !after.regions[index]!.done),
   }
 }
+
+/** The same scores give the same options, to the minute. */
+const sameOptions = (a: RegionPlan, b: RegionPlan): boolean =>
+  a.weighed.length === b.weighed.length &&
+  a.weighed.every(({ treatment, minutes }, i) => {
+    const other = b.weighed[i]!
+    return other.treatment === treatment && Math.abs(other.minutes - minutes) < 1e-9
+  })
 
 const sameCut = (a: RegionPlan, b: RegionPlan): boolean => a.option.leavesMm === b.option.leavesMm

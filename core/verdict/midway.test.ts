@@ -69,7 +69,7 @@ describe('in the middle of the groom', () => {
       ...started,
       sheet: started.sheet.map((s, i) => (i === armpit ? { ...s, mat: 4 as const, extent: 1, standoffMm: 1 } : s)),
     }
-    const difference = differenceOf(plan(started), plan(worse), new Set([armpit]))
+    const difference = differenceOf(plan(started), plan(worse))
     expect(difference.regions).toEqual([
       expect.objectContaining({ index: armpit, was: 'brush', now: 'clip-out', why: 'scores' }),
     ])
@@ -210,6 +210,10 @@ describe('the quote', () => {
     expect(total).toBe(7900)
     expect(quoteOf(dog, 45.5, STARTING_PRICES).total).toBe(8000)
     expect(quoteOf(dog, 3, STARTING_PRICES).total).toBe(5200)
+  })
+  test('over several visits pays the list price each time, and the coat work shared among them', () => {
+    const dog = { coatType: 'curly', weightKg: 9.5 } as const
+    expect(quoteOf(dog, 60, STARTING_PRICES, 2)).toMatchObject({ coatWork: 15 * 90, visits: 2, total: 2 * 6600 })
   })
   test('never falls with minutes or weight', () => {
     fc.assert(

@@ -5,7 +5,7 @@ import type { PlanRecord, PlanRequest, Station } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { readAssessment } from '../../contract/read-assessment.ts'
-import { houseWith, MODEL_VERSION, planGroom, quoteOf } from '../../core/index.ts'
+import { houseWith, MODEL_VERSION, type Plan, planGroom, quoteOf } from '../../core/index.ts'
 import { lockAssessment } from './assessments.ts'
 import { assessmentDoc, planRecord } from './documents.ts'
 import { NeedsConsent, NotFound } from './errors.ts'
@@ -50,9 +50,10 @@ export class PlanRepo {
       const wanted = request.style ?? kept
       const house = houseWith(estimates)
       const assessment = readAssessment(input.file, house)
-      const priceOf = (minutes: number): number => quoteOf(assessment.dog, minutes, prices).total
+      const priceOf = ({ verdict, split }: Plan): number =>
+        quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1).total
       const same = last && last.model === MODEL_VERSION && isDeepStrictEqual(last.input, input) && last.style === wanted
-      if (same && last.price === priceOf(last.plan.verdict.minutes.high)) return this.#record(last, visit, t)
+      if (same && last.price === priceOf(last.plan)) return this.#record(last, visit, t)
       const plan = planGroom(assessment, house, wanted)
       if (request.style && plan.verdict.style !== request.style)
         throw new BadInput([
@@ -74,7 +75,7 @@ export class PlanRepo {
           plan,
           style,
           reason,
-          price: priceOf(plan.verdict.minutes.high),
+          price: priceOf(plan),
         },
         { transaction: t },
       )

@@ -1,5 +1,18 @@
 import { QueryClient, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
-import type { Arrival, Day, KnownDog, NewVisit, PlanRecord, Salon, Station, Visit } from '../../contract/api.ts'
+import type {
+  Arrival,
+  Day,
+  DoneChange,
+  KnownDog,
+  Message,
+  NewVisit,
+  PlanRecord,
+  PlanRequest,
+  Salon,
+  Station,
+  Visit,
+  VisitProgress,
+} from '../../contract/api.ts'
 import type { EstimateId } from '../../core/index.ts'
 import { Away, request } from './client.ts'
 
@@ -73,8 +86,31 @@ export function useAddVisit() {
   })
 }
 
-export const makePlan = (assessmentId: string): Promise<PlanRecord> =>
-  request<PlanRecord>('POST', `/assessments/${assessmentId}/plans`, {})
+export const makePlan = (assessmentId: string, wanted: PlanRequest = {}): Promise<PlanRecord> =>
+  request<PlanRecord>('POST', `/assessments/${assessmentId}/plans`, wanted)
+
+export const outboxQuery = queryOptions({
+  queryKey: ['outbox'],
+  queryFn: () => request<Message[]>('GET', '/outbox'),
+})
+
+/** Places finished, or opened again. */
+export function useMarkDone(visitId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: DoneChange) => request<VisitProgress>('PUT', `/visits/${visitId}/done`, change),
+    onSuccess: (progress) =>
+      client.setQueryData(visitQuery(visitId).queryKey, (before) => before && { ...before, progress }),
+  })
+}
+
+export function useAskSecond(visitId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: () => request<Visit>('POST', `/visits/${visitId}/second`, {}),
+    onSuccess: (visit) => client.setQueryData(visitQuery(visitId).queryKey, visit),
+  })
+}
 
 export function useAcceptPlan(visitId: string) {
   const client = useQueryClient()
@@ -85,6 +121,14 @@ export function useAcceptPlan(visitId: string) {
         client.invalidateQueries({ queryKey: ['day'] }),
         client.invalidateQueries({ queryKey: ['visit', visitId] }),
       ]),
+  })
+}
+
+export function useSetPrices() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (prices: Salon['prices']) => request<Salon>('PUT', '/settings/prices', prices),
+    onSuccess: (salon) => client.setQueryData(salonQuery.queryKey, salon),
   })
 }
 

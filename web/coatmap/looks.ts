@@ -66,11 +66,12 @@ const sameScores = (a: SideScores, b: SideScores): boolean =>
 
 /** How a plan is drawn: the treatment of each place, and the coat at the length it ends. */
 export const looksOfPlan = (plan: Plan): Look[] =>
-  plan.regions.map(({ treatment, option, coatMm: before, index }): Look => {
+  plan.regions.map(({ treatment, option, coatMm: before, index, done }): Look => {
     const stops = plan.stops.filter((stop) => stop.action !== 'care' && stop.region !== null)
     const { region, side } = REGION_SIDES[index]!
     return {
-      textures: treatment === 'look' ? [] : [{ name: `t-${treatment}`, share: 1 }],
+      // Finished places are plain: what still has a texture is still to do.
+      textures: treatment === 'look' || done ? [] : [{ name: `t-${treatment}`, share: 1 }],
       wash: 0,
       mark: 0,
       unknown: treatment === 'look',

@@ -35,6 +35,9 @@ const VERDICT_KEYS: readonly Row[] = [
   [['H', 'P'], 'close look at head, paws'],
   [['←', '→'], 'along the places'],
   [['Enter'], 'open what is under the focus'],
+  [['1', '2', '3', '4'], 'verdict, what if, ways, owner'],
+  [['←', '→'], 'on the curve: less, more of the budget'],
+  [['PgUp', 'PgDn'], 'on the curve: to the next turn of the verdict'],
   [['B'], 'back to the look'],
 ]
 

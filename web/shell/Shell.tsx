@@ -78,6 +78,9 @@ export function Shell(): ReactNode {
         </Link>
         <span className="grow" />
         <PersonOnDuty />
+        <Link to="/outbox" className="btn btn-quiet px-3 max-sm:hidden">
+          Messages
+        </Link>
         <Link to="/numbers" className="btn btn-quiet px-3 max-sm:hidden">
           Our numbers
         </Link>

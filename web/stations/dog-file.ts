@@ -25,6 +25,6 @@ export function dogDrawn({ dog }: Visit['arrival']): DogDrawn {
 /** The visit and the sheet on the screen as one assessment file. */
 export const useFile = (visit: Visit, sheet: Sheet): AssessmentFile =>
   useMemo(
-    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet)),
-    [visit.arrival, visit.assessment.stage, sheet],
+    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet), visit.progress),
+    [visit.arrival, visit.assessment.stage, visit.progress, sheet],
   )

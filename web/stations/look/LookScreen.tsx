@@ -1,11 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import type { AssessmentDoc } from '../../../contract/api.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
-import { keepVisit } from '../../api/keep.ts'
-import { salonQuery, visitQuery } from '../../api/queries.ts'
+import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { sheetLooks } from '../../coatmap/looks.ts'
 import { useAfterPaint } from '../../parts/after-paint.ts'
@@ -19,7 +18,7 @@ import { SavingLine } from './SavingLine.tsx'
 import { SoFar } from './SoFar.tsx'
 import { changeOf } from './sheet-state.ts'
 import { useSweep, useSweepKeys } from './sweep.ts'
-import { useScoring } from './use-scoring.ts'
+import { useVisitScoring } from './use-scoring.ts'
 
 /** What a screen reader says of a place: name, score in words, how far it reaches. */
 function spoken(sheet: Sheet, index: number, layer: Scale): string {
@@ -32,35 +31,30 @@ function spoken(sheet: Sheet, index: number, layer: Scale): string {
   return `${name}, ${score} ${SCORE_WORD[layer][score][0]}${extent}`
 }
 
+export const LookScreen = (): ReactNode => <Look whose="first" />
+
 /** Hands over the dog: the coat map on the left, the keypad for the place at hand on the right. */
-export function LookScreen(): ReactNode {
+export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const visit = useVisit()
   const { data: salon } = useQuery(salonQuery)
-  const client = useQueryClient()
   const navigate = useNavigate()
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const takeSaved = useCallback(
-    (assessment: AssessmentDoc) => {
-      const { queryKey } = visitQuery(visit.id)
-      const now = client.setQueryData(queryKey, (before) => before && { ...before, assessment })
-      if (now) void keepVisit(now).catch(() => {})
-    },
-    [client, visit.id],
-  )
-  const scoring = useScoring(visit.assessment, takeSaved)
+  const scoring = useVisitScoring(visit, whose)
   const { sheet, saving } = scoring
-  const { sweep, stance, actions } = useSweep(scoring, drawn)
+  const [search] = useSearchParams()
+  const { sweep, stance, actions } = useSweep(scoring, drawn, search.get('at'))
   const { focus, layer, touched } = sweep
   // The score is painted first; then the dog turns to the next place and the keypad asks for it.
   const { focus: stageFocus, view, close } = useAfterPaint(stance)
   const { canUndo } = scoring
   const asked = useAfterPaint(useMemo(() => ({ sheet, sweep, canUndo }), [sheet, sweep, canUndo]))
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const { plan, problem } = usePlan(useFile(visit, asked.sheet), house)
+  const file = useFile(visit, asked.sheet)
+  const { plan, problem } = usePlan(file, house)
   const [dialog, setDialog] = useState<'findings' | 'leave' | null>(null)
   const askFindings = useCallback(() => setDialog('findings'), [])
   const askLeave = useCallback(() => setDialog('leave'), [])
-  const toVerdict = useCallback(() => void navigate('../verdict'), [navigate])
+  const toVerdict = useCallback(() => void navigate(whose === 'second' ? '../second' : '../verdict'), [navigate, whose])
 
   useSweepKeys(
     actions,
@@ -120,7 +114,15 @@ export function LookScreen(): ReactNode {
       </section>
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-5 max-md:border-l-0 max-md:border-t">
         <Keypad {...asked} actions={actions} onFindings={askFindings} onLeave={askLeave} />
-        <SoFar plan={plan} sheet={asked.sheet} onVerdict={toVerdict} />
+        <SoFar
+          plan={plan}
+          file={file}
+          house={house}
+          sheet={asked.sheet}
+          blind={whose === 'second'}
+          onVerdict={toVerdict}
+          onLook={actions.go}
+        />
       </aside>
       <p className="sr-only" aria-live="polite">
         {touched !== null ? spoken(sheet, touched, layer) : ''}

@@ -1,21 +1,34 @@
-import { ArrowRight } from 'lucide-react'
-import { memo, type ReactNode } from 'react'
-import { minutesText, pullText, rangeText, stopLines, VERDICT_LABEL } from '../../../contract/words/index.ts'
-import type { Plan, Sheet, StopAction } from '../../../core/index.ts'
+import { ArrowRight, Hand } from 'lucide-react'
+import { memo, type ReactNode, useEffect, useState } from 'react'
+import type { AssessmentFile } from '../../../contract/assessment-file.ts'
+import {
+  minutesText,
+  nextLookText,
+  pullText,
+  rangeText,
+  stopLines,
+  VERDICT_LABEL,
+} from '../../../contract/words/index.ts'
+import type { House, Plan, Sheet, StopAction } from '../../../core/index.ts'
+import { useOdds } from '../../workers/use-questions.ts'
 
 const MOST_STOPS = 2
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid'])
 
+interface Props {
+  readonly plan: Plan | null
+  readonly file: AssessmentFile
+  readonly house: House
+  readonly sheet: Sheet
+  /** A second opinion sees no verdict before it is done. */
+  readonly blind: boolean
+  readonly onVerdict: () => void
+  readonly onLook: (index: number) => void
+}
+
 /** Where the verdict stands while the hands are still on the dog. */
-export const SoFar = memo(function SoFar({
-  plan,
-  sheet,
-  onVerdict,
-}: {
-  plan: Plan | null
-  sheet: Sheet
-  onVerdict: () => void
-}): ReactNode {
+export const SoFar = memo(function SoFar(props: Props): ReactNode {
+  const { plan, sheet, blind, onVerdict } = props
   const open = sheet.filter(({ mat }) => mat === null).length
   const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
   return (
@@ -25,19 +38,71 @@ export const SoFar = memo(function SoFar({
           {stop.text}
         </p>
       ))}
+      {!blind && open > 0 && open <= FEW_OPEN && <WhereNext {...props} />}
       <div className="flex items-center justify-between gap-3">
         <div className="min-w-0" data-testid="so-far">
-          <p className="text-lg font-semibold">{plan ? VERDICT_LABEL[plan.verdict.choice] : 'Working it out'}</p>
+          <p className="text-lg font-semibold">
+            {blind ? 'Second opinion' : plan ? VERDICT_LABEL[plan.verdict.choice] : 'Working it out'}
+          </p>
           <p className="text-ink-2">
-            {plan
-              ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of ${pullText(plan.verdict.pullBudget)}`
-              : 'one moment'}
+            {blind
+              ? `${sheet.length - open} of ${sheet.length} places, without seeing the first`
+              : plan
+                ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of ${pullText(plan.verdict.pullBudget)}`
+                : 'one moment'}
           </p>
         </div>
         <button type="button" className={open === 0 ? 'btn btn-main' : 'btn'} onClick={onVerdict}>
-          Verdict <ArrowRight size={18} />
+          {blind ? 'Compare' : 'Verdict'} <ArrowRight size={18} />
         </button>
       </div>
     </div>
   )
 })
+
+/** Worth asking once most of the dog is looked at, and once the hands rest for a moment. */
+const FEW_OPEN = 24
+const REST_MS = 700
+
+function useRested<T>(value: T): T | null {
+  const [rested, setRested] = useState<T | null>(null)
+  useEffect(
+    function waitForRest() {
+      const timer = setTimeout(() => setRested(value), REST_MS)
+      return () => clearTimeout(timer)
+    },
+    [value],
+  )
+  return rested === value ? rested : null
+}
+
+function WhereNext({ file, house, onLook }: Props): ReactNode {
+  const rested = useRested(file)
+  return rested ? (
+    <Settling file={rested} house={house} onLook={onLook} />
+  ) : (
+    <p className="min-h-11 text-ink-2">The rest is unknown</p>
+  )
+}
+
+function Settling({ file, house, onLook }: Pick<Props, 'file' | 'house' | 'onLook'>): ReactNode {
+  const { answer, share } = useOdds(file, house)
+  const text = answer && share === 1 ? nextLookText(answer) : null
+  const best = answer?.looks[0]
+  if (!text || !best)
+    return (
+      <p className="min-h-11 text-ink-2">
+        {share < 1 ? 'Weighing what is left' : 'No single place left would settle it'}
+      </p>
+    )
+  return (
+    <button
+      type="button"
+      className="btn min-h-11 self-start px-3"
+      onClick={() => onLook(best.index)}
+      data-testid="settles"
+    >
+      <Hand size={18} /> {text}
+    </button>
+  )
+}

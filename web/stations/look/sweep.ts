@@ -74,6 +74,8 @@ export interface Actions {
   readonly standoff: (by: 1 | -1) => void
   readonly undo: () => void
   readonly pick: (index: number) => void
+  /** To a place, the dog turned to it. */
+  readonly go: (index: number) => void
   readonly setLayer: (layer: Scale) => void
   readonly turn: (view?: View) => void
   readonly closeLook: (close: CloseLook) => void
@@ -85,9 +87,11 @@ const TURN: Record<View, View> = { left: 'right', right: 'underside', underside:
 export function useSweep(
   { sheet, act, undo }: Scoring,
   coat: CoatOfDog,
+  startAt: string | null,
 ): { sweep: Sweep; stance: Stance; actions: Actions } {
   const [state, move] = useReducer(moved, sheet, (first): Sweep => {
-    const focus = nextOpen(first, 'mat', LAST) ?? 0
+    const asked = REGION_SIDES.find(({ key }) => key === startAt)?.index
+    const focus = asked ?? nextOpen(first, 'mat', LAST) ?? 0
     return { focus, touched: null, layer: 'mat', view: viewFor(focus, 'left'), close: null }
   })
   const { focus, touched, layer, view, close } = state
@@ -132,6 +136,7 @@ export function useSweep(
       if (at && changes.length <= 2) move({ type: 'at', focus: at.index, touched: null })
     },
     pick,
+    go: (index) => move({ type: 'at', focus: index, touched: null }),
     setLayer: (next) => move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? focus }),
     turn: (to = TURN[view]) => move({ type: 'view', view: to }),
     closeLook: (close) => move({ type: 'close', close: close === state.close ? null : close }),

@@ -1,7 +1,10 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
-import type { AssessmentDoc, ScoreChange } from '../../../contract/api.ts'
+import type { AssessmentDoc, ScoreChange, Visit } from '../../../contract/api.ts'
 import type { Sheet } from '../../../core/index.ts'
 import { request } from '../../api/client.ts'
+import { keepVisit } from '../../api/keep.ts'
+import { visitQuery } from '../../api/queries.ts'
 import { type Saving, ScoreSaver } from './score-saver.ts'
 import { applied, inverse, sheetOf } from './sheet-state.ts'
 
@@ -25,7 +28,7 @@ const outside = {
 }
 
 /** The sheet on the screen: what the server has acknowledged, and on top what is still on its way. */
-export function useScoring(doc: AssessmentDoc, onSaved: (doc: AssessmentDoc) => void): Scoring {
+function useScoring(doc: AssessmentDoc, onSaved: (doc: AssessmentDoc) => void): Scoring {
   const [base, setBase] = useState(doc)
   const notify = useRef(onSaved)
   notify.current = onSaved
@@ -81,4 +84,21 @@ export function useScoring(doc: AssessmentDoc, onSaved: (doc: AssessmentDoc) => 
   }, [history, saver])
   const settle = useCallback((choice: 'theirs' | 'mine') => saver.settle(choice), [saver])
   return { sheet, saving, act, undo, canUndo: history.length > 0, settle }
+}
+
+/** Scoring an assessment of a visit: what is saved lands in the visit that every screen reads, and on this device. */
+export function useVisitScoring(visit: Visit, role: AssessmentDoc['role']): Scoring {
+  const client = useQueryClient()
+  const takeSaved = useCallback(
+    (assessment: AssessmentDoc) => {
+      const place = assessment.role === 'second' ? 'second' : 'assessment'
+      const now = client.setQueryData(
+        visitQuery(visit.id).queryKey,
+        (before) => before && { ...before, [place]: assessment },
+      )
+      if (now) void keepVisit(now).catch(() => {})
+    },
+    [client, visit.id],
+  )
+  return useScoring(role === 'second' && visit.second ? visit.second : visit.assessment, takeSaved)
 }

@@ -18,7 +18,16 @@ import { HouseNumber } from './Figures.tsx'
 const two = (value: number): string => (Math.round(value * 100) / 100).toFixed(2)
 
 /** One place: what is done there and with what, how its figures came about, and what the rules took out. */
-export function PlaceDetail({ region, onClose }: { region: RegionPlan; onClose: () => void }): ReactNode {
+export function PlaceDetail({
+  region,
+  onClose,
+  actions,
+}: {
+  region: RegionPlan
+  onClose: () => void
+  /** What can be done with it now, above how it came about. */
+  actions: ReactNode
+}): ReactNode {
   const { option, treatment } = region
   const place = placeName(region.region, region.side)
   const why = option.why && option.why in LEAVE_REASONS ? leaveText(option.why as LeaveReason, place) : null
@@ -28,6 +37,7 @@ export function PlaceDetail({ region, onClose }: { region: RegionPlan; onClose: 
       about={why ?? TREATMENT_MEANS[treatment]}
       onClose={onClose}
     >
+      {actions}
       <dl className="mb-4 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         {option.tool && treatment !== 'look' && (
           <>

@@ -9,14 +9,20 @@ const shortMinutes = (minutes: number): string =>
 /** The key to the picture: each treatment with its texture; touching one lights its places. */
 export function TreatmentList({
   plan,
+  treatments,
+  asIf,
   onLight,
 }: {
   plan: Plan
+  /** What is drawn: the plan's, or those of the dog as it would be. */
+  treatments: readonly Treatment[]
+  asIf: boolean
   onLight: (lit: ReadonlySet<number> | null) => void
 }): ReactNode {
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
   const places = new Map<Treatment, number[]>()
-  for (const { treatment, index } of plan.regions) places.set(treatment, [...(places.get(treatment) ?? []), index])
+  for (const [index, treatment] of treatments.entries())
+    places.set(treatment, [...(places.get(treatment) ?? []), index])
   return (
     <ul className="flex flex-wrap gap-2 px-5 pb-4" aria-label="What the textures mean">
       {[...places].map(([treatment, indices]) => (
@@ -42,7 +48,8 @@ export function TreatmentList({
             </svg>
             {TREATMENT_LABEL[treatment]}
             <span className="text-ink-2">
-              {indices.length} · {shortMinutes(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))}
+              {indices.length}
+              {!asIf && ` · ${shortMinutes(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))}`}
             </span>
           </button>
         </li>

@@ -1,110 +1,307 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
-import { ArrowLeft, Check } from 'lucide-react'
+import { useQuery } from '@tanstack/react-query'
+import { ArrowLeft, Check, MessageSquareText } from 'lucide-react'
+import { Tabs } from 'radix-ui'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { toast } from 'sonner'
-import type { PlanRecord, Visit } from '../../../contract/api.ts'
-import { capital, placeName, TREATMENT_LABEL, VERDICT_LABEL, verdictSentence } from '../../../contract/words/index.ts'
-import { houseWith, type Plan, REGION_SIDES } from '../../../core/index.ts'
-import { Away } from '../../api/client.ts'
-import { makePlan, salonQuery, useAcceptPlan } from '../../api/queries.ts'
+import type { Visit } from '../../../contract/api.ts'
+import {
+  capital,
+  placeName,
+  STYLE_LABEL,
+  TREATMENT_LABEL,
+  VERDICT_LABEL,
+  verdictSentence,
+} from '../../../contract/words/index.ts'
+import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
+import { Away, Refusal } from '../../api/client.ts'
+import { salonQuery, useAcceptPlan, useMarkDone } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfPlan } from '../../coatmap/looks.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
-import { usePlan } from '../../workers/use-plan.ts'
-import { dogDrawn, useFile } from '../dog-file.ts'
-import { unsavedChanges } from '../look/score-saver.ts'
-import { applied, sheetOf } from '../look/sheet-state.ts'
+import { dogDrawn } from '../dog-file.ts'
+import { scoreChange } from '../look/sheet-state.ts'
+import { useVisitScoring } from '../look/use-scoring.ts'
 import { useVisit } from '../VisitLayout.tsx'
-import { Alternatives } from './Alternatives.tsx'
+import { AskTab } from './ask/AskTab.tsx'
+import { type AsIf, looksOfWay } from './ask/as-if.ts'
 import { Figures } from './Figures.tsx'
+import { PlaceActions, UnderWay, WhatChanged } from './Groom.tsx'
+import { OddsPanel } from './Odds.tsx'
+import { OwnerTab } from './OwnerTab.tsx'
 import { PlaceDetail } from './PlaceDetail.tsx'
 import { Reasons, Stops } from './Said.tsx'
+import { SecondInvite } from './SecondInvite.tsx'
 import { TreatmentList } from './TreatmentList.tsx'
-
-/** The plan the server computed and kept; while it is away, the same computed here, and said to be unsaved. */
-function useKeptPlan(visit: Visit): {
-  record: PlanRecord | null
-  plan: Plan | null
-  error: Error | null
-  retry: () => void
-} {
-  const { data: salon } = useQuery(salonQuery)
-  const client = useQueryClient()
-  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const sheet = useMemo(
-    () => applied(sheetOf(visit.assessment), unsavedChanges(visit.assessment.id, localStorage)),
-    [visit],
-  )
-  const { plan: here } = usePlan(useFile(visit, sheet), house)
-  const kept = useQuery({
-    queryKey: ['plan', visit.assessment.id, visit.assessment.revision, visit.arrivalRevision, salon?.estimates],
-    queryFn: async () => {
-      const record = await makePlan(visit.assessment.id)
-      void client.invalidateQueries({ queryKey: ['day'] })
-      void client.invalidateQueries({ queryKey: ['visit', visit.id] })
-      return record
-    },
-    staleTime: Number.POSITIVE_INFINITY,
-    // While scores given a moment ago are still on their way, the plan before them stands; it cannot be taken.
-    placeholderData: keepPreviousData,
-  })
-  return {
-    record: kept.isPlaceholderData ? null : (kept.data ?? null),
-    plan: kept.isPlaceholderData ? (here ?? kept.data?.plan ?? null) : (kept.data?.plan ?? here),
-    error: kept.error,
-    retry: () => void kept.refetch(),
-  }
-}
+import { type KeptPlan, useKeptPlan } from './use-kept-plan.ts'
+import { Ways } from './Ways.tsx'
 
 /** Which way to go, and why: the dog with its treatments, the verdict in a sentence, what it takes, what else there is. */
 export function VerdictScreen(): ReactNode {
   const visit = useVisit()
-  const { record, plan, error, retry } = useKeptPlan(visit)
+  const kept = useKeptPlan(visit)
+  const { plan, error, retry } = kept
   if (!plan)
     return error && !(error instanceof Away) ? (
       <QueryFailed error={error} onRetry={retry} />
     ) : (
       <Loading what="the verdict" />
     )
-  return <Verdict visit={visit} plan={plan} record={record} away={error !== null} />
+  return <Verdict visit={visit} plan={plan} kept={kept} />
 }
 
-function Verdict({
+const TABS = [
+  { id: 'verdict', label: 'Verdict', key: '1' },
+  { id: 'ask', label: 'What if', key: '2' },
+  { id: 'ways', label: 'Ways', key: '3' },
+  { id: 'owner', label: 'Owner', key: '4' },
+] as const
+type Tab = (typeof TABS)[number]['id']
+
+const isTab = (id: string | null): id is Tab => TABS.some((tab) => tab.id === id)
+
+function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPlan }): ReactNode {
+  const { record, file, house } = kept
+  const navigate = useNavigate()
+  const [search, setSearch] = useSearchParams()
+  const { data: salon } = useQuery(salonQuery)
+  const asked = search.get('tab')
+  const tab: Tab = isTab(asked) ? asked : 'verdict'
+  const setTab = useCallback(
+    (id: string) => setSearch(id === 'verdict' ? {} : { tab: id }, { replace: true }),
+    [setSearch],
+  )
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const [open, setOpen] = useState<number | null>(null)
+  const [asIf, setAsIf] = useState<AsIf | null>(null)
+  const accept = useAcceptPlan(visit.id)
+  const markDone = useMarkDone(visit.id)
+  const scoring = useVisitScoring(visit, 'first')
+  const name = visit.arrival.dog.name ?? 'This dog'
+  const { choice } = plan.verdict
+  const underWay = visit.acceptedPlan !== null
+  const needs = record?.needs ?? []
+
+  const take = (): void => {
+    if (!record) return
+    if (needs.length > 0) {
+      toast('The owner has to say yes first')
+      setTab('owner')
+      return
+    }
+    accept.mutate(record.id, {
+      onSuccess: () => {
+        toast.success(underWay ? `${name}: going on with this` : `${name}: taken, on to the bath`)
+        if (!underWay) void navigate('/')
+      },
+      onError: (error) => {
+        if (error instanceof Refusal && error.problem.code === 'needs-consent') setTab('owner')
+        toast.error(
+          error instanceof Refusal ? error.message : 'Not taken yet: the server is away. Try again when it is back.',
+        )
+      },
+    })
+  }
+  const finish = (index: number, done: boolean): void => {
+    const { region, side, treatment, option } = plan.regions[index]!
+    const place = { region, side }
+    const { minutes, pull, leavesMm } = option
+    markDone.mutate(
+      {
+        batchId: crypto.randomUUID(),
+        finished: done ? [{ ...place, treatment, leavesMm, minutes, pull }] : [],
+        reopened: done ? [] : [place],
+      },
+      {
+        onSuccess: () => setOpen(null),
+        onError: () => toast.error('Not noted yet: the server is away. Try again when it is back.'),
+      },
+    )
+  }
+  const rescore = (index: number, score: Score): void => {
+    if (plan.regions[index]!.done) finish(index, false)
+    scoring.act([scoreChange(index, 'mat', score, drawn)])
+    setOpen(null)
+  }
+  const changedSince =
+    underWay && record !== null && record.acceptedAt === null && !samePlan(record.plan, visit.acceptedPlan!.plan)
+  const mayTake =
+    record !== null && choice !== 'look-first' && record.acceptedAt === null && (!underWay || changedSince)
+  const status =
+    kept.error && !record ? 'Server away: shown from this device' : underWay && !changedSince ? 'Taken' : ''
+
+  return (
+    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+      <DogPane visit={visit} plan={plan} asIf={asIf} open={open} onOpen={setOpen} onTab={setTab} />
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+        <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 grow flex-col">
+          <Tabs.List className="flex gap-1 border-b border-line px-4 pt-2" aria-label="About the verdict">
+            {TABS.map(({ id, label }) => (
+              <Tabs.Trigger
+                key={id}
+                value={id}
+                className="min-h-11 rounded-t-xl border-b-[3px] border-transparent px-3.5 font-medium text-ink-2 data-[state=active]:border-accent data-[state=active]:text-ink"
+              >
+                {label}
+                {id === 'owner' && needs.length > 0 && (
+                  <span className="ml-1.5 rounded-full bg-accent px-2 py-0.5 text-sm text-on-accent">ask</span>
+                )}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          {TABS.map(({ id }) => (
+            <Tabs.Content
+              key={id}
+              value={id}
+              className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6 data-[state=inactive]:hidden"
+              tabIndex={-1}
+            >
+              {id === 'verdict' && (
+                <>
+                  <div>
+                    <p className="text-ink-2" data-testid="choice" data-choice={choice}>
+                      {VERDICT_LABEL[choice]}
+                    </p>
+                    <h1 className="text-[26px] leading-snug" data-testid="verdict">
+                      {verdictSentence(plan, name)}
+                    </h1>
+                    {plan.verdict.insteadOf && (
+                      <p className="mt-1 text-ink-2" data-testid="instead">
+                        Chosen here instead of {STYLE_LABEL[plan.verdict.insteadOf]}: {record?.reason}{' '}
+                        <button type="button" className="opens" onClick={() => void kept.choose({ best: true })}>
+                          Back to that
+                        </button>
+                      </p>
+                    )}
+                  </div>
+                  {underWay && <UnderWay visit={visit} plan={plan} />}
+                  {changedSince && <WhatChanged accepted={visit.acceptedPlan!} record={record} />}
+                  <Stops plan={plan} />
+                  <Figures plan={plan} />
+                  {plan.unknownShare > 1e-9 && choice !== 'refer' && <OddsPanel file={file} house={house} />}
+                  <Reasons plan={plan} />
+                  <SecondInvite visit={visit} />
+                  <p className="text-sm text-ink-2">
+                    What was seen, never a diagnosis. A vet's word, the product's label, local rules and your own hands
+                    come before this plan.
+                  </p>
+                </>
+              )}
+              {id === 'ask' && <AskTab file={file} plan={plan} house={house} onAsIf={setAsIf} />}
+              {id === 'ways' && salon && (
+                <Ways
+                  plan={plan}
+                  drawn={drawn}
+                  prices={salon.prices}
+                  onChoose={
+                    record && !underWay
+                      ? async (style, reason) => {
+                          try {
+                            await kept.choose({ style, reason })
+                            setTab('verdict')
+                          } catch (error) {
+                            toast.error(`Not chosen: ${(error as Error).message}`)
+                          }
+                        }
+                      : null
+                  }
+                />
+              )}
+              {id === 'owner' && salon && (
+                <OwnerTab visit={visit} plan={plan} record={record} salon={salon} drawn={drawn} />
+              )}
+            </Tabs.Content>
+          ))}
+        </Tabs.Root>
+        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
+          <button type="button" className="btn" onClick={() => void navigate('../look')}>
+            <ArrowLeft size={18} /> Look again
+          </button>
+          <span className="grow text-right text-sm text-ink-2" role="status">
+            {status}
+          </span>
+          <button type="button" className="btn btn-main" disabled={!mayTake} onClick={take} data-testid="take">
+            {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
+            {needs.length > 0 && mayTake
+              ? 'Ask the owner first'
+              : choice === 'refer'
+                ? 'Stop and refer'
+                : changedSince
+                  ? 'Go on with this'
+                  : 'Take this plan'}
+          </button>
+        </div>
+      </aside>
+      {open !== null && (
+        <PlaceDetail
+          region={plan.regions[open]!}
+          onClose={() => setOpen(null)}
+          actions={
+            underWay ? (
+              <PlaceActions
+                region={plan.regions[open]!}
+                now={scoring.sheet[open]!.mat}
+                onDone={(done) => finish(open, done)}
+                onScore={(score) => rescore(open, score)}
+              />
+            ) : null
+          }
+        />
+      )}
+    </div>
+  )
+}
+
+/** Finished work apart, whether two plans do the same. */
+const samePlan = (a: Plan, b: Plan): boolean =>
+  a.regions.every(
+    ({ treatment, option, done }, i) =>
+      done || (treatment === b.regions[i]!.treatment && option.leavesMm === b.regions[i]!.option.leavesMm),
+  )
+
+/** The dog with its treatments, or as it would be while something is asked. */
+function DogPane({
   visit,
   plan,
-  record,
-  away,
+  asIf,
+  open,
+  onOpen,
+  onTab,
 }: {
   visit: Visit
   plan: Plan
-  record: PlanRecord | null
-  away: boolean
+  asIf: AsIf | null
+  open: number | null
+  onOpen: (index: number | null) => void
+  onTab: (tab: string) => void
 }): ReactNode {
   const navigate = useNavigate()
-  const accept = useAcceptPlan(visit.id)
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
   const [close, setClose] = useState<CloseLook>(null)
-  const [open, setOpen] = useState<number | null>(null)
   const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
-  const looks = useMemo(() => looksOfPlan(plan), [plan])
+  const planned = useMemo(() => looksOfPlan(plan), [plan])
+  const looks = useMemo(() => (asIf ? looksOfWay(asIf.treatments, asIf.outlineMm) : planned), [asIf, planned])
   const name = visit.arrival.dog.name ?? 'This dog'
+  const treatments = useMemo(() => asIf?.treatments ?? plan.regions.map(({ treatment }) => treatment), [asIf, plan])
 
   const nameOf = useCallback(
     (index: number) => {
-      const { region, side, treatment } = plan.regions[index]!
-      return `${capital(placeName(region, side))}, ${TREATMENT_LABEL[treatment]}`
+      const { region, side, done } = plan.regions[index]!
+      return `${capital(placeName(region, side))}, ${TREATMENT_LABEL[treatments[index]!]}${done ? ', finished' : ''}`
     },
-    [plan],
+    [plan, treatments],
   )
-  const pick = useCallback((index: number) => {
-    setFocus(index)
-    setOpen(index)
-  }, [])
+  const pick = useCallback(
+    (index: number) => {
+      setFocus(index)
+      onOpen(index)
+    },
+    [onOpen],
+  )
   const turn = (to?: View): void => {
     setClose(null)
     setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])
@@ -122,9 +319,11 @@ function Verdict({
     }
     const onKey = (event: KeyboardEvent): void => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
-      const onPlace = event.target instanceof Element && event.target.matches('[data-region]')
+      const target = event.target instanceof Element ? event.target : null
+      const onPlace = target?.matches('[data-region]') ?? false
+      const onTabs = target?.closest('[role=tablist], [role=slider], [role=dialog]') != null
       const openHere = (): void => {
-        const key = (event.target as Element).getAttribute('data-region')
+        const key = target!.getAttribute('data-region')
         pick(REGION_SIDES.find((place) => place.key === key)!.index)
       }
       const commands: Readonly<Record<string, () => void>> = {
@@ -132,8 +331,8 @@ function Verdict({
         h: () => setClose(close === 'head' ? null : 'head'),
         p: () => setClose(close === 'feet' ? null : 'feet'),
         b: () => void navigate('../look'),
-        ArrowRight: () => go(1),
-        ArrowLeft: () => go(-1),
+        ...Object.fromEntries(TABS.map(({ id, key }) => [key, () => onTab(id)])),
+        ...(onTabs ? {} : { ArrowRight: () => go(1), ArrowLeft: () => go(-1) }),
         ...(onPlace ? { Enter: openHere, ' ': openHere } : {}),
       }
       const command = commands[event.key.length === 1 ? event.key.toLowerCase() : event.key]
@@ -145,76 +344,34 @@ function Verdict({
     return () => removeEventListener('keydown', onKey)
   })
 
-  const take = (): void => {
-    if (!record) return
-    accept.mutate(record.id, {
-      onSuccess: () => {
-        toast.success(`${name}: taken, on to the bath`)
-        void navigate('/')
-      },
-      onError: () => toast.error('Not taken yet: the server is away. Try again when it is back.'),
-    })
-  }
-  const { choice } = plan.verdict
-  const mayTake = record !== null && choice !== 'look-first'
-
   return (
-    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
-      <section className="flex flex-col md:min-h-0" aria-label="Treatment of each place">
-        <div className="flex min-h-[380px] grow md:min-h-0">
-          <DogStage
-            drawn={drawn}
-            looks={looks}
-            view={view}
-            close={close}
-            focus={focus}
-            lit={lit}
-            onPick={pick}
-            nameOf={nameOf}
-            onTurn={turn}
-            onClose={setClose}
-            label={`${name}, treatments, ${view}`}
-          />
-        </div>
-        <TreatmentList plan={plan} onLight={setLit} />
-      </section>
-      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
-        <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6">
-          <div>
-            <p className="text-ink-2" data-testid="choice" data-choice={choice}>
-              {VERDICT_LABEL[choice]}
-            </p>
-            <h1 className="text-[26px] leading-snug" data-testid="verdict">
-              {verdictSentence(plan, name)}
-            </h1>
-          </div>
-          <Stops plan={plan} />
-          <Figures plan={plan} />
-          <Reasons plan={plan} />
-          <Alternatives plan={plan} drawn={drawn} />
-          <p className="text-sm text-ink-2">
-            What was seen, never a diagnosis. A vet's word, the product's label, local rules and your own hands come
-            before this plan.
-          </p>
-        </div>
-        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
-          <button type="button" className="btn" onClick={() => void navigate('../look')}>
-            <ArrowLeft size={18} /> Look again
-          </button>
-          <span className="grow text-right text-sm text-ink-2" role="status">
-            {away && !record ? 'Server away: shown from this device' : record?.acceptedAt ? 'Taken' : ''}
+    <section className="flex flex-col md:min-h-0" aria-label="Treatment of each place">
+      {asIf && (
+        <p
+          className="mx-5 mt-3 flex items-center gap-3 rounded-xl border-2 border-accent bg-accent-soft px-4 py-2"
+          data-testid="as-if"
+        >
+          <span className="grow">
+            {asIf.says}: <b>{VERDICT_LABEL[asIf.choice]}</b>
           </span>
-          <button
-            type="button"
-            className="btn btn-main"
-            disabled={!mayTake || record?.acceptedAt !== null}
-            onClick={take}
-          >
-            <Check size={18} /> {choice === 'refer' ? 'Stop and refer' : 'Take this plan'}
-          </button>
-        </div>
-      </aside>
-      {open !== null && <PlaceDetail region={plan.regions[open]!} onClose={() => setOpen(null)} />}
-    </div>
+        </p>
+      )}
+      <div className="flex min-h-[380px] grow md:min-h-0">
+        <DogStage
+          drawn={drawn}
+          looks={looks}
+          view={view}
+          close={close}
+          focus={focus}
+          lit={lit}
+          onPick={pick}
+          nameOf={nameOf}
+          onTurn={turn}
+          onClose={setClose}
+          label={`${name}, ${asIf ? 'as it would be' : 'treatments'}, ${view}`}
+        />
+      </div>
+      <TreatmentList plan={plan} treatments={treatments} asIf={asIf !== null} onLight={setLit} />
+    </section>
   )
 }

@@ -1,0 +1,339 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Check, Phone, Printer } from 'lucide-react'
+import { type ReactNode, useMemo, useState } from 'react'
+import { useParams } from 'react-router'
+import type { OwnerAnswer, OwnerPage as OwnerPageDoc } from '../../contract/api.ts'
+import { assessmentFileSchema } from '../../contract/assessment-file.ts'
+import type { ConsentPage } from '../../contract/consent-page.ts'
+import { assessmentOf } from '../../contract/read-assessment.ts'
+import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } from '../../contract/words/index.ts'
+import { buildOf, DEFAULT_LENGTHS } from '../../core/index.ts'
+import { Away, Refusal, request } from '../api/client.ts'
+import { CoatMap } from '../coatmap/CoatMap.tsx'
+import { looksOfLengths, sheetLooks } from '../coatmap/looks.ts'
+
+/** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
+export function OwnerPage(): ReactNode {
+  const { token = '' } = useParams()
+  const query = useQuery({
+    queryKey: ['owner', token],
+    queryFn: () => request<OwnerPageDoc>('GET', `/owner/${token}`),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  const { data, error } = query
+  if (data) return <Page token={token} doc={data} />
+  if (!error) return <Note title="One moment" text="Opening your page." />
+  if (error instanceof Away)
+    return (
+      <Note title="The salon cannot be reached" text="Check your connection; this page tries again by itself.">
+        <button type="button" className="btn btn-main" onClick={() => void query.refetch()}>
+          Try again
+        </button>
+      </Note>
+    )
+  const expired = error instanceof Refusal && error.problem.code === 'link-expired'
+  return (
+    <Note
+      title={expired ? 'This link is no longer open' : 'There is nothing behind this link'}
+      text={
+        expired
+          ? 'Please call the salon; they can send you a new one.'
+          : 'Check that all of it was copied, or call the salon.'
+      }
+    />
+  )
+}
+
+const Note = ({ title, text, children }: { title: string; text: string; children?: ReactNode }): ReactNode => (
+  <main className="mx-auto max-w-md px-5 py-16 text-center">
+    <h1 className="mb-2 text-2xl">{title}</h1>
+    <p className="mb-6 text-ink-2">{text}</p>
+    {children}
+  </main>
+)
+
+function Part({ title, children }: { title: string; children: ReactNode }): ReactNode {
+  return (
+    <section className="border-t border-line py-5" aria-label={title}>
+      <h2 className="mb-2 text-xl">{title}</h2>
+      {children}
+    </section>
+  )
+}
+
+const Lines = ({ lines }: { lines: readonly string[] }): ReactNode => (
+  <ul className="flex flex-col gap-1.5">
+    {lines.map((line) => (
+      <li key={line} className="border-l-2 border-line pl-3">
+        {line}
+      </li>
+    ))}
+  </ul>
+)
+
+function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
+  const { page } = doc
+  return (
+    <main className="mx-auto max-w-md px-5 pb-16 text-[17px]" data-testid="owner-page">
+      <header className="py-5">
+        <p className="text-ink-2">{page.salon}</p>
+        <h1 className="text-[28px] leading-tight">Before we groom {page.name}</h1>
+      </header>
+      <Part title="What we saw">
+        <FoundMap page={page} />
+        <Lines lines={page.seen} />
+      </Part>
+      <Part title="What we advise">
+        <p className="mb-3 text-lg font-medium" data-testid="advice">
+          {page.advice}
+        </p>
+        <Lines lines={[...page.asks, ...page.why]} />
+      </Part>
+      <Part title={`What it is like for ${page.name}`}>
+        <Lines lines={page.feels} />
+      </Part>
+      <Part title="What it costs">
+        <p className="text-[32px] font-semibold leading-tight">{moneyText(page.price, page.currency)}</p>
+        <p className="text-ink-2">
+          {capital(page.priceIs)}. {rangeText(page.minutes, minutesText)} minutes of coat work.
+        </p>
+        {page.visits.length > 1 && (
+          <ul className="mt-3">
+            {page.visits.map(({ number, day, minutes }) => (
+              <li key={number} className="flex justify-between border-t border-line py-1.5">
+                <span>
+                  Visit {number}, {day === 0 ? 'today' : `in ${Math.round(day)} days`}
+                </span>
+                <span>{minutesText(minutes)} min</span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Part>
+      <Part title="What the coat will look like">
+        <div className="mb-2 h-40">
+          <Picture page={page} outlineMm={page.outlineMm} label={`${page.name} afterwards`} />
+        </div>
+        <p>
+          About {Math.round(page.coatKept)} % of the coat is kept.{' '}
+          {page.regrowWeeks < 0.5 ? 'Nothing has to grow back.' : `Grown back in about ${weeksText(page.regrowWeeks)}.`}{' '}
+          Next visit in {page.nextWeeks} weeks: {page.nextWhy}.
+        </p>
+      </Part>
+      {page.risks.length > 0 && (
+        <Part title="What can happen">
+          <Lines lines={page.risks} />
+        </Part>
+      )}
+      {page.meanwhile.length > 0 && (
+        <Part title="Between the visits">
+          <Lines lines={page.meanwhile} />
+        </Part>
+      )}
+      <Answer token={token} doc={doc} />
+      <footer className="border-t border-line pt-4 text-sm text-ink-2">
+        {page.cautions.map((line) => (
+          <p key={line} className="mb-1.5">
+            {line}
+          </p>
+        ))}
+        <button type="button" className="btn mt-2 print:hidden" onClick={() => print()}>
+          <Printer size={18} /> Print
+        </button>
+      </footer>
+    </main>
+  )
+}
+
+function useDrawn({ dog }: ConsentPage) {
+  return useMemo(
+    () => ({
+      build: buildOf(dog.breed ?? null, dog.weightKg),
+      weightKg: dog.weightKg,
+      coatType: dog.coatType,
+      lengthMm: { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm },
+    }),
+    [dog],
+  )
+}
+
+const VIEWS = [
+  ['left', 'left side', 'col-span-2 h-60'],
+  ['right', 'right side', 'h-36'],
+  ['underside', 'underneath', 'h-36'],
+] as const
+
+/** What was found, drawn on the dog from both sides and from beneath. */
+function FoundMap({ page }: { page: ConsentPage }): ReactNode {
+  const drawn = useDrawn(page)
+  const looks = useMemo(() => {
+    const file = assessmentFileSchema.parse({ format: 'etude.assessment/1', dog: page.dog, scores: page.rows })
+    return sheetLooks()(assessmentOf(file).sheet, 'mat', drawn)
+  }, [page, drawn])
+  return (
+    <div className="mb-3 grid grid-cols-2 gap-2">
+      {VIEWS.map(([view, label, place]) => (
+        <figure key={view} className={place}>
+          <div className="h-[calc(100%-1.5rem)]">
+            <CoatMap
+              build={drawn.build}
+              weightKg={drawn.weightKg}
+              view={view}
+              looks={looks}
+              focus={null}
+              label={`Where the mats are on ${page.name}, ${label}; the words below say the same`}
+            />
+          </div>
+          <figcaption className="text-center text-sm text-ink-2">{label}</figcaption>
+        </figure>
+      ))}
+      <p className="col-span-2 text-sm text-ink-2">The thicker the strokes, the tighter the mats.</p>
+    </div>
+  )
+}
+
+function Picture({
+  page,
+  outlineMm,
+  label,
+}: {
+  page: ConsentPage
+  outlineMm: readonly number[]
+  label: string
+}): ReactNode {
+  const drawn = useDrawn(page)
+  const looks = useMemo(() => looksOfLengths(outlineMm), [outlineMm])
+  return (
+    <CoatMap build={drawn.build} weightKg={drawn.weightKg} view="left" looks={looks} focus={null} plain label={label} />
+  )
+}
+
+const thanks = ({ answer, answerStyle }: OwnerPageDoc): string =>
+  answer === 'yes'
+    ? 'Thank you. We go ahead as advised.'
+    : answer === 'other'
+      ? `Thank you. We take the other way: ${STYLE_LABEL[answerStyle ?? ''] ?? 'as you chose'}.`
+      : 'Thank you. We call you before anything is done.'
+
+function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
+  const { page } = doc
+  const client = useQueryClient()
+  const [name, setName] = useState('')
+  const [note, setNote] = useState('')
+  const [missing, setMissing] = useState(false)
+  const send = useMutation({
+    mutationFn: (answer: OwnerAnswer) => request<OwnerPageDoc>('POST', `/owner/${token}/answer`, answer),
+    onSuccess: (answered) => client.setQueryData(['owner', token], answered),
+  })
+  const give = (answer: Pick<OwnerAnswer, 'answer' | 'style'>): void => {
+    if (name.trim() === '') {
+      setMissing(true)
+      document.getElementById('owner-name')?.focus()
+      return
+    }
+    send.mutate({ ...answer, name: name.trim(), ...(note.trim() ? { note: note.trim() } : {}) })
+  }
+  if (doc.answer)
+    return (
+      <Part title="Your answer">
+        <p className="rounded-2xl bg-accent-soft p-4 text-lg font-medium" role="status" data-testid="thanks">
+          {thanks(doc)}
+        </p>
+        <p className="mt-2 text-ink-2">To change it, please call the salon.</p>
+      </Part>
+    )
+  return (
+    <Part title="Your answer">
+      <label className="mb-3 block" htmlFor="owner-name">
+        <span className="mb-1 block">Your name</span>
+        <input
+          id="owner-name"
+          className="field min-h-12"
+          value={name}
+          maxLength={120}
+          autoComplete="name"
+          aria-invalid={missing}
+          aria-describedby={missing ? 'owner-name-missing' : undefined}
+          onChange={(event) => {
+            setName(event.target.value)
+            setMissing(false)
+          }}
+        />
+        {missing && (
+          <span id="owner-name-missing" className="mt-1 block text-alarm" role="alert">
+            Please put in your name first.
+          </span>
+        )}
+      </label>
+      <label className="mb-4 block">
+        <span className="mb-1 block">Anything we should know (if you like)</span>
+        <textarea
+          className="field"
+          rows={2}
+          maxLength={1000}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+      </label>
+      <button
+        type="button"
+        className="btn btn-main min-h-14 w-full text-lg"
+        disabled={send.isPending}
+        onClick={() => give({ answer: 'yes' })}
+      >
+        <Check size={20} /> Yes, as advised
+      </button>
+      {page.ways.length > 0 && (
+        <>
+          <p className="mb-2 mt-5 font-medium">Or another way</p>
+          <ul className="flex flex-col gap-3">
+            {page.ways.map((way) => (
+              <li key={`${way.style} ${way.visits}`} className="rounded-2xl border border-line p-3">
+                <div className="flex gap-3">
+                  <div className="h-20 w-28 shrink-0">
+                    <Picture page={page} outlineMm={way.outlineMm} label={`${page.name}, ${way.title}`} />
+                  </div>
+                  <div className="grow">
+                    <p className="font-medium">{way.title}</p>
+                    <p className="text-ink-2">
+                      {moneyText(way.price, page.currency)}, {minutesText(way.minutes)} min, {Math.round(way.coatKept)}{' '}
+                      % kept
+                      {way.regrowWeeks >= 0.5 && `, back in ${weeksText(way.regrowWeeks)}`}
+                    </p>
+                  </div>
+                </div>
+                {way.open ? (
+                  <button
+                    type="button"
+                    className="btn mt-2 min-h-12 w-full"
+                    disabled={send.isPending}
+                    onClick={() => give({ answer: 'other', style: way.style })}
+                  >
+                    Yes to this instead
+                  </button>
+                ) : (
+                  <p className="mt-2 text-ink-2">Possible; let us talk about it first.</p>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <button
+        type="button"
+        className="btn mt-5 min-h-14 w-full text-lg"
+        disabled={send.isPending}
+        onClick={() => give({ answer: 'call' })}
+      >
+        <Phone size={20} /> Please call me
+      </button>
+      {send.error && (
+        <p className="mt-3 rounded-xl bg-alarm-soft p-3 text-alarm" role="alert">
+          {send.error instanceof Refusal
+            ? capital(send.error.message)
+            : 'Not sent: the salon cannot be reached. What you wrote is still here; try again.'}
+        </p>
+      )}
+    </Part>
+  )
+}

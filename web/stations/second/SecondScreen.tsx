@@ -1,0 +1,253 @@
+import { useQuery } from '@tanstack/react-query'
+import { ArrowLeft, Hand } from 'lucide-react'
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import type { Visit } from '../../../contract/api.ts'
+import { capital, KAPPA_TEXT, placeName, SCORE_WORD, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import {
+  type Agreement,
+  houseWith,
+  kappaWord,
+  REGION_SIDES,
+  type Score,
+  type VerdictName,
+} from '../../../core/index.ts'
+import { salonQuery } from '../../api/queries.ts'
+import { DogStage } from '../../coatmap/DogStage.tsx'
+import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
+import { sheetLooks } from '../../coatmap/looks.ts'
+import { Loading } from '../../shell/states.tsx'
+import type { SecondOpinion } from '../../workers/questions.worker.ts'
+import { theQuestions } from '../../workers/use-questions.ts'
+import { dogDrawn, useFile } from '../dog-file.ts'
+import { sheetOf } from '../look/sheet-state.ts'
+import { useVisit } from '../VisitLayout.tsx'
+
+/** Two people on one dog: how far they agree, where they differ, and whether it matters. */
+export function SecondScreen(): ReactNode {
+  const visit = useVisit()
+  if (!visit.second)
+    return (
+      <div className="mx-auto max-w-xl p-10">
+        <h1 className="mb-2 text-2xl">No second opinion yet</h1>
+        <p className="mb-4 text-ink-2">Ask for one from the verdict.</p>
+        <Link className="btn" to="../verdict">
+          <ArrowLeft size={18} /> To the verdict
+        </Link>
+      </div>
+    )
+  return <Compared visit={visit} second={visit.second} />
+}
+
+const whoOf = (people: readonly { id: string; name: string }[] | undefined, id: string | null, else_: string): string =>
+  people?.find((person) => person.id === id)?.name ?? else_
+
+const LEAST_SHARED = 6
+
+function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['second']> }): ReactNode {
+  const { data: salon } = useQuery(salonQuery)
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const firstSheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])
+  const secondSheet = useMemo(() => sheetOf(second), [second])
+  const firstFile = useFile(visit, firstSheet)
+  const secondFile = useFile(visit, secondSheet)
+  const [opinion, setOpinion] = useState<SecondOpinion | null>(null)
+  const [shown, setShown] = useState<'first' | 'second'>('second')
+  const [focus, setFocus] = useState<number | null>(null)
+  const [view, setView] = useState<View>('left')
+  const [close, setClose] = useState<CloseLook>(null)
+  useEffect(
+    function compare() {
+      let current = true
+      void theQuestions()
+        .secondOpinion(firstFile, secondFile, house)
+        .then((answer) => current && setOpinion(answer))
+      return () => {
+        current = false
+      }
+    },
+    [firstFile, secondFile, house],
+  )
+  const sheet = shown === 'first' ? firstSheet : secondSheet
+  const [looksOf] = useState(sheetLooks)
+  const looks = useMemo(() => looksOf(sheet, 'mat', drawn), [looksOf, sheet, drawn])
+  const differ = useMemo(() => new Set(opinion?.differences.map(({ index }) => index)), [opinion])
+  const nameOf = useCallback(
+    (index: number) => {
+      const { region, side } = REGION_SIDES[index]!
+      const score = sheet[index]!.mat
+      return `${capital(placeName(region, side))}, ${score === null ? 'not looked at' : `${score} ${SCORE_WORD.mat[score][0]}`}${differ.has(index) ? ', they differ' : ''}`
+    },
+    [sheet, differ],
+  )
+  if (!opinion) return <Loading what="both looks" />
+  const people = salon?.people
+  const who = {
+    first: whoOf(people, visit.assessment.scorerId, 'The first'),
+    second: whoOf(people, second.scorerId, 'The second'),
+  }
+  const matters = opinion.differences.filter(({ becomes }) => becomes !== opinion.first)
+  const go = (index: number): void => {
+    setFocus(index)
+    setView(viewFor(index, view))
+  }
+  return (
+    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+      <section className="flex flex-col md:min-h-0" aria-label="Where they differ">
+        <div className="flex items-center gap-2 px-5 pt-3">
+          <span className="text-ink-2">Scores of</span>
+          {(['first', 'second'] as const).map((which) => (
+            <button
+              key={which}
+              type="button"
+              className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
+              aria-pressed={shown === which}
+              onClick={() => setShown(which)}
+            >
+              {who[which]}
+            </button>
+          ))}
+          <span className="text-ink-2">{differ.size > 0 && 'where they differ stands out'}</span>
+        </div>
+        <div className="flex min-h-[380px] grow md:min-h-0">
+          <DogStage
+            drawn={drawn}
+            looks={looks}
+            view={view}
+            close={close}
+            focus={focus}
+            lit={differ.size > 0 ? differ : null}
+            onPick={setFocus}
+            nameOf={nameOf}
+            onTurn={(to) => setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])}
+            onClose={setClose}
+            label={`Where ${who.first} and ${who.second} differ`}
+          />
+        </div>
+      </section>
+      <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
+        <div>
+          <p className="text-ink-2">Second opinion</p>
+          <h1 className="text-[26px] leading-snug" data-testid="second">
+            {opinion.shared === 0
+              ? `${who.second} has not scored anything yet.`
+              : matters.length === 0 && opinion.first === opinion.second
+                ? `${differ.size === 0 ? 'They agree everywhere' : 'Where they differ does not matter'}: ${VERDICT_LABEL[opinion.first].toLowerCase()} either way.`
+                : opinion.first === opinion.second
+                  ? `Taken together it comes out the same, ${VERDICT_LABEL[opinion.first].toLowerCase()}; single places would change it.`
+                  : `It matters: ${who.first} comes to ${VERDICT_LABEL[opinion.first].toLowerCase()}, ${who.second} to ${VERDICT_LABEL[opinion.second].toLowerCase()}.`}
+          </h1>
+        </div>
+        {opinion.shared > 0 && (
+          <>
+            <Agreed title="Mats" agreement={opinion.mats} />
+            <Agreed title="Undercoat" agreement={opinion.undercoat} />
+            <section aria-label="Differences">
+              <h2 className="mb-2 text-lg">
+                {differ.size === 0 ? 'No differences' : `Differs in ${differ.size} of ${opinion.shared} places`}
+              </h2>
+              <table className="w-full text-left" data-testid="differences">
+                <thead className="text-ink-2">
+                  <tr>
+                    <th className="font-medium">Place</th>
+                    <th className="font-medium">{who.first}</th>
+                    <th className="font-medium">{who.second}</th>
+                    <th className="font-medium">Does it matter</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {opinion.differences.map((difference) => (
+                    <DifferenceRow key={difference.index} {...difference} now={opinion.first} onGo={go} />
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          </>
+        )}
+        <div className="mt-auto flex flex-wrap gap-3">
+          <Link className="btn" to="../verdict">
+            <ArrowLeft size={18} /> To the verdict
+          </Link>
+          <Link className="btn" to="look">
+            <Hand size={18} /> {who.second} scores on
+          </Link>
+        </div>
+      </aside>
+    </div>
+  )
+}
+
+function DifferenceRow({
+  index,
+  first,
+  second,
+  becomes,
+  now,
+  onGo,
+}: {
+  index: number
+  first: number
+  second: number
+  becomes: VerdictName
+  now: VerdictName
+  onGo: (index: number) => void
+}): ReactNode {
+  const { region, side } = REGION_SIDES[index]!
+  const word = (score: number): string => `${score} ${SCORE_WORD.mat[score as Score][0]}`
+  return (
+    <tr className="border-t border-line">
+      <td>
+        <button type="button" className="opens min-h-11 text-left" onClick={() => onGo(index)}>
+          {capital(placeName(region, side))}
+        </button>
+      </td>
+      <td>{word(first)}</td>
+      <td>{word(second)}</td>
+      <td className={becomes === now ? 'text-ink-2' : 'font-semibold'}>
+        {becomes === now ? 'no' : `yes: ${VERDICT_LABEL[becomes].toLowerCase()}`}
+      </td>
+    </tr>
+  )
+}
+
+/** Weighted kappa with its interval, on the line from chance to always. */
+function Agreed({ title, agreement: { value, low, high, n } }: { title: string; agreement: Agreement }): ReactNode {
+  if (n < LEAST_SHARED)
+    return (
+      <p className="text-ink-2">
+        {title}: {n} places in common, too few to say how far they agree.
+      </p>
+    )
+  if (Number.isNaN(value))
+    return (
+      <p className="text-ink-2">
+        {title}: both gave one and the same score everywhere; agreement beyond chance cannot be told.
+      </p>
+    )
+  const at = (v: number): string => `${Math.max(0, Math.min(100, v * 100)).toFixed(1)}%`
+  return (
+    <div data-testid={`kappa-${title.toLowerCase()}`}>
+      <p className="flex items-baseline justify-between">
+        <span className="font-medium">
+          {title}: {KAPPA_TEXT[kappaWord(value)]} agreement
+        </span>
+        <span className="text-ink-2">
+          {value.toFixed(2)}, from {low.toFixed(2)} to {high.toFixed(2)}
+        </span>
+      </p>
+      <span className="relative mt-1 block h-4 rounded-full border border-ink-2" aria-hidden="true">
+        <span
+          className="absolute inset-y-0 rounded-full bg-ink-2/40"
+          style={{ left: at(low), right: `calc(100% - ${at(high)})` }}
+        />
+        <span className="absolute inset-y-[-3px] w-1 -translate-x-1/2 rounded bg-ink" style={{ left: at(value) }} />
+      </span>
+      <p className="mt-1 flex justify-between text-sm text-ink-2">
+        <span>as by chance</span>
+        <span>weighted kappa over {n} places</span>
+        <span>always</span>
+      </p>
+    </div>
+  )
+}

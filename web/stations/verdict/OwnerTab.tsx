@@ -1,0 +1,202 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { MessageSquareText, Phone, Send } from 'lucide-react'
+import { type ReactNode, useState } from 'react'
+import { Link } from 'react-router'
+import { toast } from 'sonner'
+import type { Consent, PlanRecord, Salon, Visit } from '../../../contract/api.ts'
+import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL } from '../../../contract/words/index.ts'
+import { type Plan, quoteOf } from '../../../core/index.ts'
+import { request } from '../../api/client.ts'
+import { usePersonOnDuty } from '../../api/person.ts'
+import { outboxQuery } from '../../api/queries.ts'
+import type { DogDrawn } from '../dog-file.ts'
+
+const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+function saidText({ answer, answerStyle, saidBy, channel, answeredAt, expiresAt }: Consent): string {
+  if (!answer)
+    return expiresAt && new Date(expiresAt) < new Date()
+      ? 'Link sent, no answer, no longer open.'
+      : 'Link sent, no answer yet.'
+  const who = `${saidBy}, ${answeredAt ? clock(answeredAt) : ''}`
+  if (answer === 'yes') return channel === 'spoken' ? `Spoken yes: ${who}.` : `Yes: ${who}.`
+  if (answer === 'other') return `Yes to ${STYLE_LABEL[answerStyle ?? ''] ?? 'another way'}: ${who}.`
+  return `Wants a call: ${who}.`
+}
+
+/** What the owner is asked, what it costs, what they said. */
+export function OwnerTab({
+  visit,
+  plan,
+  record,
+  salon,
+  drawn,
+}: {
+  visit: Visit
+  plan: Plan
+  record: PlanRecord | null
+  salon: Salon
+  drawn: DogDrawn
+}): ReactNode {
+  const client = useQueryClient()
+  const person = usePersonOnDuty()
+  const [saidBy, setSaidBy] = useState('')
+  const { data: messages } = useQuery(outboxQuery)
+  const refresh = (): Promise<unknown> =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ['plan'] }),
+      client.invalidateQueries({ queryKey: ['visit', visit.id] }),
+      client.invalidateQueries({ queryKey: ['outbox'] }),
+    ])
+  const ask = useMutation({
+    mutationFn: (planId: string) => request<Consent>('POST', `/plans/${planId}/ask`, {}),
+    onSuccess: refresh,
+    onError: (error) => toast.error(`Not sent: ${error.message}`),
+  })
+  const spoken = useMutation({
+    mutationFn: (planId: string) => request<Consent>('POST', `/plans/${planId}/spoken-yes`, { saidBy: saidBy.trim() }),
+    onSuccess: async () => {
+      setSaidBy('')
+      await refresh()
+    },
+    onError: (error) => toast.error(`Not recorded: ${error.message}`),
+  })
+  const needs = record?.needs ?? []
+  const quote = quoteOf(drawn, plan.verdict.minutes.high, salon.prices, plan.split?.visits.length || 1)
+  const money = (amount: number): string => moneyText(amount, quote.currency)
+  const link = messages?.find(({ toName }) => toName === visit.client.name)?.link
+  const waiting = visit.consents.some(({ answer, planId }) => !answer && planId === record?.id)
+  return (
+    <>
+      <section aria-label="Price" className="rounded-2xl bg-paper p-4">
+        <div className="flex items-baseline justify-between">
+          <h2 className="text-lg">Price</h2>
+          <p className="text-[28px] font-semibold" data-testid="price">
+            {money(quote.total)}
+          </p>
+        </div>
+        <table className="mt-1 w-full">
+          <tbody>
+            <tr>
+              <td>
+                Bath, drying, cut, nails: {quote.coat}, {quote.size}
+              </td>
+              <td className="text-right">{money(quote.base)}</td>
+            </tr>
+            <tr>
+              <td>
+                Coat work, {minutesText(quote.minutes)} min, {quote.minutesIncluded} held in the price
+              </td>
+              <td className="text-right">{money(quote.coatWork)}</td>
+            </tr>
+            {quote.visits > 1 && (
+              <tr>
+                <td>Visits</td>
+                <td className="text-right">× {quote.visits}</td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+        <p className="mt-1 text-sm text-ink-2">
+          {visit.quoted === null
+            ? 'The owner has not been told a price yet.'
+            : `The owner was told ${money(visit.quoted)}.`}{' '}
+          <Link className="opens" to="/numbers#prices">
+            Our prices
+          </Link>
+        </p>
+      </section>
+
+      <section aria-label="The owner's yes" className="flex flex-col gap-3">
+        <h2 className="text-lg">The owner’s yes</h2>
+        {needs.length > 0 ? (
+          <div className="rounded-2xl border-2 border-accent p-4" data-testid="needs">
+            <p className="mb-1 font-medium">Ask before you begin, because</p>
+            <ul className="list-disc pl-5">
+              {needs.map((need) => (
+                <li key={need}>{NEED_TEXT[need]}</li>
+              ))}
+            </ul>
+          </div>
+        ) : (
+          <p data-testid="needs-none">
+            {visit.consents.some(({ answer }) => answer === 'yes' || answer === 'other')
+              ? 'The owner has said yes to this.'
+              : 'This can begin without asking.'}
+          </p>
+        )}
+        {visit.consents.length > 0 && (
+          <ul className="flex flex-col gap-1" data-testid="answers">
+            {visit.consents.map((consent) => (
+              <li key={consent.id} className="border-l-2 border-line pl-3">
+                {saidText(consent)}
+                {consent.note && <span className="block text-ink-2">“{consent.note}”</span>}
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="rounded-2xl bg-paper p-4">
+          <p className="mb-2 flex items-center gap-2 font-medium">
+            <MessageSquareText size={18} /> By message to {visit.client.name}
+            {visit.client.phone && <span className="text-ink-2">{visit.client.phone}</span>}
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <button
+              type="button"
+              className={needs.length > 0 && !waiting ? 'btn btn-main' : 'btn'}
+              disabled={!record || ask.isPending}
+              onClick={() => record && ask.mutate(record.id)}
+            >
+              <Send size={18} /> {waiting ? 'Send it again' : 'Send the page'}
+            </button>
+            {link && (
+              <>
+                <Link className="btn" to={link}>
+                  See what they see
+                </Link>
+                <Link className="btn" to="/outbox">
+                  Messages
+                </Link>
+              </>
+            )}
+          </div>
+        </div>
+        <form
+          className="rounded-2xl bg-paper p-4"
+          onSubmit={(event) => {
+            event.preventDefault()
+            if (record) spoken.mutate(record.id)
+          }}
+        >
+          <p className="mb-2 flex items-center gap-2 font-medium">
+            <Phone size={18} /> Said at the desk or on the phone
+          </p>
+          <div className="flex flex-wrap items-end gap-2">
+            <label className="grow">
+              <span className="mb-1 block text-ink-2">Who said yes</span>
+              <input
+                className="field"
+                value={saidBy}
+                maxLength={120}
+                onChange={(event) => setSaidBy(event.target.value)}
+                placeholder={visit.client.name}
+              />
+            </label>
+            <button
+              type="submit"
+              className="btn"
+              disabled={!record || saidBy.trim() === '' || !person || spoken.isPending}
+            >
+              Record the yes
+            </button>
+          </div>
+          {!person && (
+            <p className="mt-2 text-sm text-ink-2">
+              Say who is at this screen first (top right): a yes is recorded by name.
+            </p>
+          )}
+        </form>
+      </section>
+    </>
+  )
+}

@@ -1,0 +1,301 @@
+import { axisBottom, axisLeft, curveStepAfter, line, pointer, scaleLinear, select } from 'd3'
+import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { minutesText, pullText, STYLE_LABEL, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
+import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
+import { type Spot, spotAt, turnsOf } from './as-if.ts'
+
+const WIDTH = 452
+const HEIGHT = 268
+const LEFT = 44
+const RIGHT = 14
+const TOP = 40
+const BOTTOM = 40
+
+export interface Marks {
+  /** What the dog can give, or what the slot holds. */
+  readonly budget: number
+  readonly budgetSays: string
+  /** Coat kept that the owner hopes for, 0 to 100. */
+  readonly hope: number
+  /** The plan in force. */
+  readonly now: { readonly along: number; readonly coatKept: number }
+}
+
+interface Props {
+  readonly frontier: Frontier
+  readonly axis: Axis
+  readonly marks: Marks
+  /** Index into the best curve; -1 before its first point. */
+  readonly at: number
+  readonly budget: number
+  readonly onBudget: (budget: number) => void
+}
+
+export const AXIS_LABEL: Record<Axis, string> = { pull: 'pull-minutes for the dog', minutes: 'minutes at the table' }
+const figure = (axis: Axis, value: number): string => (axis === 'pull' ? pullText(value) : minutesText(value))
+
+/** One step is what a finger feels: half a pull-minute, two minutes. */
+const STEP: Record<Axis, number> = { pull: 0.5, minutes: 2 }
+
+const DASH: Record<string, string> = { keep: '7 4', 'short-body': '2 4', short: '1 6' }
+
+/** The curves and their axes: drawn once for a dog, not while the handle moves. */
+const Ground = memo(function Ground({
+  frontier,
+  axis,
+  marks,
+  x,
+  y,
+}: Pick<Props, 'frontier' | 'axis' | 'marks'> & { x: Scale; y: Scale }): ReactNode {
+  const bottom = useRef<SVGGElement>(null)
+  const left = useRef<SVGGElement>(null)
+  useEffect(
+    function drawAxes() {
+      select(bottom.current!).call(axisBottom(x).ticks(6).tickSizeOuter(0))
+      select(left.current!).call(axisLeft(y).ticks(5).tickSizeOuter(0))
+    },
+    [x, y],
+  )
+  const paths = useMemo(() => {
+    const step = line<readonly [number, number]>()
+      .x(([along]) => x(along))
+      .y(([, kept]) => y(kept))
+      .curve(curveStepAfter)
+    const last = x.domain()[1]!
+    const points = (curve: Curve): [number, number][] => thinned(curve, curve[axis], x)
+    const best = Array.from(frontier.envelope.point, (_, i): [number, number] => {
+      const { along, coatKept } = spotAt(frontier, i)
+      return [along, coatKept]
+    }).filter(([along], i, all) => i === 0 || i === all.length - 1 || x(along) - x(all[i - 1]![0]) > 0.2)
+    const to = (list: [number, number][]): string => step(list.length > 0 ? [...list, [last, list.at(-1)![1]]] : [])!
+    return { best: to(best), each: frontier.curves.map((curve) => [curve.style, to(points(curve))] as const) }
+  }, [frontier, axis, x, y])
+  const turns = turnsOf(frontier)
+  return (
+    <>
+      <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
+      <g ref={left} transform={`translate(${LEFT},0)`} className="chart-axis" />
+      <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
+        {AXIS_LABEL[axis]}
+      </text>
+      <text x={LEFT - 38} y={TOP - 16} fill="var(--ink-2)" fontSize={14}>
+        % of coat kept
+      </text>
+      <line
+        x1={LEFT}
+        x2={WIDTH - RIGHT}
+        y1={y(marks.hope)}
+        y2={y(marks.hope)}
+        stroke="var(--ink-2)"
+        strokeDasharray="3 5"
+      />
+      <text x={LEFT + 6} y={y(marks.hope) - 5} fill="var(--ink-2)" fontSize={13}>
+        what the owner hopes
+      </text>
+      {frontier.curves.length > 1 &&
+        paths.each.map(([style, d]) => (
+          <path key={style} d={d} fill="none" stroke="var(--ink-2)" strokeWidth={1.2} strokeDasharray={DASH[style]} />
+        ))}
+      <path d={paths.best} fill="none" stroke="var(--ink)" strokeWidth={2.6} />
+      {turns.slice(1).map(({ from, choice }) => {
+        const { along, coatKept } = spotAt(frontier, from)
+        return <circle key={`${choice} ${from}`} cx={x(along)} cy={y(coatKept)} r={3.2} fill="var(--ink)" />
+      })}
+      {named(frontier, x).map(({ choice, from, to, middle }) => (
+        <text
+          key={`${choice} ${from}`}
+          x={middle}
+          y={Math.min(
+            HEIGHT - BOTTOM - 8,
+            y((spotAt(frontier, from).coatKept + spotAt(frontier, to).coatKept) / 2) + 26,
+          )}
+          textAnchor="middle"
+          fontSize={14}
+          fontWeight={600}
+          fill="var(--ink)"
+          className="chart-halo"
+        >
+          {VERDICT_SHORT[choice]}
+        </text>
+      ))}
+      <path
+        d={`M${x(marks.now.along)} ${y(marks.now.coatKept) - 7}l7 7l-7 7l-7-7z`}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth={2}
+      />
+    </>
+  )
+})
+
+type Scale = ReturnType<typeof scaleLinear<number, number>>
+
+/** Points that would fall on the same pixel are drawn once. */
+function thinned(curve: Curve, along: Float64Array, x: Scale): [number, number][] {
+  const points: [number, number][] = []
+  for (let i = 0; i < along.length; i++) {
+    const last = points.at(-1)
+    const point: [number, number] = [along[i]!, curve.coatKept[i]!]
+    if (last && i < along.length - 1 && x(point[0]) - x(last[0]) < 0.4) points[points.length - 1] = [last[0], point[1]]
+    else points.push(point)
+  }
+  return points
+}
+
+const LEAST_LABEL_PX = 84
+
+/** Stretches wide enough to be named on the curve itself. */
+function named(frontier: Frontier, x: Scale) {
+  const turns = turnsOf(frontier)
+  return turns.flatMap(({ from, to, choice }, i) => {
+    const start = x(spotAt(frontier, from).along)
+    const next = turns[i + 1]
+    const end = next ? x(spotAt(frontier, next.from).along) : WIDTH - RIGHT
+    return end - start < LEAST_LABEL_PX ? [] : [{ from, to, choice, middle: (start + end) / 2 }]
+  })
+}
+
+/** Coat kept against one budget. The handle is dragged or moved by keys, and the dog changes with it. */
+export function FrontierChart({ frontier, axis, marks, at, budget, onBudget }: Props): ReactNode {
+  const svg = useRef<SVGSVGElement>(null)
+  const { least, most, x, y } = useMemo(() => {
+    const n = frontier.envelope.point.length
+    const first = n > 0 ? spotAt(frontier, 0).along : 0
+    const last = n > 0 ? spotAt(frontier, n - 1).along : 1
+    const end = Math.max(last, marks.budget, marks.now.along) * 1.06
+    return {
+      least: Math.min(first, end),
+      most: end,
+      x: scaleLinear([0, end], [LEFT, WIDTH - RIGHT]),
+      y: scaleLinear([0, 100], [HEIGHT - BOTTOM, TOP]),
+    }
+  }, [frontier, marks])
+  const spot: Spot | null = at >= 0 ? spotAt(frontier, at) : null
+  const move = (to: number): void => onBudget(Math.min(most, Math.max(Math.min(least, most), to)))
+
+  const drag = (event: PointerEvent): void => {
+    if (event.buttons !== 1) return
+    event.currentTarget.setPointerCapture(event.pointerId)
+    move(x.invert(pointer(event.nativeEvent, svg.current)[0]))
+  }
+  const onKey = (event: KeyboardEvent): void => {
+    const starts = turnsOf(frontier).map(({ from }) => spotAt(frontier, from).along)
+    const to: Record<string, number | undefined> = {
+      ArrowRight: budget + STEP[axis],
+      ArrowUp: budget + STEP[axis],
+      ArrowLeft: budget - STEP[axis],
+      ArrowDown: budget - STEP[axis],
+      PageUp: starts.find((along) => along > budget + 1e-9),
+      PageDown: starts.findLast((along) => along < budget - 1e-9),
+      Home: least,
+      End: most,
+    }
+    if (!(event.key in to)) return
+    event.preventDefault()
+    event.stopPropagation()
+    const next = to[event.key]
+    if (next !== undefined) move(next)
+  }
+  const said = spot
+    ? `${figure(axis, budget)} ${AXIS_LABEL[axis]}: ${VERDICT_LABEL[spot.choice]}, ${Math.round(spot.coatKept)} percent of the coat kept`
+    : `${figure(axis, budget)} ${AXIS_LABEL[axis]}: nothing fits`
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="w-full touch-none select-none"
+      role="group"
+      aria-label={`Coat kept against ${AXIS_LABEL[axis]}`}
+      onPointerDown={drag}
+      onPointerMove={drag}
+    >
+      <Ground frontier={frontier} axis={axis} marks={marks} x={x} y={y} />
+      <line
+        x1={x(marks.budget)}
+        x2={x(marks.budget)}
+        y1={TOP}
+        y2={HEIGHT - BOTTOM}
+        stroke="var(--ink)"
+        strokeDasharray="6 4"
+      />
+      <text
+        x={x(marks.budget) + (x(marks.budget) > WIDTH * 0.62 ? -6 : 6)}
+        y={TOP - 2}
+        textAnchor={x(marks.budget) > WIDTH * 0.62 ? 'end' : 'start'}
+        fontSize={13}
+        fill="var(--ink)"
+      >
+        {marks.budgetSays}
+      </text>
+      <g
+        role="slider"
+        tabIndex={0}
+        aria-label={axis === 'pull' ? 'What we ask of the dog' : 'Minutes at the table'}
+        aria-valuemin={Math.round(least * 10) / 10}
+        aria-valuemax={Math.round(most * 10) / 10}
+        aria-valuenow={Math.round(budget * 10) / 10}
+        aria-valuetext={said}
+        onKeyDown={onKey}
+        className="cursor-ew-resize"
+        data-testid="budget"
+      >
+        <line x1={x(budget)} x2={x(budget)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--accent)" strokeWidth={2.5} />
+        <circle
+          cx={x(budget)}
+          cy={y(spot?.coatKept ?? 0)}
+          r={11}
+          fill="var(--accent)"
+          stroke="var(--sheet)"
+          strokeWidth={3}
+        />
+        <rect x={x(budget) - 22} y={TOP} width={44} height={HEIGHT - TOP - BOTTOM} fill="transparent" />
+      </g>
+    </svg>
+  )
+}
+
+const ROWS = 24
+
+/** The curve as a table: every turn, and evenly spaced steps between. */
+export function FrontierTable({ frontier, axis }: { frontier: Frontier; axis: Axis }): ReactNode {
+  const n = frontier.envelope.point.length
+  const starts = new Set(turnsOf(frontier).map(({ from }) => from))
+  const rows = [
+    ...new Set([...starts, ...Array.from({ length: ROWS }, (_, i) => Math.round((i * (n - 1)) / (ROWS - 1)))]),
+  ]
+    .filter((i) => i >= 0 && i < n)
+    .sort((a, b) => a - b)
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-left text-[15px]">
+        <caption className="mb-1 text-left text-ink-2">
+          {n} steps in all; every turn of the verdict and {ROWS} steps between
+        </caption>
+        <thead className="text-ink-2">
+          <tr>
+            {['Pull', 'Minutes', 'Kept', 'Way', 'Verdict'].map((name) => (
+              <th key={name} className="pr-2 font-medium">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((i) => {
+            const spot = spotAt(frontier, i)
+            return (
+              <tr key={i} className="border-t border-line">
+                <td>{pullText(spot.pull)}</td>
+                <td>{minutesText(spot.minutes)}</td>
+                <td>{Math.round(spot.coatKept)} %</td>
+                <td>{STYLE_LABEL[spot.style]}</td>
+                <td className={starts.has(i) ? 'font-semibold' : ''}>{VERDICT_LABEL[spot.choice]}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <p className="sr-only">along {AXIS_LABEL[axis]}</p>
+    </div>
+  )
+}

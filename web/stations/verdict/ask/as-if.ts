@@ -1,0 +1,82 @@
+import type { Frontier, Treatment, VerdictName } from '../../../../core/index.ts'
+import { VERDICT_IDS } from '../../../../core/index.ts'
+import type { Look } from '../../../coatmap/CoatMap.tsx'
+
+/** The dog as it would be: shown in place of the plan while something is asked. */
+export interface AsIf {
+  /** What was changed, in words. */
+  readonly says: string
+  readonly choice: VerdictName
+  readonly treatments: readonly Treatment[]
+  readonly outlineMm: readonly number[]
+}
+
+const known = new Map<string, Look>()
+
+/** Looks by treatment and length, the same object for the same look: only places that change are drawn again. */
+export const looksOfWay = (treatments: readonly Treatment[], outlineMm: readonly number[]): Look[] =>
+  treatments.map((treatment, i) => {
+    const key = `${treatment} ${outlineMm[i]}`
+    let look = known.get(key)
+    if (!look) {
+      look = {
+        textures: treatment === 'look' ? [] : [{ name: `t-${treatment}`, share: 1 }],
+        wash: 0,
+        mark: 0,
+        unknown: treatment === 'look',
+        stop: false,
+        coatMm: outlineMm[i]!,
+      }
+      known.set(key, look)
+    }
+    return look
+  })
+
+/** One point of the curve that stands for the best of all ways. */
+export interface Spot {
+  readonly along: number
+  readonly pull: number
+  readonly minutes: number
+  readonly coatKept: number
+  readonly choice: VerdictName
+  readonly style: string
+}
+
+export function spotAt({ curves, envelope }: Frontier, i: number): Spot {
+  const curve = curves[envelope.curve[i]!]!
+  const point = envelope.point[i]!
+  return {
+    along: curve[curve.axis][point]!,
+    pull: curve.pull[point]!,
+    minutes: curve.minutes[point]!,
+    coatKept: curve.coatKept[point]!,
+    choice: VERDICT_IDS[curve.names[point]!]!,
+    style: curve.style,
+  }
+}
+
+export function asIfAt(frontier: Frontier, i: number, says: string): AsIf {
+  const { curves, envelope } = frontier
+  const curve = curves[envelope.curve[i]!]!
+  const at = envelope.point[i]! * curve.groups
+  const chosen = curve.drawn.map((options, g) => options[curve.picks[at + g]!]!)
+  return {
+    says,
+    choice: spotAt(frontier, i).choice,
+    treatments: chosen.map(({ treatment }) => treatment),
+    outlineMm: chosen.map(({ outlineMm }) => outlineMm),
+  }
+}
+
+/** Where one verdict turns into another along the curve: the first point of each stretch. */
+export function turnsOf(frontier: Frontier): { from: number; to: number; choice: VerdictName }[] {
+  const turns: { from: number; to: number; choice: VerdictName }[] = []
+  const n = frontier.envelope.point.length
+  for (let i = 0; i < n; i++) {
+    const { choice } = spotAt(frontier, i)
+    const last = turns.at(-1)
+    if (last?.choice === choice) turns[turns.length - 1] = { ...last, to: i }
+    else turns.push({ from: i, to: i, choice })
+  }
+  return turns
+}

@@ -1,0 +1,125 @@
+import { expose } from 'comlink'
+import type { AssessmentFile } from '../../contract/assessment-file.ts'
+import { seeded } from '../../contract/random.ts'
+import { readAssessment } from '../../contract/read-assessment.ts'
+import {
+  type Agreement,
+  type Axis,
+  type Flip,
+  type Frontier,
+  flipFinder,
+  flipTrials,
+  frontierOf,
+  type House,
+  kappa,
+  type Odds,
+  oddsOf,
+  ordered,
+  type Plan,
+  planGroom,
+  REGION_SIDES,
+  type VerdictName,
+  verdictOf,
+  withFlip,
+} from '../../core/index.ts'
+
+const SEED = 1
+const DRAWS = 2000
+/** Work is done in slices, so that a cancel sent meanwhile is heard. */
+const SLICE_MS = 30
+
+const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve))
+
+/** The newest question of each kind; an older one stops at its next slice. */
+const newest = { flips: 0, odds: 0 }
+type Kind = keyof typeof newest
+
+export interface Difference2 {
+  readonly index: number
+  readonly first: number
+  readonly second: number
+  /** The first's verdict with this one score of the second's. */
+  readonly becomes: VerdictName
+}
+
+export interface SecondOpinion {
+  readonly mats: Agreement
+  readonly undercoat: Agreement
+  /** Places both looked at. */
+  readonly shared: number
+  readonly first: VerdictName
+  readonly second: VerdictName
+  readonly differences: readonly Difference2[]
+}
+
+/** What is asked of a verdict, on a thread of its own: the plan on the screen never waits for it. */
+const questions = {
+  frontier: (file: AssessmentFile, house: House, axis: Axis): Frontier =>
+    frontierOf(readAssessment(file, house), house, axis),
+
+  /** Answers as they come, with the share done; stops when a newer question is asked or it is cancelled. */
+  async flips(file: AssessmentFile, house: House, tell: (flips: Flip[], share: number) => void): Promise<void> {
+    newest.flips++
+    const mine = newest.flips
+    const assessment = readAssessment(file, house)
+    const { answer } = flipFinder(assessment, house)
+    const trials = flipTrials(assessment)
+    const found: Flip[] = []
+    let since = performance.now()
+    for (const [i, trial] of trials.entries()) {
+      found.push(...answer(trial))
+      if (performance.now() - since < SLICE_MS) continue
+      tell(ordered(found), (i + 1) / trials.length)
+      await breathe()
+      if (newest.flips !== mine) return
+      since = performance.now()
+    }
+    tell(ordered(found), 1)
+  },
+
+  async odds(file: AssessmentFile, house: House, tell: (odds: Odds, share: number) => void): Promise<void> {
+    newest.odds++
+    const mine = newest.odds
+    for (const odds of oddsOf(readAssessment(file, house), house, DRAWS, seeded(SEED))) {
+      tell(odds, odds.exact ? 1 : odds.draws / DRAWS)
+      await breathe()
+      if (newest.odds !== mine) return
+    }
+  },
+
+  cancel(kind: Kind): void {
+    newest[kind]++
+  },
+
+  /** The dog as it would be with one thing changed. */
+  asIf: (file: AssessmentFile, house: House, flip: Flip): Plan =>
+    planGroom(withFlip(readAssessment(file, house), flip), house),
+
+  /** How far two people agree on one dog, and whether what they differ in matters. */
+  secondOpinion(firstFile: AssessmentFile, secondFile: AssessmentFile, house: House): SecondOpinion {
+    const first = readAssessment(firstFile, house)
+    const second = readAssessment(secondFile, house)
+    const both = (scale: 'mat' | 'undercoat') =>
+      REGION_SIDES.flatMap(({ index }): [number, number][] => {
+        const a = first.sheet[index]![scale]
+        const b = second.sheet[index]![scale]
+        return a === null || b === null ? [] : [[a, b]]
+      })
+    return {
+      mats: kappa(both('mat'), 'quadratic'),
+      undercoat: kappa(both('undercoat'), 'quadratic'),
+      shared: both('mat').length,
+      first: verdictOf(first, house),
+      second: verdictOf(second, house),
+      differences: REGION_SIDES.flatMap(({ index }) => {
+        const a = first.sheet[index]!
+        const b = second.sheet[index]!
+        if (a.mat === null || b.mat === null || a.mat === b.mat) return []
+        const sheet = first.sheet.with(index, { ...a, mat: b.mat, extent: b.extent, standoffMm: b.standoffMm })
+        return [{ index, first: a.mat, second: b.mat, becomes: verdictOf({ ...first, sheet }, house) }]
+      }),
+    }
+  },
+}
+export type Questions = typeof questions
+expose(questions)
