@@ -20,7 +20,7 @@ import {
   NEED_FOR_OWNER,
   NEXT_TEXT,
   RISK_TEXT,
-  reasonText,
+  reasonForOwner,
   STYLE_LABEL,
   seenLines,
   VERDICT_LABEL,
@@ -76,6 +76,7 @@ export type ConsentPage = z.infer<typeof consentPageSchema>
 export const needSchema = z.enum(CONSENT_NEEDS)
 
 const MOST_REASONS = 4
+const FOUND: ReadonlySet<string> = new Set(['felted', 'tight-mats', 'knots', 'comb-goes-through'])
 
 interface Given {
   readonly plan: Plan
@@ -92,7 +93,8 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
   const { verdict, split } = plan
   const { name } = assessment.dog
   const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
-  const reasons = verdict.reasons.filter(({ code }) => !code.startsWith('keep-wish'))
+  // What was found stands under what we saw; figures of the trade mean nothing to an owner.
+  const reasons = verdict.reasons.filter(({ code }) => !code.startsWith('keep-wish') && !FOUND.has(code))
   return {
     salon,
     name,
@@ -101,7 +103,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     outlineMm: plan.regions.map(({ option }) => option.outlineMm),
     seen: seenLines(assessment),
     advice: verdictSentence(plan, name),
-    why: reasons.slice(0, MOST_REASONS).map(reasonText),
+    why: reasons.slice(0, MOST_REASONS).map((reason) => reasonForOwner(reason, name)),
     asks: needs.map((need) => NEED_FOR_OWNER[need]),
     feels: feelLines(plan, name),
     minutes: verdict.minutes,

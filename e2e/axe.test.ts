@@ -61,6 +61,11 @@ const SCREENS: readonly ScreenCheck[] = [
         )
         .then(() => dialog(page)),
   },
+  { name: 'what if', dog: 'Bramble', path: 'verdict?tab=ask', wait: '[data-testid=flips] button' },
+  { name: 'the ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
+  { name: 'the owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
+  { name: 'the odds', dog: 'Mortimer', path: 'verdict', wait: '[data-testid=odds]' },
+  { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
 ]
 

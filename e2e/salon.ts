@@ -2,6 +2,7 @@ import { type ChildProcess, fork } from 'node:child_process'
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
+import { Sequelize } from 'sequelize'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
 import { makeDatabase } from '../server/testing.ts'
@@ -16,11 +17,14 @@ export interface Salon {
   readonly killServer: () => Promise<void>
   /** Does nothing where it runs. */
   readonly startServer: () => Promise<void>
+  /** A statement on the salon's database, for what only time would bring about. */
+  readonly sql: (statement: string) => Promise<unknown>
   readonly close: () => Promise<void>
 }
 
 export async function openSalon(): Promise<Salon> {
   const { url, drop } = await makeDatabase()
+  const database = new Sequelize(url, { logging: false })
   const port = await freePort()
   const base = `http://127.0.0.1:${port}/`
   let server: ChildProcess | null = null
@@ -54,8 +58,10 @@ export async function openSalon(): Promise<Salon> {
     api: async <T>(path: string) => (await (await fetch(`${base}api${path}`)).json()) as T,
     killServer,
     startServer,
+    sql: (statement) => database.query(statement),
     async close() {
       await browser.close()
+      await database.close()
       await killServer()
       await drop()
     },

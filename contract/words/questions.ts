@@ -11,6 +11,9 @@ import {
   TEMPERAMENT_LABEL,
   TREATMENT_LABEL,
 } from './labels.ts'
+import { listed } from './sentences.ts'
+
+const MOST_PLACES = 3
 
 const whole = (region: RegionId): boolean => REGION_SIDES.filter((place) => place.region === region).length === 1
 
@@ -35,6 +38,12 @@ export function flipText(flips: readonly Flip[]): string {
   switch (what) {
     case 'score': {
       const scale = score as 'mat' | 'undercoat' | 'skin'
+      const regions = [...new Set(flips.map((flip) => flip.region as RegionId))]
+      if (scale === 'skin' && regions.length > 1)
+        return `If the skin at ${listed(
+          regions.map((id) => REGION_LABEL[id]),
+          MOST_PLACES,
+        ).replace(' and ', ' or ')} were ${scoreWord(scale, to)} and not ${from}`
       const of = scale === 'mat' ? '' : scale === 'undercoat' ? ' undercoat' : ' skin'
       const are = flips[0]!.side === null && !whole(region as RegionId) ? 'were' : 'was'
       return `If ${place(flips)}${of} ${are} ${scoreWord(scale, to)} and not ${from}`

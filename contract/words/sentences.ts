@@ -79,6 +79,16 @@ export const reasonText = (reason: Said): string => {
   return LEAVE[reason.code as LeaveReason]?.(place(reason)) ?? reason.code
 }
 
+const FOR_OWNER: Record<string, (said: Said, name: string) => string> = {
+  'asks-too-much': (s, name) => `${capital(styleName(s))} would ask more of ${name} than it can give in one visit.`,
+  'takes-too-long': (s, name) =>
+    `${capital(styleName(s))} would take longer than ${name} should stand, or than there is today.`,
+}
+
+/** The same reasons without the figures of the trade. */
+export const reasonForOwner = (reason: Said, name: string): string =>
+  FOR_OWNER[reason.code]?.(reason, name) ?? reasonText(reason)
+
 export const leaveText = (why: LeaveReason, where: string): string => LEAVE[why](where)
 
 const STOPS: Record<string, (stop: Said) => string> = {

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../core/index.ts'
 import { salonQuery, useSetEstimate } from '../api/queries.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
+import { Prices } from './Prices.tsx'
 
 const MARK_WORD: Record<Mark, string> = {
   pub: 'published',
@@ -22,6 +23,12 @@ const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
   ['loss.', 'Coat lost'],
   ['wish.', 'The owner’s wish'],
   ['price.', 'What weighs against what'],
+  ['growth.', 'Growth'],
+  ['matting.', 'How fast mats form'],
+  ['care.', 'Care at home'],
+  ['rebook.', 'Next visit'],
+  ['prior.', 'What is taken for places nobody looked at'],
+  ['consent.', 'The owner’s yes'],
 ]
 
 const REST = 'Limits and lengths'
@@ -50,6 +57,7 @@ export function NumbersScreen(): ReactNode {
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
         what you change is used from the next plan on, and plans already made stay as they were. Model {salon.model}.
       </p>
+      <Prices prices={salon.prices} />
       {groups.map((group) => (
         <section key={group} className="mb-8" aria-label={group}>
           <h2 className="mb-2 text-xl">{group}</h2>

@@ -345,15 +345,13 @@ function DogPane({
   })
 
   return (
-    <section className="flex flex-col md:min-h-0" aria-label="Treatment of each place">
+    <section className="relative flex flex-col md:min-h-0" aria-label="Treatment of each place">
       {asIf && (
         <p
-          className="mx-5 mt-3 flex items-center gap-3 rounded-xl border-2 border-accent bg-accent-soft px-4 py-2"
+          className="absolute right-5 top-3 z-10 max-w-[calc(100%-320px)] rounded-xl border-2 border-accent bg-accent-soft px-4 py-2 leading-snug max-md:static max-md:m-3 max-md:max-w-none"
           data-testid="as-if"
         >
-          <span className="grow">
-            {asIf.says}: <b>{VERDICT_LABEL[asIf.choice]}</b>
-          </span>
+          {asIf.says}: <b>{VERDICT_LABEL[asIf.choice]}</b>
         </p>
       )}
       <div className="flex min-h-[380px] grow md:min-h-0">

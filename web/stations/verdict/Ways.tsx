@@ -242,7 +242,7 @@ function WayCard({
               ['pull', pullText(way.pull)],
               ['coat kept', `${Math.round(way.coatKept)} %`],
               ['price', moneyText(way.price, prices.currency)],
-              ['grown back in', way.regrowWeeks < 0.5 ? 'nothing to grow' : weeksText(way.regrowWeeks)],
+              ['outline back in', way.regrowWeeks < 0.5 ? 'stays' : weeksText(way.regrowWeeks)],
               ['next visit', `${way.next.weeks} weeks`],
             ] as const
           ).map(([name, value]) => (

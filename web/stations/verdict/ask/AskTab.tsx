@@ -5,9 +5,9 @@ import { minutesText, pullText, VERDICT_LABEL, VERDICT_SHORT } from '../../../..
 import { type Axis, type House, type Plan, pointWithin } from '../../../../core/index.ts'
 import { OneOf } from '../../../parts/ask.tsx'
 import { useFrontier } from '../../../workers/use-questions.ts'
-import { type AsIf, asIfAt, spotAt, turnsOf } from './as-if.ts'
+import { type AsIf, asIfAt, spotAt, wideTurnsOf } from './as-if.ts'
 import { Flips } from './Flips.tsx'
-import { AXIS_LABEL, FrontierChart, FrontierTable, type Marks } from './FrontierChart.tsx'
+import { AXIS_LABEL, FrontierChart, FrontierTable, type Marks, reachOf, STEP } from './FrontierChart.tsx'
 
 interface Props {
   readonly file: AssessmentFile
@@ -51,6 +51,7 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
   const { verdict } = plan
   const there = axis === 'pull' ? verdict.pullBudget : verdict.minutesBudget
   const [budget, setBudget] = useState<number | null>(null)
+  const [wholeRange, setWholeRange] = useState(false)
   const along = useMemo(
     () =>
       frontier && Float64Array.from({ length: frontier.envelope.point.length }, (_, i) => spotAt(frontier, i).along),
@@ -81,15 +82,24 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
   const shown = budget ?? there
   const at = pointWithin(along, shown)
   const spot = at < 0 ? null : spotAt(frontier, at)
-  const turns = turnsOf(frontier)
+  const { end } = reachOf(frontier, marks, wholeRange)
+  const turns = wideTurnsOf(frontier, STEP[axis]).filter(({ from }) => along[from]! <= end)
   return (
     <>
-      <FrontierChart frontier={frontier} axis={axis} marks={marks} at={at} budget={shown} onBudget={drag} />
+      <FrontierChart
+        frontier={frontier}
+        axis={axis}
+        marks={marks}
+        at={at}
+        budget={shown}
+        wholeRange={wholeRange}
+        onBudget={drag}
+      />
       <p className="min-h-12" aria-live="polite" data-testid="at-budget">
         {spot ? (
           <>
-            <b>{VERDICT_LABEL[spot.choice]}</b>: {Math.round(spot.coatKept)} % kept, {minutesText(spot.minutes)}{' '}
-            minutes, pull {pullText(spot.pull)}
+            Most coat for {axis === 'pull' ? pullText(shown) : minutesText(shown)}: <b>{VERDICT_LABEL[spot.choice]}</b>,{' '}
+            {Math.round(spot.coatKept)} % kept, {minutesText(spot.minutes)} minutes, pull {pullText(spot.pull)}
             {overOther(axis, spot, plan)}
           </>
         ) : (
@@ -110,6 +120,16 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
             </button>
           </li>
         ))}
+        <li>
+          <button
+            type="button"
+            className="btn min-h-11 px-3 text-sm aria-pressed:border-accent aria-pressed:bg-accent-soft"
+            aria-pressed={wholeRange}
+            onClick={() => setWholeRange(!wholeRange)}
+          >
+            Whole range
+          </button>
+        </li>
         {budget !== null && (
           <li>
             <button

@@ -13,12 +13,12 @@ interface Line {
 
 const FEW = 7
 
-/** Left and right of the same change are one line; skin bad enough to stop is one line for the whole dog. */
+/** Left and right of the same change are one line, and the same on the skin anywhere. */
 function linesOf(flips: readonly Flip[]): Line[] {
   const groups = new Map<string, Flip[]>()
   for (const flip of flips) {
     const { what, region, score, from, to, becomes } = flip
-    const place = becomes === 'refer' ? '' : `${region} ${from}`
+    const place = becomes === 'refer' ? '' : score === 'skin' ? from : `${region} ${from}`
     const key = `${what} ${score} ${place} ${to} ${becomes}`
     groups.set(key, [...(groups.get(key) ?? []), flip])
   }

@@ -2,7 +2,7 @@ import { axisBottom, axisLeft, curveStepAfter, line, pointer, scaleLinear, selec
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useEffect, useMemo, useRef } from 'react'
 import { minutesText, pullText, STYLE_LABEL, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
 import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
-import { type Spot, spotAt, turnsOf } from './as-if.ts'
+import { type Spot, spotAt, turnsOf, wideTurnsOf } from './as-if.ts'
 
 const WIDTH = 452
 const HEIGHT = 268
@@ -28,14 +28,22 @@ interface Props {
   /** Index into the best curve; -1 before its first point. */
   readonly at: number
   readonly budget: number
+  /** To the last step of the curve, or as far as today's question goes. */
+  readonly wholeRange: boolean
   readonly onBudget: (budget: number) => void
 }
+
+/** Beyond what there is today, by this much, the curve is of interest to nobody at the table. */
+const BEYOND = 2.5
 
 export const AXIS_LABEL: Record<Axis, string> = { pull: 'pull-minutes for the dog', minutes: 'minutes at the table' }
 const figure = (axis: Axis, value: number): string => (axis === 'pull' ? pullText(value) : minutesText(value))
 
 /** One step is what a finger feels: half a pull-minute, two minutes. */
-const STEP: Record<Axis, number> = { pull: 0.5, minutes: 2 }
+export const STEP: Record<Axis, number> = { pull: 0.5, minutes: 2 }
+
+/** Beyond the right edge nothing is drawn. */
+const CLIP = 'frontier-inside'
 
 const DASH: Record<string, string> = { keep: '7 4', 'short-body': '2 4', short: '1 6' }
 
@@ -70,7 +78,7 @@ const Ground = memo(function Ground({
     const to = (list: [number, number][]): string => step(list.length > 0 ? [...list, [last, list.at(-1)![1]]] : [])!
     return { best: to(best), each: frontier.curves.map((curve) => [curve.style, to(points(curve))] as const) }
   }, [frontier, axis, x, y])
-  const turns = turnsOf(frontier)
+  const turns = wideTurnsOf(frontier, STEP[axis])
   return (
     <>
       <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
@@ -89,19 +97,31 @@ const Ground = memo(function Ground({
         stroke="var(--ink-2)"
         strokeDasharray="3 5"
       />
-      <text x={LEFT + 6} y={y(marks.hope) - 5} fill="var(--ink-2)" fontSize={13}>
+      <text
+        x={WIDTH - RIGHT}
+        y={y(marks.hope) + (marks.hope > 90 ? 15 : -5)}
+        textAnchor="end"
+        fill="var(--ink-2)"
+        fontSize={13}
+        className="chart-halo"
+      >
         what the owner hopes
       </text>
-      {frontier.curves.length > 1 &&
-        paths.each.map(([style, d]) => (
-          <path key={style} d={d} fill="none" stroke="var(--ink-2)" strokeWidth={1.2} strokeDasharray={DASH[style]} />
-        ))}
-      <path d={paths.best} fill="none" stroke="var(--ink)" strokeWidth={2.6} />
-      {turns.slice(1).map(({ from, choice }) => {
-        const { along, coatKept } = spotAt(frontier, from)
-        return <circle key={`${choice} ${from}`} cx={x(along)} cy={y(coatKept)} r={3.2} fill="var(--ink)" />
-      })}
-      {named(frontier, x).map(({ choice, from, to, middle }) => (
+      <clipPath id={CLIP}>
+        <rect x={LEFT} y={TOP - 8} width={WIDTH - RIGHT - LEFT} height={HEIGHT - TOP - BOTTOM + 8} />
+      </clipPath>
+      <g clipPath={`url(#${CLIP})`}>
+        {frontier.curves.length > 1 &&
+          paths.each.map(([style, d]) => (
+            <path key={style} d={d} fill="none" stroke="var(--ink-2)" strokeWidth={1.2} strokeDasharray={DASH[style]} />
+          ))}
+        <path d={paths.best} fill="none" stroke="var(--ink)" strokeWidth={2.6} />
+        {turns.slice(1).map(({ from, choice }) => {
+          const { along, coatKept } = spotAt(frontier, from)
+          return <circle key={`${choice} ${from}`} cx={x(along)} cy={y(coatKept)} r={3.2} fill="var(--ink)" />
+        })}
+      </g>
+      {named(frontier, axis, x).map(({ choice, from, to, middle }) => (
         <text
           key={`${choice} ${from}`}
           x={middle}
@@ -145,31 +165,38 @@ function thinned(curve: Curve, along: Float64Array, x: Scale): [number, number][
 const LEAST_LABEL_PX = 84
 
 /** Stretches wide enough to be named on the curve itself. */
-function named(frontier: Frontier, x: Scale) {
-  const turns = turnsOf(frontier)
+function named(frontier: Frontier, axis: Axis, x: Scale) {
+  const turns = wideTurnsOf(frontier, STEP[axis])
   return turns.flatMap(({ from, to, choice }, i) => {
-    const start = x(spotAt(frontier, from).along)
+    const edge = WIDTH - RIGHT
+    const start = Math.min(edge, x(spotAt(frontier, from).along))
     const next = turns[i + 1]
-    const end = next ? x(spotAt(frontier, next.from).along) : WIDTH - RIGHT
+    const end = next ? Math.min(edge, x(spotAt(frontier, next.from).along)) : edge
     return end - start < LEAST_LABEL_PX ? [] : [{ from, to, choice, middle: (start + end) / 2 }]
   })
 }
 
+/** Where the curve begins, and how far it is shown. */
+export function reachOf(frontier: Frontier, marks: Marks, wholeRange: boolean): { first: number; end: number } {
+  const n = frontier.envelope.point.length
+  const first = n > 0 ? spotAt(frontier, 0).along : 0
+  const last = n > 0 ? spotAt(frontier, n - 1).along : 1
+  const all = Math.max(last, marks.budget, marks.now.along) * 1.06
+  return { first, end: wholeRange ? all : Math.min(all, BEYOND * Math.max(marks.budget, marks.now.along, first)) }
+}
+
 /** Coat kept against one budget. The handle is dragged or moved by keys, and the dog changes with it. */
-export function FrontierChart({ frontier, axis, marks, at, budget, onBudget }: Props): ReactNode {
+export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, onBudget }: Props): ReactNode {
   const svg = useRef<SVGSVGElement>(null)
   const { least, most, x, y } = useMemo(() => {
-    const n = frontier.envelope.point.length
-    const first = n > 0 ? spotAt(frontier, 0).along : 0
-    const last = n > 0 ? spotAt(frontier, n - 1).along : 1
-    const end = Math.max(last, marks.budget, marks.now.along) * 1.06
+    const { first, end } = reachOf(frontier, marks, wholeRange)
     return {
       least: Math.min(first, end),
       most: end,
       x: scaleLinear([0, end], [LEFT, WIDTH - RIGHT]),
       y: scaleLinear([0, 100], [HEIGHT - BOTTOM, TOP]),
     }
-  }, [frontier, marks])
+  }, [frontier, marks, wholeRange])
   const spot: Spot | null = at >= 0 ? spotAt(frontier, at) : null
   const move = (to: number): void => onBudget(Math.min(most, Math.max(Math.min(least, most), to)))
 
@@ -179,7 +206,7 @@ export function FrontierChart({ frontier, axis, marks, at, budget, onBudget }: P
     move(x.invert(pointer(event.nativeEvent, svg.current)[0]))
   }
   const onKey = (event: KeyboardEvent): void => {
-    const starts = turnsOf(frontier).map(({ from }) => spotAt(frontier, from).along)
+    const starts = wideTurnsOf(frontier, STEP[axis]).map(({ from }) => spotAt(frontier, from).along)
     const to: Record<string, number | undefined> = {
       ArrowRight: budget + STEP[axis],
       ArrowUp: budget + STEP[axis],

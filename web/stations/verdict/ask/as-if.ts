@@ -68,6 +68,23 @@ export function asIfAt(frontier: Frontier, i: number, says: string): AsIf {
   }
 }
 
+/** The same without stretches so short that a hand could not stop on them; what they part is one stretch again. */
+export function wideTurnsOf(frontier: Frontier, least: number): ReturnType<typeof turnsOf> {
+  const turns = turnsOf(frontier)
+  const start = (i: number): number => spotAt(frontier, i).along
+  return turns
+    .filter(({ from }, t) => {
+      const next = turns[t + 1]
+      return !next || start(next.from) - start(from) >= least
+    })
+    .reduce<ReturnType<typeof turnsOf>>((kept, turn) => {
+      const last = kept.at(-1)
+      if (last?.choice === turn.choice) kept[kept.length - 1] = { ...last, to: turn.to }
+      else kept.push(turn)
+      return kept
+    }, [])
+}
+
 /** Where one verdict turns into another along the curve: the first point of each stretch. */
 export function turnsOf(frontier: Frontier): { from: number; to: number; choice: VerdictName }[] {
   const turns: { from: number; to: number; choice: VerdictName }[] = []
