@@ -95,9 +95,11 @@ test('the whole path by keyboard: the felted drop coat in at most 60 key presses
     mat: 3,
     extent: 0.5,
   })
-  await page.waitForFunction(() =>
-    [...document.querySelectorAll('button')].some((b) => b.textContent?.includes('Take this plan') && !b.disabled),
-  )
+  // Felt comes off only with the owner's yes: the next step is to ask for it.
+  await page.waitForFunction(() => {
+    const take = document.querySelector<HTMLButtonElement>('[data-testid=take]')
+    return take?.textContent?.includes('Ask the owner first') && !take.disabled
+  })
 
   await page.reload()
   await shows(page, '[data-testid=verdict]')

@@ -48,6 +48,10 @@ const ENDPOINTS = (): readonly (readonly [method: string, path: string, keys: re
   ['PUT', `/api/visits/${visit.id}/arrival`, ['baseRevision', 'arrival', 'personId']],
   ['PUT', `/api/visits/${visit.id}/station`, ['station']],
   ['PUT', '/api/settings/estimates', ['id', 'value']],
+  ['PUT', `/api/visits/${visit.id}/done`, ['batchId', 'finished', 'reopened']],
+  ['POST', `/api/assessments/${visit.assessment.id}/plans`, ['style', 'reason', 'best']],
+  ['POST', `/api/owner/${'A'.repeat(43)}/answer`, ['answer', 'style', 'name', 'note']],
+  ['PUT', '/api/settings/prices', ['currency', 'base', 'minutesIncluded', 'perMinute', 'roundTo']],
   ['POST', '/api/visits', ['startsAt', 'slotMinutes', 'personId', 'dogId', 'owner', 'dog']],
 ]
 
@@ -55,7 +59,7 @@ test('whatever is sent, no endpoint fails: it takes it or says what is wrong', a
   const answers = new Map<number, number>()
   await fc.assert(
     fc.asyncProperty(
-      fc.nat(5),
+      fc.nat(9),
       fc.array(field, { minLength: 6, maxLength: 6 }),
       fc.boolean(),
       async (which, values, whole) => {
