@@ -347,11 +347,13 @@ test('a second opinion by another person starts from an empty map, and says how 
   const { assessment, second } = await visit('Kettle')
   expect(second!.scorerId).not.toBe(assessment.scorerId)
   const places = await page.$$eval('[data-testid=differences] tbody tr', (rows) => rows.length)
-  const differing = REGION_SIDES.filter(({ region, side }) => {
-    const of = (rows: Visit['assessment']['rows']) =>
-      rows.find((row) => row.region === region && row.side === side)?.mat
-    return of(assessment.rows) !== of(second!.rows)
-  })
+  const differing = REGION_SIDES.flatMap(({ region, side }) =>
+    (['mat', 'undercoat', 'skin'] as const).filter((scale) => {
+      const of = (rows: Visit['assessment']['rows']) =>
+        rows.find((row) => row.region === region && row.side === side)?.[scale]
+      return of(assessment.rows) !== of(second!.rows)
+    }),
+  )
   expect(places).toBe(differing.length)
   await page.close()
 })

@@ -15,7 +15,7 @@ const places = (plan: Plan, treatment: Treatment): string =>
 /** The verdict in one sentence, as one would say it to the owner at the desk. */
 export function verdictSentence(plan: Plan, name: string): string {
   const { verdict } = plan
-  const time = `${rangeText(verdict.minutes, minutesText)} minutes of coat work`
+  const time = `${rangeText(verdict.minutes, minutesText)} minutes of coat work${plan.regions.some(({ done }) => done) ? ' to go' : ''}`
   const cut = places(plan, 'clip-out')
   const cutClause = cut ? `, mats cut out at the ${cut}` : ''
   switch (verdict.choice) {

@@ -18,6 +18,8 @@ import {
   type Plan,
   planGroom,
   REGION_SIDES,
+  type Score,
+  skinScore,
   type VerdictName,
   verdictOf,
   withFlip,
@@ -34,10 +36,14 @@ const breathe = (): Promise<void> => new Promise((resolve) => setTimeout(resolve
 const newest = { flips: 0, odds: 0 }
 type Kind = keyof typeof newest
 
-export interface Difference2 {
+const COMPARED = ['mat', 'undercoat', 'skin'] as const
+
+/** One score that two people gave otherwise. */
+export interface ScoreDifference {
   readonly index: number
-  readonly first: number
-  readonly second: number
+  readonly scale: (typeof COMPARED)[number]
+  readonly first: Score
+  readonly second: Score
   /** The first's verdict with this one score of the second's. */
   readonly becomes: VerdictName
 }
@@ -49,7 +55,7 @@ export interface SecondOpinion {
   readonly shared: number
   readonly first: VerdictName
   readonly second: VerdictName
-  readonly differences: readonly Difference2[]
+  readonly differences: readonly ScoreDifference[]
 }
 
 /** What is asked of a verdict, on a thread of its own: the plan on the screen never waits for it. */
@@ -111,13 +117,17 @@ const questions = {
       shared: both('mat').length,
       first: verdictOf(first, house),
       second: verdictOf(second, house),
-      differences: REGION_SIDES.flatMap(({ index }) => {
-        const a = first.sheet[index]!
-        const b = second.sheet[index]!
-        if (a.mat === null || b.mat === null || a.mat === b.mat) return []
-        const sheet = first.sheet.with(index, { ...a, mat: b.mat, extent: b.extent, standoffMm: b.standoffMm })
-        return [{ index, first: a.mat, second: b.mat, becomes: verdictOf({ ...first, sheet }, house) }]
-      }),
+      differences: REGION_SIDES.flatMap(({ index }) =>
+        COMPARED.flatMap((scale): ScoreDifference[] => {
+          const a = first.sheet[index]!
+          const b = second.sheet[index]!
+          const [from, to] = scale === 'skin' ? [skinScore(a), skinScore(b)] : [a[scale], b[scale]]
+          if (from === null || to === null || from === to) return []
+          const mat = scale === 'mat' ? { extent: b.extent, standoffMm: b.standoffMm } : {}
+          const sheet = first.sheet.with(index, { ...a, [scale]: to, ...mat })
+          return [{ index, scale, first: from, second: to, becomes: verdictOf({ ...first, sheet }, house) }]
+        }),
+      ),
     }
   },
 }

@@ -3,7 +3,14 @@ import { ArrowLeft, Hand } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Visit } from '../../../contract/api.ts'
-import { capital, KAPPA_TEXT, placeName, SCORE_WORD, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import {
+  capital,
+  KAPPA_TEXT,
+  placeName,
+  SCALE_LABEL,
+  SCORE_WORD,
+  VERDICT_LABEL,
+} from '../../../contract/words/index.ts'
 import {
   type Agreement,
   houseWith,
@@ -17,7 +24,7 @@ import { DogStage } from '../../coatmap/DogStage.tsx'
 import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { sheetLooks } from '../../coatmap/looks.ts'
 import { Loading } from '../../shell/states.tsx'
-import type { SecondOpinion } from '../../workers/questions.worker.ts'
+import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { sheetOf } from '../look/sheet-state.ts'
@@ -158,7 +165,12 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
                 </thead>
                 <tbody>
                   {opinion.differences.map((difference) => (
-                    <DifferenceRow key={difference.index} {...difference} now={opinion.first} onGo={go} />
+                    <DifferenceRow
+                      key={`${difference.index} ${difference.scale}`}
+                      difference={difference}
+                      now={opinion.first}
+                      onGo={go}
+                    />
                   ))}
                 </tbody>
               </table>
@@ -179,27 +191,22 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
 }
 
 function DifferenceRow({
-  index,
-  first,
-  second,
-  becomes,
+  difference: { index, scale, first, second, becomes },
   now,
   onGo,
 }: {
-  index: number
-  first: number
-  second: number
-  becomes: VerdictName
+  difference: ScoreDifference
   now: VerdictName
   onGo: (index: number) => void
 }): ReactNode {
   const { region, side } = REGION_SIDES[index]!
-  const word = (score: number): string => `${score} ${SCORE_WORD.mat[score as Score][0]}`
+  const word = (score: Score): string => `${score} ${SCORE_WORD[scale][score][0]}`
   return (
     <tr className="border-t border-line">
       <td>
         <button type="button" className="opens min-h-11 text-left" onClick={() => onGo(index)}>
           {capital(placeName(region, side))}
+          {scale !== 'mat' && `, ${SCALE_LABEL[scale].toLowerCase()}`}
         </button>
       </td>
       <td>{word(first)}</td>

@@ -69,34 +69,5 @@ export const Reasons = ({ plan }: { plan: Plan }): ReactNode => (
         </li>
       ))}
     </ul>
-    {plan.split && plan.split.visits.length > 0 && <Visits plan={plan} />}
   </section>
 )
-
-function Visits({ plan }: { plan: Plan }): ReactNode {
-  return (
-    <table className="mt-4 w-full text-left">
-      <caption className="mb-1 text-left font-medium">Spread over visits, tender and hygiene places first</caption>
-      <thead className="text-ink-2">
-        <tr>
-          <th className="font-medium">Visit</th>
-          <th className="font-medium">Day</th>
-          <th className="font-medium">Places</th>
-          <th className="text-right font-medium">Minutes</th>
-          <th className="text-right font-medium">Pull</th>
-        </tr>
-      </thead>
-      <tbody>
-        {plan.split!.visits.map(({ number, day, parts, minutes, pull }) => (
-          <tr key={number} className="border-t border-line">
-            <td className="py-1">{number}</td>
-            <td>{day === 0 ? 'today' : `+${day} days`}</td>
-            <td>{parts.length}</td>
-            <td className="text-right">{Math.round(minutes)}</td>
-            <td className="text-right">{pull.toFixed(1)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  )
-}

@@ -34,6 +34,7 @@ import { OwnerTab } from './OwnerTab.tsx'
 import { PlaceDetail } from './PlaceDetail.tsx'
 import { Reasons, Stops } from './Said.tsx'
 import { SecondInvite } from './SecondInvite.tsx'
+import { SplitVisits } from './SplitVisits.tsx'
 import { TreatmentList } from './TreatmentList.tsx'
 import { type KeptPlan, useKeptPlan } from './use-kept-plan.ts'
 import { Ways } from './Ways.tsx'
@@ -76,6 +77,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [open, setOpen] = useState<number | null>(null)
   const [asIf, setAsIf] = useState<AsIf | null>(null)
+  const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
   const accept = useAcceptPlan(visit.id)
   const markDone = useMarkDone(visit.id)
   const scoring = useVisitScoring(visit, 'first')
@@ -134,7 +136,16 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
 
   return (
     <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
-      <DogPane visit={visit} plan={plan} asIf={asIf} open={open} onOpen={setOpen} onTab={setTab} />
+      <DogPane
+        visit={visit}
+        plan={plan}
+        asIf={asIf}
+        lit={lit}
+        open={open}
+        onOpen={setOpen}
+        onTab={setTab}
+        onLight={setLit}
+      />
       <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
         <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 grow flex-col">
           <Tabs.List className="flex gap-1 border-b border-line px-4 pt-2" aria-label="About the verdict">
@@ -180,6 +191,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   {changedSince && <WhatChanged accepted={visit.acceptedPlan!} record={record} />}
                   <Stops plan={plan} />
                   <Figures plan={plan} />
+                  <SplitVisits plan={plan} onLight={setLit} />
                   {plan.unknownShare > 1e-9 && choice !== 'refer' && <OddsPanel file={file} house={house} />}
                   <Reasons plan={plan} />
                   <SecondInvite visit={visit} />
@@ -266,13 +278,17 @@ function DogPane({
   visit,
   plan,
   asIf,
+  lit,
   open,
   onOpen,
   onTab,
+  onLight,
 }: {
   visit: Visit
   plan: Plan
   asIf: AsIf | null
+  lit: ReadonlySet<number> | null
+  onLight: (lit: ReadonlySet<number> | null) => void
   open: number | null
   onOpen: (index: number | null) => void
   onTab: (tab: string) => void
@@ -282,7 +298,6 @@ function DogPane({
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
   const [close, setClose] = useState<CloseLook>(null)
-  const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
   const planned = useMemo(() => looksOfPlan(plan), [plan])
   const looks = useMemo(() => (asIf ? looksOfWay(asIf.treatments, asIf.outlineMm) : planned), [asIf, planned])
   const name = visit.arrival.dog.name ?? 'This dog'
@@ -369,7 +384,7 @@ function DogPane({
           label={`${name}, ${asIf ? 'as it would be' : 'treatments'}, ${view}`}
         />
       </div>
-      <TreatmentList plan={plan} treatments={treatments} asIf={asIf !== null} onLight={setLit} />
+      <TreatmentList plan={plan} treatments={treatments} asIf={asIf !== null} onLight={onLight} />
     </section>
   )
 }
