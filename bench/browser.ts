@@ -1,6 +1,7 @@
 import { performance } from 'node:perf_hooks'
 import type { KeyInput } from 'puppeteer-core'
-import { openBrowser, shows } from '../e2e/browser.ts'
+import { openBrowser, shows, visitOf } from '../e2e/browser.ts'
+import { median, p95 } from './timing.ts'
 
 /*
  * The interface and the server as a groomer meets them, on a running salon: npm run bench:browser [address]
@@ -10,9 +11,7 @@ const base = process.argv[2] ?? 'http://127.0.0.1:4300/'
 const SLOWER = 4
 const KEYS = 30
 const READS = 60
-
-const median = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1]!
-const p95 = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!
+const DRAG_MOVES = 150
 
 // A dog of its own, far from today, so that every key scores a place nobody scored.
 const added = await fetch(`${base}api/visits`, {
@@ -66,6 +65,37 @@ try {
       `key to ${what}, ${SLOWER}x slower: median ${median(times).toFixed(0)} ms, 95th percentile ${p95(times).toFixed(0)} ms over ${times.length} keys`,
     )
   }
+
+  // A drag across the curve: how long each frame took, from one to the next, while the dog changed with the handle.
+  await page.emulateCPUThrottling(1)
+  await page.goto(`${base}visits/${await visitOf(base, 'Bramble')}/verdict?tab=ask`)
+  await shows(page, '[data-testid=budget] circle')
+  await new Promise((done) => setTimeout(done, 3000))
+  const handle = (await (await page.$('[data-testid=budget] circle'))!.boundingBox())!
+  const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.evaluate(`
+    window.__frames = [];
+    window.__dogs = new Set();
+    let last = performance.now();
+    const tick = (now) => {
+      window.__frames.push(now - last);
+      window.__dogs.add([...document.querySelectorAll('[data-front] [data-region]')].map((p) => p.nextElementSibling?.getAttribute('fill')).join());
+      last = now;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  `)
+  for (let i = 0; i < DRAG_MOVES; i++) {
+    await page.mouse.move(x + 160 * Math.sin((i / DRAG_MOVES) * 2 * Math.PI), y)
+    await new Promise((done) => setTimeout(done, 16))
+  }
+  const frames = ((await page.evaluate('window.__frames')) as number[]).slice(2)
+  await page.mouse.up()
+  console.log(
+    `dragging the budget, the processor at its own speed: ${(1000 / median(frames)).toFixed(0)} frames a second at the median, 95th percentile ${p95(frames).toFixed(0)} ms a frame, ${await page.evaluate('window.__dogs.size')} dogs drawn over ${frames.length} frames`,
+  )
 } finally {
   await browser.close()
 }

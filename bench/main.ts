@@ -1,7 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { cpus } from 'node:os'
 import { join } from 'node:path'
-import { performance } from 'node:perf_hooks'
 import highsLoader from 'highs'
 import { DEFAULT_HOUSE, planGroom } from '../core/index.ts'
 import { minutesBudget, pullBudget } from '../core/verdict/budgets.ts'
@@ -14,6 +13,7 @@ import { styleProblem, weighed } from '../core/verdict/styles.ts'
 import { STYLE_IDS } from '../core/verdict/treatments.ts'
 import { ROOT } from '../scripts/build.ts'
 import { benchDogs } from './dogs.ts'
+import { median, ms, p95, timed } from './timing.ts'
 
 /*
  * How fast, against a peer in the same run: the region optimum of one dog (39 region-sides, three styles, both budgets)
@@ -22,15 +22,6 @@ import { benchDogs } from './dogs.ts'
  */
 const ROUNDS = 50
 const WARM_UP = 4
-
-const median = (times: number[]): number => [...times].sort((a, b) => a - b)[times.length >> 1]!
-const p95 = (times: number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!
-const timed = (work: () => unknown): number => {
-  const start = performance.now()
-  work()
-  return performance.now() - start
-}
-const ms = (x: number): string => `${x.toFixed(2)} ms`
 
 async function main(): Promise<void> {
   const highs = await highsLoader()
