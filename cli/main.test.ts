@@ -75,3 +75,106 @@ describe('./etude mix', () => {
     expect([status, stdout]).toEqual([2, ''])
   })
 })
+
+describe('./etude plan answers what may be asked of it', () => {
+  const asked = JSON.parse(
+    run(
+      ['plan', '-'],
+      JSON.stringify({
+        format: 'etude.assessment/1',
+        dog: { coatType: 'curly', weightKg: 9.5, temperament: 'easy' },
+        default: { mat: 2, undercoat: 0, condition: 1, skin: 0 },
+        prices: {
+          currency: 'EUR',
+          base: Object.fromEntries(
+            ['short', 'double', 'long', 'wool', 'wire'].map((coat) => [
+              coat,
+              { toy: 4000, small: 5000, medium: 6000, large: 7000, giant: 8000 },
+            ]),
+          ),
+          minutesIncluded: 15,
+          perMinute: 100,
+          roundTo: 100,
+        },
+      }),
+    ).stdout,
+  ) as {
+    verdict: { choice: string; minutes: number }
+    frontier: { pull: number; coatKept: number; style: string }[]
+    flips: { what: string; becomes: string }[]
+    nextLooks: unknown[]
+    next: { weeks: number }
+    price: { total: number; base: number; coatWork: number }
+  }
+  test('the frontier rises, the flips lead elsewhere, nothing is left to look at, and the price follows', () => {
+    for (const [i, point] of asked.frontier.entries()) {
+      const before = asked.frontier[i - 1]
+      if (before) {
+        expect(point.pull).toBeGreaterThan(before.pull)
+        expect(point.coatKept).toBeGreaterThanOrEqual(before.coatKept)
+      }
+    }
+    expect(asked.frontier.length).toBeGreaterThan(3)
+    expect(asked.flips.length).toBeGreaterThan(0)
+    for (const { becomes } of asked.flips) expect(becomes).not.toBe(asked.verdict.choice)
+    expect(asked.nextLooks).toEqual([])
+    expect(asked.next.weeks).toBeGreaterThanOrEqual(3)
+    expect(asked.price.base).toBe(50)
+    expect(asked.price.total).toBeGreaterThanOrEqual(asked.price.base + asked.price.coatWork - 1)
+  })
+})
+
+describe('./etude agree', () => {
+  const judges = 'J1,J2,J3,J4\n9,2,5,8\n6,1,3,2\n8,4,6,8\n7,1,2,6\n10,5,6,9\n6,2,4,7\n'
+  const answer = (args: string[], csv: string) => JSON.parse(run(['agree', '-', ...args], csv).stdout)
+
+  // Shrout and Fleiss 1979.
+  test('gives all six forms of the intraclass correlation', () => {
+    const { stat, n, raters, forms } = answer(['--stat', 'icc'], judges)
+    expect([stat, n, raters]).toEqual(['icc', 6, 4])
+    const rounded = Object.fromEntries(
+      Object.entries(forms as Record<string, number>).map(([k, v]) => [k, Math.round(v * 100) / 100]),
+    )
+    expect(rounded).toEqual({
+      'ICC(1,1)': 0.17,
+      'ICC(2,1)': 0.29,
+      'ICC(3,1)': 0.71,
+      'ICC(1,k)': 0.44,
+      'ICC(2,k)': 0.62,
+      'ICC(3,k)': 0.91,
+    })
+  })
+  test('takes gaps for alpha, words for kappa, quotes and a byte order mark', () => {
+    expect(answer(['--stat', 'alpha', '--level', 'interval'], 'a,b,c\n1,1,\n2,2,3\n,4,4\n3,3,3\n').n).toBe(4)
+    expect(
+      answer(['--stat', 'kappa'], '\uFEFF"Noor, N",Ebba\nfelt,felt\nfree,free\nfelt,free\nfree,free\n'),
+    ).toMatchObject({
+      stat: 'kappa',
+      value: 0.5,
+      raters: 2,
+      n: 4,
+    })
+    expect(
+      answer(['--stat', 'weighted-kappa', '--weights', 'quadratic'], 'a,b\n0,0\n4,4\n1,2\n').value,
+    ).toBeGreaterThan(0.8)
+    expect(answer(['--stat', 'fleiss'], 'a,b,c\nx,x,x\ny,y,x\nz,z,z\n').raters).toBe(3)
+  })
+  test('says null, not a number made up, where everybody always gave the same', () => {
+    expect(answer(['--stat', 'kappa'], 'a,b\n1,1\n1,1\n')).toMatchObject({ value: null, low: null, high: null })
+  })
+  test.each([
+    ['three raters for kappa', ['--stat', 'kappa'], 'a,b,c\n1,1,1\n', 'line 1'],
+    ['a gap', ['--stat', 'fleiss'], 'a,b\n1,\n', 'line 2, b'],
+    ['no number', ['--stat', 'icc'], 'a,b\n1,2\n1,much\n', 'line 3, b: got "much", expected a number'],
+    ['a row too short', ['--stat', 'alpha'], 'a,b\n1\n', 'line 2'],
+    ['no rows', ['--stat', 'kappa'], 'a,b\n', 'line 2'],
+    ['one thing for an intraclass correlation', ['--stat', 'icc'], 'a,b\n1,2\n', 'two things rated or more'],
+    ['an unknown statistic', ['--stat', 'rho'], judges, '--stat: got "rho"'],
+    ['an unknown flag', ['--stat', 'kappa', '--wieghts', 'linear'], judges, '--wieghts'],
+  ])('%s is bad input, said in one line with exit 2', (_, args, csv, line) => {
+    const { status, stdout, stderr } = run(['agree', '-', ...args], csv)
+    expect([status, stdout]).toEqual([2, ''])
+    expect(stderr.trim().split('\n')).toHaveLength(1)
+    expect(stderr).toContain(line)
+  })
+})

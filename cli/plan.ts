@@ -19,7 +19,9 @@ export function plan(args: readonly string[]): object {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: flipsOf(assessment, DEFAULT_HOUSE),
       odds: lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)),
-      quote: file.prices ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1) : null,
+      quote: file.prices
+        ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
+        : null,
     })
   } catch (error) {
     throw error instanceof BadInput ? refusal(input.label, error) : error

@@ -1,47 +1,174 @@
+import { randomUUID } from 'node:crypto'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { openBrowser, shows, visitOf } from '../e2e/browser.ts'
+import type { Page } from 'puppeteer-core'
+import type { Message, Salon, Visit } from '../contract/api.ts'
+import { HEIGHT, openBrowser, shows, visitOf, WIDTH } from '../e2e/browser.ts'
 import { ROOT } from './build.ts'
 
 /*
- * One picture of each main view, from the demo salon of a running server: npm run screenshots [address]
+ * One picture of each main view, from the demo salon of a running server: npm run screenshots [address] [folder]
+ * The last ones begin a groom, so the salon is not as new afterwards.
  */
 const base = process.argv[2] ?? 'http://127.0.0.1:4300/'
 const OUT = process.argv[3] ?? join(ROOT, 'docs', 'screenshots')
+const PHONE = { width: 390, height: 1500 }
 
-const VIEWS: readonly (readonly [
-  file: string,
-  dog: string | null,
-  path: string,
-  wait: string,
-  theme: 'light' | 'dim',
-])[] = [
-  ['day', null, '', '[data-dog]', 'light'],
-  ['arrival', 'Quill', 'arrival', 'form', 'light'],
-  ['look', 'Mortimer', 'look', '[data-front] [data-region]', 'light'],
-  ['look-dim', 'Kettle', 'look', '[data-front] [data-region]', 'dim'],
-  ['verdict', 'Bramble', 'verdict', '[data-testid=verdict]', 'light'],
-  ['place', 'Bramble', 'verdict', '[data-front] [data-region]', 'light'],
-  ['verdict-stop', 'Biscuit', 'verdict', '[data-testid=stops]', 'light'],
-  ['verdict-split-dim', 'Old Tobit', 'verdict', '[data-testid=verdict]', 'dim'],
-  ['numbers', null, 'numbers', 'input', 'light'],
+const read = async <T>(path: string): Promise<T> => (await (await fetch(`${base}api${path}`)).json()) as T
+const visit = async (dog: string): Promise<Visit> => read<Visit>(`/visits/${await visitOf(base, dog)}`)
+async function send(method: string, path: string, body: object): Promise<void> {
+  const { people } = await read<Salon>('/salon')
+  await fetch(`${base}api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json', 'x-etude-person': people[0]!.id },
+    body: JSON.stringify(body),
+  })
+}
+
+interface View {
+  readonly file: string
+  readonly dog?: string
+  readonly path: string
+  readonly wait: string
+  readonly theme?: 'dim'
+  readonly phone?: true
+  /** Before the page is opened; may name another path. */
+  readonly prepare?: () => Promise<string | undefined>
+  readonly act?: (page: Page) => Promise<unknown>
+}
+
+const show = (page: Page, selector: string): Promise<unknown> =>
+  page.$eval(selector, (element) => element.scrollIntoView({ block: 'center' }))
+
+const VIEWS: readonly View[] = [
+  { file: 'day', path: '', wait: '[data-dog]' },
+  { file: 'arrival', dog: 'Quill', path: 'arrival', wait: 'form' },
+  { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
+  { file: 'look-dim', dog: 'Kettle', path: 'look', wait: '[data-front] [data-region]', theme: 'dim' },
+  { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
+  {
+    file: 'place',
+    dog: 'Bramble',
+    path: 'verdict',
+    wait: '[data-front] [data-region]',
+    act: async (page) => {
+      await page.$eval('[data-front] [data-region="side.left"]', (place) =>
+        place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+      )
+      await shows(page, '[role=dialog]')
+    },
+  },
+  { file: 'verdict-stop', dog: 'Biscuit', path: 'verdict', wait: '[data-testid=stops]' },
+  {
+    file: 'verdict-split-dim',
+    dog: 'Old Tobit',
+    path: 'verdict',
+    wait: '[data-testid=visits]',
+    theme: 'dim',
+    act: async (page) => {
+      await page.$eval('[data-testid=visits] li:nth-child(1) button', (button) => (button as HTMLElement).focus())
+      await show(page, '[data-testid=visits]')
+    },
+  },
+  { file: 'numbers', path: 'numbers', wait: 'input' },
+  {
+    file: 'what-if',
+    dog: 'Bramble',
+    path: 'verdict?tab=ask',
+    wait: '[data-testid=budget]',
+    act: async (page) => {
+      await page.$eval('[data-testid=budget]', (slider) => (slider as SVGGElement).focus())
+      for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight')
+      await page.$eval('[data-testid=budget]', (slider) => (slider as SVGGElement).blur())
+    },
+  },
+  { file: 'ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
+  { file: 'owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
+  {
+    file: 'odds',
+    dog: 'Mortimer',
+    path: 'verdict',
+    wait: '[data-testid=odds]',
+    act: async (page) => {
+      await new Promise((done) => setTimeout(done, 4000))
+      await show(page, '[data-testid=odds]')
+    },
+  },
+  {
+    file: 'owner-page',
+    path: '',
+    wait: '[data-testid=owner-page]',
+    phone: true,
+    prepare: async () => {
+      await send('POST', `/plans/${(await visit('Bramble')).latestPlan!.id}/ask`, {})
+      return (await read<Message[]>('/outbox'))[0]!.link.slice(1)
+    },
+  },
+  {
+    file: 'second',
+    dog: 'Kettle',
+    path: 'second',
+    wait: '[data-testid=second]',
+    prepare: async () => {
+      const { id, assessment } = await visit('Kettle')
+      await send('POST', `/visits/${id}/second`, {})
+      const { second } = await visit('Kettle')
+      await send('PATCH', `/assessments/${second!.id}`, {
+        batchId: randomUUID(),
+        baseRevision: second!.revision,
+        changes: assessment.rows.map(({ region, side, mat, undercoat }, i) => {
+          const seen = i % 5 === 0 ? Math.min(4, (mat ?? 0) + 1) : mat
+          return {
+            region,
+            side,
+            set: { mat: seen, extent: seen ? 0.5 : null, undercoat, condition: 1, skin: 0 },
+          }
+        }),
+      })
+      return undefined
+    },
+  },
+  {
+    file: 'under-way-dim',
+    dog: 'Bramble',
+    path: 'verdict',
+    wait: '[data-testid=what-changed]',
+    theme: 'dim',
+    prepare: async () => {
+      const { id, latestPlan, assessment } = await visit('Bramble')
+      await send('POST', `/plans/${latestPlan!.id}/spoken-yes`, { saidBy: 'Perpetua Lisle' })
+      await send('POST', `/plans/${latestPlan!.id}/accept`, {})
+      const finished = latestPlan!.plan.regions.slice(0, 6).map(({ region, side, treatment, option }) => ({
+        region,
+        side,
+        treatment,
+        leavesMm: option.leavesMm,
+        minutes: option.minutes,
+        pull: option.pull,
+      }))
+      await send('PUT', `/visits/${id}/done`, { batchId: randomUUID(), finished, reopened: [] })
+      await send('PATCH', `/assessments/${assessment.id}`, {
+        batchId: randomUUID(),
+        baseRevision: assessment.revision,
+        changes: [{ region: 'ear-outer', side: 'left', set: { mat: 4, extent: 1, standoffMm: 1 } }],
+      })
+      return undefined
+    },
+  },
 ]
 
 mkdirSync(OUT, { recursive: true })
 const browser = await openBrowser()
 try {
-  for (const [file, dog, path, wait, theme] of VIEWS) {
+  for (const { file, dog, path, wait, theme = 'light', phone, prepare, act } of VIEWS) {
+    const other = await prepare?.()
     const page = await browser.newPage()
+    await page.setViewport(phone ? PHONE : { width: WIDTH, height: HEIGHT })
     await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
-    await page.goto(`${base}${dog ? `visits/${await visitOf(base, dog)}/` : ''}${path}`)
+    await page.goto(`${base}${dog ? `visits/${await visitOf(base, dog)}/` : ''}${other ?? path}`)
     await shows(page, wait)
-    if (file === 'place') {
-      await page.$eval('[data-front] [data-region="side.left"]', (place) =>
-        place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
-      )
-      await shows(page, '[role=dialog]')
-    }
-    await page.evaluate(() => document.fonts.ready.then(() => new Promise((done) => setTimeout(done, 600))))
+    await act?.(page)
+    await page.evaluate(() => document.fonts.ready.then(() => new Promise((done) => setTimeout(done, 700))))
     await page.screenshot({ path: join(OUT, `${file}.png`) as `${string}.png` })
     await page.close()
   }

@@ -80,6 +80,8 @@ export const reasonText = (reason: Said): string => {
 }
 
 const FOR_OWNER: Record<string, (said: Said, name: string) => string> = {
+  'blade-under-worst-mat': (s) =>
+    `The tightest mat decides how long all of it can be: ${mmText(number(s.values.mm))} mm, one length throughout.`,
   'asks-too-much': (s, name) => `${capital(styleName(s))} would ask more of ${name} than it can give in one visit.`,
   'takes-too-long': (s, name) =>
     `${capital(styleName(s))} would take longer than ${name} should stand, or than there is today.`,
