@@ -47,6 +47,7 @@ export {
 export * from './verdict/odds.ts'
 export type { Option } from './verdict/options.ts'
 export * from './verdict/plan.ts'
+export * from './verdict/plan-shape.ts'
 export type { Reason } from './verdict/reasons.ts'
 export type { Stop, StopAction } from './verdict/stops.ts'
 export * from './verdict/treatments.ts'

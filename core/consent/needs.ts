@@ -2,7 +2,7 @@ import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { isGrave, isPuppy } from '../verdict/budgets.ts'
-import type { Plan } from '../verdict/plan.ts'
+import type { Plan } from '../verdict/plan-shape.ts'
 import type { Treatment } from '../verdict/treatments.ts'
 
 /** Why a groom may not start without the owner's yes. */

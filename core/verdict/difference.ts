@@ -1,4 +1,4 @@
-import type { Plan, RegionPlan } from './plan.ts'
+import type { Plan, RegionPlan } from './plan-shape.ts'
 import type { Treatment, VerdictName } from './treatments.ts'
 
 /** One region-side that two plans treat differently. */

@@ -8,7 +8,8 @@ import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { quoteOf, STARTING_PRICES, sizeOf } from '../price/quote.ts'
 import { differenceOf } from './difference.ts'
 import { mirrorSheet } from './mirror.ts'
-import { type Plan, planGroom } from './plan.ts'
+import { planGroom } from './plan.ts'
+import type { Plan } from './plan-shape.ts'
 
 const plan = (assessment: Assessment): Plan => planGroom(assessment, DEFAULT_HOUSE)
 const at = (region: RegionId): number => REGION_SIDES.find((place) => place.region === region)!.index

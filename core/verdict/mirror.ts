@@ -1,7 +1,7 @@
 import { mirrorIndex, REGION_SIDES, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog.ts'
 import type { SideScores } from '../scores/sheet.ts'
-import type { Plan } from './plan.ts'
+import type { Plan } from './plan-shape.ts'
 import { byUrgency } from './stops.ts'
 
 export const mirrorSheet = (assessment: Assessment): Assessment => ({

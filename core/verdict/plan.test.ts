@@ -3,7 +3,8 @@ import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { type aDog, anAssessment, cleanSheet, lengths, NINE, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { emptySheet } from '../scores/sheet.ts'
-import { type Plan, planGroom } from './plan.ts'
+import { planGroom } from './plan.ts'
+import type { Plan } from './plan-shape.ts'
 
 const plan = (...args: Parameters<typeof anAssessment>): Plan => planGroom(anAssessment(...args), DEFAULT_HOUSE)
 const treatments = (p: Plan, region: string): string[] =>

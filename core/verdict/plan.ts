@@ -1,112 +1,24 @@
 import { regrowthOf } from '../aftercare/growth.ts'
-import { type Rebook, rebookOf } from '../aftercare/rebook.ts'
-import { REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
+import { rebookOf } from '../aftercare/rebook.ts'
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog.ts'
 import { type House, MODEL_VERSION } from '../house/estimates.ts'
-import { type Indices, indicesOf, matWeight } from '../scores/indices.ts'
+import { indicesOf, matWeight } from '../scores/indices.ts'
 import { isGrave, minutesBudget, pullBudget, type Step } from './budgets.ts'
-import type { Refusal } from './codes.ts'
 import { type Context, wishedMm } from './context.ts'
 import { coatKept } from './loss.ts'
 import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
 import { nameOf } from './naming.ts'
 import { leaveOption, type Option } from './options.ts'
-import { type Reason, reasonsFor } from './reasons.ts'
+import type { Afterwards, Alternative, Plan, Range, RegionPlan } from './plan-shape.ts'
+import { reasonsFor } from './reasons.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop } from './stops.ts'
-import type { StyleClosed, StyleResult } from './styles.ts'
-import type { Style, Treatment, VerdictName } from './treatments.ts'
-import { type SplitPlan, splitVisits } from './visits.ts'
+import type { StyleResult } from './styles.ts'
+import type { Style } from './treatments.ts'
+import { splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
-
-export interface Range {
-  readonly low: number
-  readonly high: number
-}
-
-export interface RegionPlan {
-  readonly index: number
-  readonly region: RegionId
-  readonly side: Side | null
-  readonly treatment: Treatment
-  readonly option: Option
-  /** Minutes and pull from the low to the high end, where the region-side was not looked at. */
-  readonly minutes: Range
-  readonly pull: Range
-  /** Everything that was weighed here, and what the rules took out. */
-  readonly weighed: readonly Option[]
-  readonly refused: readonly { readonly treatment: Treatment; readonly code: Refusal }[]
-  readonly coatMm: number
-  /** Finished already. */
-  readonly done: boolean
-}
-
-/** What follows from a way of grooming once the dog has gone home. */
-export interface Afterwards {
-  /** Weeks until every place that shows is as long as it was, or as the owner wants it. */
-  readonly regrowWeeks: number
-  readonly next: Rebook
-  /** Points of coat lost on each region-side, before the owner's weight. */
-  readonly losses: readonly number[]
-}
-
-export interface Alternative extends Afterwards {
-  readonly choice: VerdictName
-  readonly style: Style
-  readonly feasible: boolean
-  readonly closed: StyleClosed | null
-  readonly minutes: number
-  readonly pull: number
-  readonly coatKept: number
-  readonly objective: number
-  readonly mismatch: boolean
-  /** More than 1 where the coat is kept by coming back: minutes and pull are those of all visits. */
-  readonly visits: number
-  readonly treatments: readonly Treatment[]
-  readonly outlineMm: readonly number[]
-}
-
-export interface Verdict {
-  readonly choice: VerdictName
-  readonly style: Style
-  /** At the low end where places were not looked at; the range holds both. */
-  readonly minutes: Range
-  readonly pull: Range
-  readonly coatKept: Range
-  /** What the verdict would be at the high end, where that is another. */
-  readonly otherwise: VerdictName | null
-  readonly minutesBudget: number
-  readonly pullBudget: number
-  readonly budgetSteps: { readonly minutes: readonly Step[]; readonly pull: readonly Step[] }
-  readonly reserve: number
-  readonly handOverMinutes: number
-  /** The terms of the objective of the chosen plan, points. */
-  readonly objective: {
-    readonly coat: number
-    readonly minutes: number
-    readonly pull: number
-    readonly mismatch: number
-    readonly total: number
-  }
-  readonly reasons: readonly Reason[]
-  readonly alternatives: readonly Alternative[]
-  readonly after: Afterwards
-  /** Set where a person chose another style than the one that weighs least. */
-  readonly insteadOf: Style | null
-}
-
-export interface Plan {
-  readonly model: string
-  readonly indices: Indices
-  readonly verdict: Verdict
-  readonly regions: readonly RegionPlan[]
-  readonly stops: readonly Stop[]
-  /** Present only where one visit cannot do it. */
-  readonly split: SplitPlan | null
-  /** Share of the surface not looked at, 0 to 1. */
-  readonly unknownShare: number
-}
 
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
 

@@ -6,9 +6,9 @@ import { assessmentOf } from '../../contract/read-assessment.ts'
 import { REGIONS } from '../../core/index.ts'
 import { assessmentDoc } from './documents.ts'
 import { ChangedElsewhere, NotFound } from './errors.ts'
+import { lockAssessment, lockVisit } from './locks.ts'
 import { isLogged, lastChangedBy, logChange } from './log.ts'
 import { AssessmentRow, ScoreRow } from './models.ts'
-import { lockVisit } from './visits.ts'
 
 const UNSCORED = {
   mat: null,
@@ -77,12 +77,6 @@ export class AssessmentRepo {
       return assessmentDoc(row, t)
     })
   }
-}
-
-export async function lockAssessment(id: string, transaction: Transaction): Promise<AssessmentRow> {
-  const row = await AssessmentRow.findByPk(id, { transaction, lock: true })
-  if (!row) throw new NotFound('assessment', id)
-  return row
 }
 
 async function assertRevision(row: AssessmentRow, baseRevision: number, t: Transaction): Promise<void> {

@@ -6,11 +6,11 @@ import { BadInput } from '../../contract/problem.ts'
 import { consentNeeds, houseWith } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso } from './documents.ts'
 import { LinkOver, NobodyNamed, NotFound } from './errors.ts'
+import { lockVisit } from './locks.ts'
 import { logChange } from './log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, MessageRow, PlanRow, type VisitRow } from './models.ts'
 import { madeFrom, outstandingNeeds } from './needs.ts'
 import type { SalonRepo } from './salon.ts'
-import { lockVisit } from './visits.ts'
 
 const TOKEN_BYTES = 32
 const MESSAGES = 200

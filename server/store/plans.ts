@@ -6,15 +6,14 @@ import { assembleFile } from '../../contract/assemble.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, MODEL_VERSION, type Plan, planGroom, quoteOf } from '../../core/index.ts'
-import { lockAssessment } from './assessments.ts'
 import { assessmentDoc, planRecord } from './documents.ts'
 import { NeedsConsent, NotFound } from './errors.ts'
+import { lockAssessment, lockVisit } from './locks.ts'
 import { logChange } from './log.ts'
 import { AssessmentRow, PlanRow, type VisitRow } from './models.ts'
 import { outstandingNeeds } from './needs.ts'
 import { progressOf } from './progress.ts'
 import type { SalonRepo } from './salon.ts'
-import { lockVisit } from './visits.ts'
 
 const BEFORE_VERDICT: readonly Station[] = ['expected', 'arrived', 'look']
 

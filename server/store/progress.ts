@@ -3,9 +3,9 @@ import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { DoneChange, VisitProgress } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { REGIONS } from '../../core/index.ts'
+import { lockVisit } from './locks.ts'
 import { isLogged, logChange } from './log.ts'
 import { DoneWorkRow } from './models.ts'
-import { lockVisit } from './visits.ts'
 
 /** What is finished of a groom under way; null before anything is. What was opened again was borne all the same. */
 export async function progressOf(visitId: string, transaction?: Transaction): Promise<VisitProgress | null> {

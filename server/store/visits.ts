@@ -7,6 +7,7 @@ import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, indicesOf } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from './documents.ts'
 import { ChangedElsewhere, NotFound } from './errors.ts'
+import { lockVisit } from './locks.ts'
 import { lastChangedBy, logChange } from './log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, PlanRow, VisitRow } from './models.ts'
 import { outstandingNeeds } from './needs.ts'
@@ -266,12 +267,6 @@ export class VisitRepo {
       }),
     )
   }
-}
-
-export async function lockVisit(id: string, transaction: Transaction): Promise<VisitRow> {
-  const row = await VisitRow.findByPk(id, { transaction, lock: true })
-  if (!row) throw new NotFound('visit', id)
-  return row
 }
 
 async function assessmentOfVisit(visitId: string, transaction?: Transaction): Promise<AssessmentDoc> {
