@@ -112,6 +112,10 @@ describe('arguing with the verdict', () => {
     expect(await page.$$eval('details table tbody tr', (rows) => rows.length)).toBeGreaterThan(8)
     await page.click('::-p-text(Back to the verdict)')
     await expect.poll(() => drawn(page)).toBe(before)
+    // One style only has a curve of its own.
+    const best = await text(page, '[data-testid=at-budget]')
+    await page.click('label::-p-text(Keep)')
+    await expect.poll(() => text(page, '[data-testid=at-budget]')).not.toBe(best)
     await page.close()
   })
 
@@ -197,6 +201,8 @@ describe("the owner's yes", () => {
 
   test('is missing: the groom cannot be begun, by the screen or past it', async () => {
     const page = await open('Bramble', 'verdict', '[data-testid=take]')
+    // With every place looked at, that is said in place of odds.
+    await shows(page, '[data-testid=all-seen]')
     await page.waitForFunction(() =>
       document.querySelector('[data-testid=take]')?.textContent?.includes('Ask the owner'),
     )

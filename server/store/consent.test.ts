@@ -148,6 +148,20 @@ describe("the owner's yes", () => {
     expect((await server.store.visits.read(visit.id)).quoted).toBe(way.price)
   })
 
+  test('cannot be walked past by moving the dog on', async () => {
+    const visit = await aVisit(TRUNK)
+    const plan = await planOf(visit)
+    await expect(server.store.visits.setStation(visit.id, 'bath', null)).rejects.toMatchObject({
+      code: 'needs-consent',
+    })
+    await expect(server.store.visits.setStation(visit.id, 'cut', null)).rejects.toMatchObject({ code: 'needs-consent' })
+    expect((await server.store.visits.read(visit.id)).station).toBe('verdict')
+    await server.store.visits.setStation(visit.id, 'ready', null)
+    await server.store.consents.spoken(plan.id, { saidBy: 'O' }, NOON, NOOR)
+    await server.store.visits.setStation(visit.id, 'bath', null)
+    expect((await server.store.visits.read(visit.id)).station).toBe('bath')
+  })
+
   test('"call me" is an answer and no yes', async () => {
     const visit = await aVisit(TRUNK)
     const plan = await planOf(visit)

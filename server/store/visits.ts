@@ -6,7 +6,7 @@ import { BadInput } from '../../contract/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, indicesOf } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from './documents.ts'
-import { ChangedElsewhere, NotFound } from './errors.ts'
+import { ChangedElsewhere, NeedsConsent, NotFound } from './errors.ts'
 import { lockVisit } from './locks.ts'
 import { lastChangedBy, logChange } from './log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, PlanRow, VisitRow } from './models.ts'
@@ -15,6 +15,7 @@ import { progressOf } from './progress.ts'
 import type { SalonRepo } from './salon.ts'
 
 const PAST_VISITS = 12
+const AT_WORK: ReadonlySet<Station> = new Set(['bath', 'dry', 'cut'])
 
 interface ArrivalChange {
   readonly baseRevision: number
@@ -193,9 +194,23 @@ export class VisitRepo {
     await this.#sequelize.transaction(async (t) => {
       const row = await lockVisit(id, t)
       const from = row.station
+      if (AT_WORK.has(station) && !AT_WORK.has(from)) await this.#assertMayBegin(row, t)
       await row.update({ station }, { transaction: t })
       await logChange({ actorId, entity: 'visit', entityId: id, action: 'station', change: { from, to: station } }, t)
     })
+  }
+
+  /** A groom whose plan needs a yes does not begin by another door. */
+  async #assertMayBegin(visit: VisitRow, t: Transaction): Promise<void> {
+    const { id } = await assessmentOfVisit(visit.id, t)
+    const latest = await PlanRow.findOne({
+      where: { assessmentId: id },
+      order: [['createdAt', 'DESC']],
+      transaction: t,
+    })
+    if (!latest || latest.acceptedAt) return
+    const needs = await outstandingNeeds(latest, visit, t)
+    if (needs.length > 0) throw new NeedsConsent(needs)
   }
 
   async #cards(rows: readonly VisitRow[]): Promise<VisitCard[]> {

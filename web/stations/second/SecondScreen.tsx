@@ -146,6 +146,11 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
                   : `It matters: ${who.first} comes to ${VERDICT_LABEL[opinion.first].toLowerCase()}, ${who.second} to ${VERDICT_LABEL[opinion.second].toLowerCase()}.`}
           </h1>
         </div>
+        {second.scorerId !== null && second.scorerId === visit.assessment.scorerId && (
+          <p className="rounded-2xl bg-paper p-3">
+            Both looks are by {who.first}: this says how steady one pair of hands is, not how far two agree.
+          </p>
+        )}
         {opinion.shared > 0 && (
           <>
             <Agreed title="Mats" agreement={opinion.mats} />

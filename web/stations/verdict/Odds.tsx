@@ -18,7 +18,12 @@ export function OddsPanel({ file, house }: { file: AssessmentFile; house: House 
         Weighing what was not looked at
       </p>
     )
-  if (answer.verdicts.length === 0) return null
+  if (answer.verdicts.length === 0)
+    return (
+      <p className="text-ink-2" data-testid="all-seen">
+        Every place was looked at: nothing in this verdict is left to chance.
+      </p>
+    )
   return (
     <section aria-label="How sure it is" className="flex flex-col gap-3" data-testid="odds">
       <h2 className="text-lg">

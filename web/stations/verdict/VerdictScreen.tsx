@@ -192,7 +192,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   <Stops plan={plan} />
                   <Figures plan={plan} />
                   <SplitVisits plan={plan} onLight={setLit} />
-                  {plan.unknownShare > 1e-9 && choice !== 'refer' && <OddsPanel file={file} house={house} />}
+                  {choice !== 'refer' && <OddsPanel file={file} house={house} />}
                   <Reasons plan={plan} />
                   <SecondInvite visit={visit} />
                   <p className="text-sm text-ink-2">

@@ -2,10 +2,10 @@ import { RotateCcw } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import type { AssessmentFile } from '../../../../contract/assessment-file.ts'
 import { minutesText, pullText, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
-import { type Axis, type House, type Plan, pointWithin } from '../../../../core/index.ts'
+import { type Axis, type House, type Plan, pointWithin, type Style } from '../../../../core/index.ts'
 import { OneOf } from '../../../parts/ask.tsx'
 import { useFrontier } from '../../../workers/use-questions.ts'
-import { type AsIf, asIfAt, spotAt, wideTurnsOf } from './as-if.ts'
+import { type AsIf, asIfAt, onlyStyle, spotAt, wideTurnsOf } from './as-if.ts'
 import { Flips } from './Flips.tsx'
 import { AXIS_LABEL, FrontierChart, FrontierTable, type Marks, reachOf, STEP } from './FrontierChart.tsx'
 
@@ -47,7 +47,9 @@ export function AskTab({ file, plan, house, onAsIf }: Props): ReactNode {
 }
 
 function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }): ReactNode {
-  const frontier = useFrontier(file, house, axis)
+  const whole = useFrontier(file, house, axis)
+  const [style, setStyle] = useState<Style | 'best'>('best')
+  const frontier = useMemo(() => (whole && style !== 'best' ? onlyStyle(whole, style) : whole), [whole, style])
   const { verdict } = plan
   const there = axis === 'pull' ? verdict.pullBudget : verdict.minutesBudget
   const [budget, setBudget] = useState<number | null>(null)
@@ -77,15 +79,34 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
     },
     [frontier, along, axis, onAsIf],
   )
-  if (!frontier || !along) return <p className="py-10 text-center text-ink-2">Drawing the curve</p>
+  if (!whole || !frontier || !along) return <p className="py-10 text-center text-ink-2">Drawing the curve</p>
   if (along.length === 0) return <p className="text-ink-2">The groom stops; there is nothing to weigh.</p>
   const shown = budget ?? there
   const at = pointWithin(along, shown)
   const spot = at < 0 ? null : spotAt(frontier, at)
   const { end } = reachOf(frontier, marks, wholeRange)
   const turns = wideTurnsOf(frontier, STEP[axis]).filter(({ from }) => along[from]! <= end)
+  const back = (): void => {
+    setBudget(null)
+    onAsIf(null)
+  }
   return (
     <>
+      {whole.curves.length > 1 && (
+        <OneOf
+          legend="Which way"
+          hideLegend
+          choices={[
+            { value: 'best' as const, label: 'Best of all' },
+            ...whole.curves.map((curve) => ({ value: curve.style, label: STYLE_SHORT[curve.style] })),
+          ]}
+          value={style}
+          onChange={(next) => {
+            back()
+            setStyle(next)
+          }}
+        />
+      )}
       <FrontierChart
         frontier={frontier}
         axis={axis}
@@ -132,14 +153,7 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
         </li>
         {budget !== null && (
           <li>
-            <button
-              type="button"
-              className="btn min-h-11 px-3 text-sm"
-              onClick={() => {
-                setBudget(null)
-                onAsIf(null)
-              }}
-            >
+            <button type="button" className="btn min-h-11 px-3 text-sm" onClick={back}>
               <RotateCcw size={16} /> Back to the verdict
             </button>
           </li>
@@ -158,6 +172,7 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
 }
 
 const MOST_TURNS = 6
+const STYLE_SHORT: Record<Style, string> = { keep: 'Keep', 'short-body': 'Short body', short: 'Short' }
 
 /** The other budget is left open by the curve; where it would be overrun, that is said. */
 function overOther(axis: Axis, { pull, minutes }: { pull: number; minutes: number }, { verdict }: Plan): ReactNode {

@@ -5,10 +5,10 @@ import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
 import { type Spot, spotAt, turnsOf, wideTurnsOf } from './as-if.ts'
 
 const WIDTH = 452
-const HEIGHT = 268
+const HEIGHT = 280
 const LEFT = 44
 const RIGHT = 14
-const TOP = 40
+const TOP = 52
 const BOTTOM = 40
 
 export interface Marks {
@@ -86,7 +86,7 @@ const Ground = memo(function Ground({
       <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
         {AXIS_LABEL[axis]}
       </text>
-      <text x={LEFT - 38} y={TOP - 16} fill="var(--ink-2)" fontSize={14}>
+      <text x={LEFT - 38} y={14} fill="var(--ink-2)" fontSize={14}>
         % of coat kept
       </text>
       <line
@@ -97,16 +97,6 @@ const Ground = memo(function Ground({
         stroke="var(--ink-2)"
         strokeDasharray="3 5"
       />
-      <text
-        x={WIDTH - RIGHT}
-        y={y(marks.hope) + (marks.hope > 90 ? 15 : -5)}
-        textAnchor="end"
-        fill="var(--ink-2)"
-        fontSize={13}
-        className="chart-halo"
-      >
-        what the owner hopes
-      </text>
       <clipPath id={CLIP}>
         <rect x={LEFT} y={TOP - 8} width={WIDTH - RIGHT - LEFT} height={HEIGHT - TOP - BOTTOM + 8} />
       </clipPath>
@@ -125,10 +115,7 @@ const Ground = memo(function Ground({
         <text
           key={`${choice} ${from}`}
           x={middle}
-          y={Math.min(
-            HEIGHT - BOTTOM - 8,
-            y((spotAt(frontier, from).coatKept + spotAt(frontier, to).coatKept) / 2) + 26,
-          )}
+          y={nameY(y((spotAt(frontier, from).coatKept + spotAt(frontier, to).coatKept) / 2), y(marks.hope))}
           textAnchor="middle"
           fontSize={14}
           fontWeight={600}
@@ -138,6 +125,15 @@ const Ground = memo(function Ground({
           {VERDICT_SHORT[choice]}
         </text>
       ))}
+      <text
+        x={LEFT + 6}
+        y={y(marks.hope) + (marks.hope > 90 ? 15 : -5)}
+        fill="var(--ink-2)"
+        fontSize={13}
+        className="chart-halo"
+      >
+        what the owner hopes
+      </text>
       <path
         d={`M${x(marks.now.along)} ${y(marks.now.coatKept) - 7}l7 7l-7 7l-7-7z`}
         fill="var(--sheet)"
@@ -147,6 +143,12 @@ const Ground = memo(function Ground({
     </>
   )
 })
+
+/** Under its stretch of the curve, off the line of the owner's hope and inside the chart. */
+function nameY(curveY: number, hopeY: number): number {
+  const under = curveY + 26
+  return Math.min(HEIGHT - BOTTOM - 8, Math.abs(under - hopeY) < 18 ? hopeY + 20 : under)
+}
 
 type Scale = ReturnType<typeof scaleLinear<number, number>>
 
@@ -247,7 +249,7 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
       />
       <text
         x={x(marks.budget) + (x(marks.budget) > WIDTH * 0.62 ? -6 : 6)}
-        y={TOP - 2}
+        y={TOP - 18}
         textAnchor={x(marks.budget) > WIDTH * 0.62 ? 'end' : 'start'}
         fontSize={13}
         fill="var(--ink)"

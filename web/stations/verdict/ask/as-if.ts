@@ -1,4 +1,4 @@
-import type { Frontier, Treatment, VerdictName } from '../../../../core/index.ts'
+import type { Frontier, Style, Treatment, VerdictName } from '../../../../core/index.ts'
 import { VERDICT_IDS } from '../../../../core/index.ts'
 import type { Look } from '../../../coatmap/CoatMap.tsx'
 
@@ -52,6 +52,16 @@ export function spotAt({ curves, envelope }: Frontier, i: number): Spot {
     coatKept: curve.coatKept[point]!,
     choice: VERDICT_IDS[curve.names[point]!]!,
     style: curve.style,
+  }
+}
+
+/** The same with one style only, as if there were no other. */
+export function onlyStyle({ curves }: Frontier, style: Style): Frontier {
+  const c = curves.findIndex((curve) => curve.style === style)
+  const n = curves[c]?.loss.length ?? 0
+  return {
+    curves,
+    envelope: { curve: new Uint8Array(n).fill(Math.max(0, c)), point: Int32Array.from({ length: n }, (_, i) => i) },
   }
 }
 
