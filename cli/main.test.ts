@@ -104,6 +104,7 @@ describe('./etude plan answers what may be asked of it', () => {
     flips: { what: string; becomes: string }[]
     nextLooks: unknown[]
     next: { weeks: number }
+    drying: { method: string; minutes: number; stages: { stage: string; minutes: number }[] }
     price: { total: number; base: number; coatWork: number }
   }
   test('the frontier rises, the flips lead elsewhere, nothing is left to look at, and the price follows', () => {
@@ -120,7 +121,38 @@ describe('./etude plan answers what may be asked of it', () => {
     expect(asked.nextLooks).toEqual([])
     expect(asked.next.weeks).toBeGreaterThanOrEqual(3)
     expect(asked.price.base).toBe(50)
+    expect(asked.drying.method).toMatch(/straight|lifted/)
+    expect(asked.drying.stages.map(({ stage }) => stage)).toEqual(['towel', 'high-velocity', 'brush-dry'])
+    expect(asked.drying.minutes).toBeGreaterThan(5)
     expect(asked.price.total).toBeGreaterThanOrEqual(asked.price.base + asked.price.coatWork - 1)
+  })
+})
+
+describe('./etude noise and ./etude burn', () => {
+  // NIOSH 1998 and OSHA 29 CFR 1910.95, table G-16, by hand.
+  test('give the dose of a day by both rules, less with muffs', () => {
+    const day = { exposures: [{ dBA: 100, minutes: 20 }] }
+    expect(JSON.parse(run(['noise', '-'], JSON.stringify(day)).stdout)).toEqual({
+      niosh_percent: 133.33,
+      osha_percent: 16.67,
+    })
+    const worn = JSON.parse(
+      run(['noise', '-'], JSON.stringify({ ...day, protector: { kind: 'muff', ratingDb: 30 } })).stdout,
+    )
+    expect(worn.niosh_percent).toBeCloseTo(3.71, 2)
+    expect(JSON.parse(run(['burn', '--celsius', '55']).stdout).seconds_to_injury).toBeGreaterThan(1)
+  })
+  test.each([
+    [['noise', '-'], '{"exposures":[{"dBA":500,"minutes":1}]}', 'exposures[0].dBA: got 500'],
+    [['noise', '-'], '{"exposures":[],"protector":{"kind":"wool","ratingDb":3}}', 'protector.kind'],
+    [['noise', '-'], '{}', 'exposures'],
+    [['burn', '--celsius', 'hot'], '', '--celsius: got "hot"'],
+    [['burn', '--celsius'], '', '--celsius'],
+    [['burn', '55'], '', 'expected --celsius'],
+  ])('%j %s is bad input', (args, input, said) => {
+    const { status, stdout, stderr } = run(args, input)
+    expect([status, stdout]).toEqual([2, ''])
+    expect(stderr).toContain(said)
   })
 })
 

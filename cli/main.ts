@@ -2,6 +2,7 @@ import { agree } from './agree.ts'
 import { Refused } from './input.ts'
 import { mix } from './mix.ts'
 import { plan } from './plan.ts'
+import { burn, noise } from './safety.ts'
 
 /** The commands that need neither server nor database: a file in, JSON out. */
 const GOOD = 0
@@ -13,10 +14,12 @@ const usage = `usage:
   ./etude mix RATIO --total ML|--product ML   what to measure; RATIO as 1:8, 8:1, "1 in 9", 10%, ready
   ./etude agree FILE.csv|- --stat kappa|weighted-kappa|fleiss|icc|alpha [--weights linear|quadratic]
                 [--level nominal|ordinal|interval|ratio]   how far raters agree; a row a thing, a column a rater
+  ./etude noise FILE|-                        a day's dose of noise, percent, by NIOSH and OSHA
+  ./etude burn --celsius DEGREES              seconds to injury of skin held at a temperature; never a permission
 `
 
 function main([command, ...args]: readonly string[]): number {
-  const commands: Record<string, (args: readonly string[]) => object> = { plan, mix, agree }
+  const commands: Record<string, (args: readonly string[]) => object> = { plan, mix, agree, noise, burn }
   const run = commands[command ?? '']
   if (!run) {
     process.stderr.write(usage)

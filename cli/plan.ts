@@ -2,7 +2,7 @@ import { planFile } from '../contract/plan-file.ts'
 import { BadInput } from '../contract/problem.ts'
 import { seeded } from '../contract/random.ts'
 import { readAssessmentFile } from '../contract/read-assessment.ts'
-import { DEFAULT_HOUSE, flipsOf, frontierOf, lastOdds, planGroom, quoteOf } from '../core/index.ts'
+import { DEFAULT_HOUSE, dryingOf, flipsOf, frontierOf, lastOdds, planGroom, quoteOf } from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 
 const DRAWS = 2000
@@ -19,6 +19,7 @@ export function plan(args: readonly string[]): object {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: flipsOf(assessment, DEFAULT_HOUSE),
       odds: lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)),
+      drying: made.verdict.choice === 'refer' ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
       quote: file.prices
         ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
         : null,

@@ -1,4 +1,5 @@
 import {
+  type Drying,
   type Flip,
   type Frontier,
   type NextLook,
@@ -9,7 +10,7 @@ import {
   REGION_SIDES,
   VERDICT_IDS,
 } from '../core/index.ts'
-import { CAUTION_TEXT, reasonText, stopText } from './words/index.ts'
+import { CAUTION_TEXT, DRYING_CAUTION_TEXT, reasonText, stopText } from './words/index.ts'
 
 const DECIMALS = 100
 /** Steps of the frontier lie closer together than what is read off a plan. */
@@ -30,6 +31,8 @@ export interface Questions {
   readonly frontier: Frontier
   readonly flips: readonly Flip[]
   readonly odds: Odds
+  /** null where the groom stops. */
+  readonly drying: Drying | null
   /** Where the file brought its own price list. */
   readonly quote: Quote | null
 }
@@ -57,7 +60,22 @@ const flipRow = ({ what, region, side, score, from, to, becomes }: Flip): object
 
 const lookRow = ({ index, settles }: NextLook): object => ({ ...placeOf(index), settles: exact(settles) })
 
-const questionsFile = ({ frontier, flips, odds, quote }: Questions): object => ({
+const dryingFile = ({ method, coatMassG, towels, stages, minutes, inVerdict, cautions }: Drying): object => ({
+  method,
+  coatMassG: round(coatMassG),
+  towels,
+  stages: stages.map(({ stage, minutes: spent, waterStartG, waterEndG }) => ({
+    stage,
+    minutes: round(spent),
+    waterStartG: round(waterStartG),
+    waterEndG: round(waterEndG),
+  })),
+  minutes: round(minutes),
+  ...(inVerdict > 0 ? { inVerdict: round(inVerdict) } : {}),
+  cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
+})
+
+const questionsFile = ({ frontier, flips, odds, drying, quote }: Questions): object => ({
   frontier: frontierRows(frontier),
   flips: flips.map(flipRow),
   nextLooks: odds.looks.map(lookRow),
@@ -71,6 +89,7 @@ const questionsFile = ({ frontier, flips, odds, quote }: Questions): object => (
       high: exact(high),
     })),
   },
+  ...(drying ? { drying: dryingFile(drying) } : {}),
   ...(quote
     ? {
         price: {

@@ -23,6 +23,8 @@ import { issuesOf } from './zod-issues.ts'
 const SHOW_LENGTH = 1.5
 /** A dog flagged as a puppy at this age or older is a slip of the pen. */
 const GROWN_MONTHS = 24
+/** A room that nobody measured. */
+const ROOM = { tempC: 22, rh: 0.5 }
 
 /** The dog with every field filled: as said, else by coat type, else as cautiously as is usual. */
 export function dogOf({ dog, wishes }: Pick<AssessmentFile, 'dog' | 'wishes'>): Dog {
@@ -48,6 +50,7 @@ export function dogOf({ dog, wishes }: Pick<AssessmentFile, 'dog' | 'wishes'>): 
     visitsSoFar: dog.visitsSoFar ?? 0,
     jacket: dog.jacket ?? (wishes?.style === 'strip' ? 'ready' : null),
     surgery: dog.surgery ?? null,
+    bare: dog.bare ?? null,
   }
 }
 
@@ -202,6 +205,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
       vetDirectsClip: file.consents?.vetDirectsClip ?? false,
     },
     pace: file.pace ?? {},
+    room: { tempC: file.room?.tempC ?? ROOM.tempC, rh: file.room?.rh ?? ROOM.rh },
     progress,
   }
 }

@@ -55,6 +55,8 @@ export interface Dog {
   readonly visitsSoFar: number
   readonly jacket: Jacket | null
   readonly surgery: { readonly daysAgo: number; readonly cleared: boolean } | null
+  /** Share of the skin without coat, 0 to 1; null where nothing is said. */
+  readonly bare: number | null
 }
 
 export interface Wishes {
@@ -97,6 +99,7 @@ export interface Assessment {
   readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
   /** The groomer's own pace by treatment, 1 where nothing is known. */
   readonly pace: Partial<Record<Treatment, number>>
+  readonly room: { readonly tempC: number; readonly rh: number }
   /** null before the work begins. */
   readonly progress: Progress | null
 }

@@ -36,6 +36,7 @@ export const aDog = (changes: Partial<Dog> = {}): Dog => ({
   visitsSoFar: 5,
   jacket: null,
   surgery: null,
+  bare: null,
   ...changes,
 })
 
@@ -60,6 +61,7 @@ export const anAssessment = (
   experience: 'practised',
   consents: { doubleClip: false, vetDirectsClip: false },
   pace: {},
+  room: { tempC: 22, rh: 0.5 },
   progress: null,
   ...changes,
   dog: aDog(changes.dog),

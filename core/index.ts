@@ -20,9 +20,25 @@ export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'
 export * from './dog.ts'
+export {
+  DRY_METHOD_IDS,
+  DRYING_CAUTIONS,
+  type Drying,
+  type DryingCaution,
+  type DryingModel,
+  type DryMethod,
+  dryingModel,
+  dryingOf,
+  leastChangeover,
+  totalMinutes,
+  usualChangeover,
+  waterAt,
+} from './drying/drying.ts'
 export * from './house/estimates.ts'
 export * from './mixing/mix.ts'
 export * from './price/quote.ts'
+export { secondsToInjury } from './safety/burn.ts'
+export { noiseDose, PROTECTOR_IDS } from './safety/noise.ts'
 export * from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, plausibleWorst } from './scores/indices.ts'
 export * from './scores/scales.ts'

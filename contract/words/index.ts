@@ -1,4 +1,5 @@
 export * from './consent.ts'
+export * from './drying.ts'
 export * from './figures.ts'
 export * from './labels.ts'
 export * from './questions.ts'

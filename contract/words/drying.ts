@@ -1,0 +1,18 @@
+import type { DryingCaution, DryMethod } from '../../core/index.ts'
+
+export const DRY_METHOD_LABEL: Record<DryMethod, string> = {
+  straight: 'Straight: brushed from the root as it dries, section by section',
+  flat: 'Flat: with the growth, nozzle on the coat',
+  lifted: 'Lifted: against the growth with air, then laid',
+  layered: 'In layers from below, long strokes with the lie',
+  natural: 'Towel and air; nothing to brush straight',
+}
+
+export const DRYING_CAUTION_TEXT: Record<DryingCaution, string> = {
+  'no-heated-cage': 'No heated cage or cabinet, low heat, breaks, and nobody leaves this dog.',
+  'cool-air-on-sore-skin': 'Sore skin: cool air there.',
+  'no-high-velocity': 'This dog takes no strong dryer: towels and a hand dryer only.',
+  'low-setting': 'Low setting, start far from the head, and watch.',
+  'hood-on': 'Ear hood on while the body is blown; it also soaks up water.',
+  'belly-loop-padded': 'Padded belly loop before the dryer starts.',
+}

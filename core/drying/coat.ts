@@ -1,0 +1,37 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
+import type { Assessment } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import type { Plan } from '../verdict/plan-shape.ts'
+
+/** The coat as it comes to the tub: what is clipped before the bath is gone. */
+export interface WetCoat {
+  readonly bsaM2: number
+  /** Dry coat of each region-side, g. */
+  readonly massG: readonly number[]
+  readonly totalG: number
+  /** Area-weighted length, mm. */
+  readonly meanMm: number
+  readonly densityFactor: number
+}
+
+export function coatAtTub({ dog }: Assessment, plan: Plan, house: House): WetCoat {
+  const bsaM2 = bodySurfaceM2(dog.weightKg)
+  const densityFactor = house[`factor.density.${dog.density}`]
+  const bare = dog.bare ?? (dog.coatType === 'hairless' ? house['bare.hairless'] : 0)
+  const mmOf = (index: number): number => {
+    const { treatment, option, coatMm } = plan.regions[index]!
+    return treatment === 'clip' && option.when === 'before-bath' ? option.outlineMm : coatMm
+  }
+  const massG = REGION_SIDES.map(
+    ({ index, share }) =>
+      bsaM2 * share * (1 - bare) * house[`coat.${dog.coatType}`] * (mmOf(index) / 10) * densityFactor,
+  )
+  return {
+    bsaM2,
+    massG,
+    totalG: massG.reduce((a, b) => a + b, 0),
+    meanMm: REGION_SIDES.reduce((sum, { index, share }) => sum + share * mmOf(index), 0),
+    densityFactor,
+  }
+}
