@@ -20,6 +20,7 @@ export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'
 export * from './dog.ts'
+export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {
   DRY_METHOD_IDS,
   DRYING_CAUTIONS,
@@ -30,10 +31,12 @@ export {
   dryingModel,
   dryingOf,
   leastChangeover,
+  minutesToDone,
   totalMinutes,
   usualChangeover,
   waterAt,
 } from './drying/drying.ts'
+export { dryingOrder } from './drying/order.ts'
 export * from './house/estimates.ts'
 export * from './mixing/mix.ts'
 export * from './price/quote.ts'

@@ -65,6 +65,7 @@ const SCREENS: readonly ScreenCheck[] = [
   { name: 'the ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
   { name: 'the owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
   { name: 'the odds', dog: 'Mortimer', path: 'verdict', wait: '[data-testid=odds]' },
+  { name: 'dry', dog: 'Kettle', path: 'dry', wait: '[data-testid=changeover]' },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
 ]

@@ -363,3 +363,36 @@ test('a second opinion by another person starts from an empty map, and says how 
   expect(places).toBe(differing.length)
   await page.close()
 })
+
+test('drying: the changeover moved by keys and by pointer, and the room, change the minutes; the water adds up', async () => {
+  const page = await open('Kettle', 'dry', '[data-testid=changeover]')
+  const said = (): Promise<string> => text(page, '[data-testid=drying]')
+  const first = await said()
+  expect(first).toMatch(/Kettle is dry in about \d+ minutes/)
+  await page.$eval('[data-testid=changeover]', (slider) => (slider as SVGGElement).focus())
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft')
+  await expect.poll(said).not.toBe(first)
+  const byKeys = await said()
+  const handle = (await (await page.$('[data-testid=changeover] circle'))!.boundingBox())!
+  const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x - 50, y, { steps: 4 })
+  await page.mouse.up()
+  await expect.poll(said).not.toBe(byKeys)
+  // Damp air takes longer to carry the same water off.
+  await page.click('::-p-text(Usual)')
+  const usual = await page.$eval('[data-testid=changeover]', (slider) => Number(slider.getAttribute('aria-valuenow')))
+  await page.$$eval('input[type=range]', (sliders) => (sliders[1] as HTMLInputElement).focus())
+  for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight')
+  const changeover = (): Promise<number> =>
+    page.$eval('[data-testid=changeover]', (slider) => Number(slider.getAttribute('aria-valuenow')))
+  await expect.poll(changeover).toBeGreaterThan(usual)
+  const grams = await page.$$eval('[data-testid=water] tbody td:last-child', (cells) =>
+    cells.map((cell) => Number.parseInt(cell.textContent ?? '', 10)),
+  )
+  const [dripping, ...gone] = grams
+  const left = gone.pop()!
+  expect(Math.abs(dripping! + gone.reduce((a, b) => a + b, 0) - left)).toBeLessThanOrEqual(3)
+  await page.close()
+})

@@ -84,6 +84,7 @@ const VIEWS: readonly View[] = [
   },
   { file: 'ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
   { file: 'owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
+  { file: 'dry', dog: 'Kettle', path: 'dry', wait: '[data-testid=changeover]' },
   {
     file: 'odds',
     dog: 'Mortimer',

@@ -53,6 +53,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./stations/second/SecondLook.tsx')).SecondLook }),
           },
           {
+            path: 'dry',
+            lazy: async () => ({ Component: (await import('./stations/dry/DryScreen.tsx')).DryScreen }),
+          },
+          {
             path: 'verdict',
             lazy: async () => ({ Component: (await import('./stations/verdict/VerdictScreen.tsx')).VerdictScreen }),
           },

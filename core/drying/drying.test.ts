@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { REGION_SIDES } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import { anAssessment, cleanSheet, lengths, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE, type House } from '../house/estimates.ts'
 import { planGroom } from '../verdict/plan.ts'
+import { coatAtTub } from './coat.ts'
 import {
   blown,
   brushDryMinutes,
@@ -18,6 +20,7 @@ import {
   usualChangeover,
   waterAt,
 } from './drying.ts'
+import { dryingOrder } from './order.ts'
 
 const aWetDog = (
   coatType: CoatType,
@@ -131,6 +134,18 @@ describe('drying', () => {
       .reduce((sum, { option }) => sum + option.minutes, 0)
     expect(blowOut).toBeGreaterThan(0)
     expect(drying.inVerdict).toBeCloseTo(Math.min(blowOut, minutesOf(drying, 'high-velocity')), 9)
+  })
+
+  // Common practice: ears, armpits, groin and breeches dry last on an even coat.
+  test('lists the open thin places first, hidden ones and ears last', () => {
+    const even = aWetDog('curly', 12, 40)
+    const order = dryingOrder(coatAtTub(even, planGroom(even, DEFAULT_HOUSE), DEFAULT_HOUSE), DEFAULT_HOUSE)
+    expect([...order].sort((a, b) => a - b)).toEqual(REGION_SIDES.map(({ index }) => index))
+    const place = (region: string): number => order.findIndex((index) => REGION_SIDES[index]!.region === region)
+    for (const late of ['ear-inner', 'armpit', 'groin']) expect(place(late)).toBeGreaterThan(place('back'))
+    const clipped = aWetDog('curly', 12, 40, { dog: { lengthMm: { ...lengths(40), ears: 5 } } })
+    const first = dryingOrder(coatAtTub(clipped, planGroom(clipped, DEFAULT_HOUSE), DEFAULT_HOUSE), DEFAULT_HOUSE)[0]!
+    expect(REGION_SIDES[first]!.region).toMatch(/^ear/)
   })
 
   // Common practice: how the coat should lie for what comes next.

@@ -235,13 +235,16 @@ function brushMinutes(model: DryingModel, changeover: number): number {
 export const totalMinutes = (model: DryingModel, changeover: number): number =>
   changeover + brushMinutes(model, changeover)
 
+/** Minutes of high-velocity air after which nothing would be left to brush dry; more of it is for nothing. */
+export const minutesToDone = ({ air, warm, afterTowel }: DryingModel): number =>
+  air ? minutesToBlow(afterTowel, Math.min(warm.done, afterTowel), air.bound, air.k, air.vapour) : 0
+
 const SEARCH_STEP = 0.25
 
 /** The changeover from high-velocity air to brushing with the least time in all, to a quarter of a minute. */
 export function leastChangeover(model: DryingModel): number {
   if (!model.air) return 0
-  const { air, warm, afterTowel } = model
-  const last = minutesToBlow(afterTowel, Math.min(warm.done, afterTowel), air.bound, air.k, air.vapour)
+  const last = minutesToDone(model)
   let best = 0
   for (let at = 0; at <= last + SEARCH_STEP; at += SEARCH_STEP)
     if (totalMinutes(model, at) < totalMinutes(model, best) - 1e-9) best = at

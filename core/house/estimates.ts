@@ -218,6 +218,8 @@ export const ESTIMATES = {
   'air.gone': trade(0.9, 'share', 'Dripping water gone before brush-drying'),
   'air.left': est(0.25, 'g/g', 'Or water left in the coat'),
   'air.low': est(0.5, 'factor', 'The low setting'),
+  'order.hidden': est(1.25, 'factor', 'Hidden places dry so much later than their coat alone would'),
+  'order.ears': est(1.4, 'factor', 'Ears, the same: they soak up water while the body is blown'),
   'brush.flow': est(0.035, 'm3/s', 'Flow of a hand or stand dryer'),
   'brush.outlet': est(50, 'C', 'Its outlet, never at the skin'),
   'brush.share': est(0.5, 'share', 'How much of what its air could carry off it does, with brushing'),

@@ -9,6 +9,7 @@ import {
   type Sheet,
   type SideScores,
   skinScore,
+  type WetCoat,
 } from '../../core/index.ts'
 import type { Look } from './CoatMap.tsx'
 
@@ -79,6 +80,20 @@ export const looksOfPlan = (plan: Plan): Look[] =>
       coatMm: treatment === 'look' ? before : option.outlineMm,
     }
   })
+
+/** Where the water is: the more coat on a place, the darker the wash. */
+export function looksOfWater({ massG, bsaM2 }: WetCoat, plan: Plan): Look[] {
+  const perArea = massG.map((grams, i) => grams / (bsaM2 * REGION_SIDES[i]!.share))
+  const most = Math.max(...perArea, 1e-9)
+  return plan.regions.map(({ option, treatment, coatMm: before }, i) => ({
+    textures: [],
+    wash: perArea[i]! / most,
+    mark: 0,
+    unknown: false,
+    stop: false,
+    coatMm: treatment === 'clip' && option.when === 'before-bath' ? option.outlineMm : before,
+  }))
+}
 
 /** Outline only, for small pictures. */
 export const looksOfLengths = (mm: readonly number[]): Look[] =>

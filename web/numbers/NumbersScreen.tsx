@@ -28,6 +28,12 @@ const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
   ['care.', 'Care at home'],
   ['rebook.', 'Next visit'],
   ['prior.', 'What is taken for places nobody looked at'],
+  ['coat.', 'How much coat'],
+  ['pickup.', 'How much water it holds'],
+  ['towel.', 'Towels'],
+  ['air.', 'High-velocity air'],
+  ['brush.', 'Warm air with brushing'],
+  ['order.', 'What dries last'],
   ['consent.', 'The owner’s yes'],
 ]
 

@@ -14,7 +14,7 @@ export const STATIONS: readonly RailStop[] = [
   { label: 'Look', path: 'look', at: ['look'] },
   { label: 'Verdict', path: 'verdict', at: ['verdict'] },
   { label: 'Bath', path: null, at: ['bath'] },
-  { label: 'Dry', path: null, at: ['dry'] },
+  { label: 'Dry', path: 'dry', at: ['dry'] },
   { label: 'Cut', path: null, at: ['cut'] },
   { label: 'Goodbye', path: null, at: ['ready', 'gone'] },
 ]

@@ -1,0 +1,151 @@
+import { area, axisBottom, axisLeft, pointer, scaleLinear, select } from 'd3'
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { minutesText } from '../../../contract/words/index.ts'
+import { type DryingModel, totalMinutes, waterAt } from '../../../core/index.ts'
+
+const WIDTH = 452
+const HEIGHT = 268
+const LEFT = 52
+const RIGHT = 14
+const TOP = 36
+const BOTTOM = 40
+const POINTS = 90
+const STEP = 1
+
+/** Water in the coat against time; the changeover from high-velocity air to brushing is dragged or moved by keys. */
+export function DryingChart({
+  model,
+  changeover,
+  most,
+  onChangeover,
+}: {
+  model: DryingModel
+  changeover: number
+  /** Longest high-velocity time that does anything. */
+  most: number
+  onChangeover: (minutes: number) => void
+}): ReactNode {
+  const svg = useRef<SVGSVGElement>(null)
+  const bottom = useRef<SVGGElement>(null)
+  const left = useRef<SVGGElement>(null)
+  const end = totalMinutes(model, changeover)
+  // The scale holds still while the handle moves: it covers the slowest way to dry this dog.
+  const span = useMemo(
+    () =>
+      Math.max(
+        totalMinutes(model, 0),
+        totalMinutes(model, most),
+        ...[0.25, 0.5, 0.75].map((s) => totalMinutes(model, s * most)),
+      ) * 1.04,
+    [model, most],
+  )
+  const x = useMemo(() => scaleLinear([0, span], [LEFT, WIDTH - RIGHT]), [span])
+  const y = useMemo(() => scaleLinear([0, model.afterTowel * 1.05], [HEIGHT - BOTTOM, TOP]), [model.afterTowel])
+  useEffect(
+    function drawAxes() {
+      select(bottom.current!).call(axisBottom(x).ticks(6).tickSizeOuter(0))
+      select(left.current!).call(axisLeft(y).ticks(4).tickSizeOuter(0))
+    },
+    [x, y],
+  )
+  const shape = useMemo(() => {
+    const draw = area<number>()
+      .x((t) => x(t))
+      .y0(HEIGHT - BOTTOM)
+      .y1((t) => y(waterAt(model, changeover, t)))
+    const between = (from: number, to: number): number[] =>
+      Array.from({ length: POINTS + 1 }, (_, i) => from + ((to - from) * i) / POINTS)
+    return { air: draw(between(0, changeover)) ?? '', brush: draw(between(changeover, end)) ?? '' }
+  }, [model, changeover, end, x, y])
+  const move = (to: number): void => onChangeover(Math.min(most, Math.max(0, to)))
+  const drag = (event: PointerEvent): void => {
+    if (event.buttons !== 1) return
+    event.currentTarget.setPointerCapture(event.pointerId)
+    move(x.invert(pointer(event.nativeEvent, svg.current)[0]))
+  }
+  const onKey = (event: KeyboardEvent): void => {
+    const to: Record<string, number> = {
+      ArrowRight: changeover + STEP,
+      ArrowUp: changeover + STEP,
+      ArrowLeft: changeover - STEP,
+      ArrowDown: changeover - STEP,
+      Home: 0,
+      End: most,
+    }
+    if (!(event.key in to)) return
+    event.preventDefault()
+    event.stopPropagation()
+    move(to[event.key]!)
+  }
+  const said = `${minutesText(changeover)} minutes of strong air, ${minutesText(end - changeover)} of brushing, ${Math.round(waterAt(model, changeover, changeover))} grams of water left at the changeover`
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="w-full shrink-0 touch-none select-none"
+      role="group"
+      aria-label="Water in the coat against time"
+      onPointerDown={drag}
+      onPointerMove={drag}
+    >
+      <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
+      <g ref={left} transform={`translate(${LEFT},0)`} className="chart-axis" />
+      <text x={6} y={14} fill="var(--ink-2)" fontSize={14}>
+        g of water in the coat
+      </text>
+      <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
+        minutes after the towel
+      </text>
+      <path d={shape.air} fill="var(--ink-2)" fillOpacity={0.45} stroke="var(--ink)" strokeWidth={1.5} />
+      <path d={shape.brush} fill="var(--ink-2)" fillOpacity={0.18} stroke="var(--ink)" strokeWidth={1.5} />
+      <line
+        x1={LEFT}
+        x2={WIDTH - RIGHT}
+        y1={y(model.warm.done)}
+        y2={y(model.warm.done)}
+        stroke="var(--ink)"
+        strokeDasharray="6 4"
+      />
+      <text
+        x={WIDTH - RIGHT}
+        y={y(model.warm.done) - 5}
+        textAnchor="end"
+        fontSize={13}
+        fill="var(--ink)"
+        className="chart-halo"
+      >
+        counts as dry
+      </text>
+      <g
+        role="slider"
+        tabIndex={0}
+        aria-label="When to change from strong air to brushing"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(most)}
+        aria-valuenow={Math.round(changeover)}
+        aria-valuetext={said}
+        onKeyDown={onKey}
+        className="cursor-ew-resize"
+        data-testid="changeover"
+      >
+        <line
+          x1={x(changeover)}
+          x2={x(changeover)}
+          y1={TOP}
+          y2={HEIGHT - BOTTOM}
+          stroke="var(--accent)"
+          strokeWidth={2.5}
+        />
+        <circle
+          cx={x(changeover)}
+          cy={y(waterAt(model, changeover, changeover))}
+          r={11}
+          fill="var(--accent)"
+          stroke="var(--sheet)"
+          strokeWidth={3}
+        />
+        <rect x={x(changeover) - 22} y={TOP} width={44} height={HEIGHT - TOP - BOTTOM} fill="transparent" />
+      </g>
+    </svg>
+  )
+}
