@@ -3,6 +3,7 @@ import { ArrowLeft } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Visit } from '../../../contract/api.ts'
+import type { AssessmentFile } from '../../../contract/assessment-file.ts'
 import { assessmentOf } from '../../../contract/read-assessment.ts'
 import {
   capital,
@@ -16,6 +17,7 @@ import {
   dryingModel,
   dryingOf,
   dryingOrder,
+  type House,
   houseWith,
   leastChangeover,
   minutesToDone,
@@ -27,6 +29,8 @@ import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfWater } from '../../coatmap/looks.ts'
+import { Loading } from '../../shell/states.tsx'
+import { usePlan } from '../../workers/use-plan.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { sheetOf } from '../look/sheet-state.ts'
 import { useVisit } from '../VisitLayout.tsx'
@@ -36,33 +40,43 @@ import { DryingChart } from './DryingChart.tsx'
 /** From the tub to dry: how long, when to change from strong air to brushing, and which places dry last. */
 export function DryScreen(): ReactNode {
   const visit = useVisit()
-  const plan = visit.acceptedPlan?.plan ?? visit.latestPlan?.plan
-  if (!plan || plan.verdict.choice === 'refer')
+  const { data: salon } = useQuery(salonQuery)
+  const sheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])
+  const file = useFile(visit, sheet)
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const kept = visit.acceptedPlan?.plan ?? visit.latestPlan?.plan ?? null
+  // Looking ahead makes no plan of record: what nobody has decided yet is worked out here only.
+  const { plan: here } = usePlan(kept ? null : file, house)
+  const plan = kept ?? here
+  if (!plan) return <Loading what="the coat" />
+  if (plan.verdict.choice === 'refer')
     return (
       <div className="mx-auto max-w-xl p-10">
-        <h1 className="mb-2 text-2xl">{plan ? 'This dog is not bathed today' : 'No plan to dry by yet'}</h1>
-        <p className="mb-4 text-ink-2">
-          {plan
-            ? 'The groom stops before the bath.'
-            : 'How long it dries follows from the coat and from what is clipped before the bath.'}
-        </p>
+        <h1 className="mb-2 text-2xl">This dog is not bathed today</h1>
+        <p className="mb-4 text-ink-2">The groom stops before the bath.</p>
         <Link className="btn" to="../verdict">
           <ArrowLeft size={18} /> To the verdict
         </Link>
       </div>
     )
-  return <Dry visit={visit} plan={plan} />
+  return <Dry visit={visit} plan={plan} file={file} house={house} />
 }
 
 const LAST = 8
 /** Water that goes as vapour, and what it takes to evaporate it: 2.45 MJ/kg (FAO-56). */
 const KWH_PER_KG = 2.45 / 3.6
 
-function Dry({ visit, plan }: { visit: Visit; plan: Plan }): ReactNode {
-  const { data: salon } = useQuery(salonQuery)
-  const sheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])
-  const file = useFile(visit, sheet)
-  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+function Dry({
+  visit,
+  plan,
+  file,
+  house,
+}: {
+  visit: Visit
+  plan: Plan
+  file: AssessmentFile
+  house: House
+}): ReactNode {
   const assessment = useMemo(() => assessmentOf(file, house), [file, house])
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [room, setRoom] = useState(assessment.room)
