@@ -3,6 +3,8 @@ import { PROFILE_BENDS, PROFILE_POINTS, PROFILE_REGIONS } from './profile.ts'
 import { MIDLINE, UNDERSIDE_BENDS, UNDERSIDE_POINTS, UNDERSIDE_REGIONS } from './underside.ts'
 
 export type View = 'left' | 'right' | 'underside'
+/** The side that comes next when the dog is turned. */
+export const TURN: Readonly<Record<View, View>> = { left: 'right', right: 'underside', underside: 'left' }
 /** What is looked at close up; null is the whole dog. */
 export type CloseLook = 'head' | 'feet' | null
 export type Xy = readonly [x: number, y: number]

@@ -27,12 +27,13 @@ import {
 } from '../../../core/index.ts'
 import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfWater } from '../../coatmap/looks.ts'
 import { Loading } from '../../shell/states.tsx'
 import { usePlan } from '../../workers/use-plan.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { sheetOf } from '../look/sheet-state.ts'
+import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { HouseNumber } from '../verdict/Figures.tsx'
 import { DryingChart } from './DryingChart.tsx'
@@ -125,7 +126,7 @@ function Dry({
   const name = visit.arrival.dog.name ?? 'This dog'
   const [, air, brush] = drying.stages
   return (
-    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+    <Station>
       <section className="flex flex-col md:min-h-0" aria-label="Where the water is">
         <div className="flex min-h-[380px] grow md:min-h-0">
           <DogStage
@@ -136,7 +137,7 @@ function Dry({
             focus={focus}
             onPick={setFocus}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])}
+            onTurn={(to) => setView(to ?? TURN[view])}
             onClose={setClose}
             label={`${name}, where the water is`}
           />
@@ -243,7 +244,7 @@ function Dry({
           Air at the skin warm, never hot; the comb and your hand decide.
         </p>
       </aside>
-    </div>
+    </Station>
   )
 }
 

@@ -1,7 +1,8 @@
-import { area, axisBottom, axisLeft, pointer, scaleLinear, select } from 'd3'
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { area, axisBottom, axisLeft, scaleLinear, select } from 'd3'
+import { type ReactNode, useEffect, useMemo, useRef } from 'react'
 import { minutesText } from '../../../contract/words/index.ts'
 import { type DryingModel, totalMinutes, waterAt } from '../../../core/index.ts'
+import { DragHandle, dragAlong } from '../../parts/DragHandle.tsx'
 
 const WIDTH = 452
 const HEIGHT = 268
@@ -58,25 +59,6 @@ export function DryingChart({
     return { air: draw(between(0, changeover)) ?? '', brush: draw(between(changeover, end)) ?? '' }
   }, [model, changeover, end, x, y])
   const move = (to: number): void => onChangeover(Math.min(most, Math.max(0, to)))
-  const drag = (event: PointerEvent): void => {
-    if (event.buttons !== 1) return
-    event.currentTarget.setPointerCapture(event.pointerId)
-    move(x.invert(pointer(event.nativeEvent, svg.current)[0]))
-  }
-  const onKey = (event: KeyboardEvent): void => {
-    const to: Record<string, number> = {
-      ArrowRight: changeover + STEP,
-      ArrowUp: changeover + STEP,
-      ArrowLeft: changeover - STEP,
-      ArrowDown: changeover - STEP,
-      Home: 0,
-      End: most,
-    }
-    if (!(event.key in to)) return
-    event.preventDefault()
-    event.stopPropagation()
-    move(to[event.key]!)
-  }
   const said = `${minutesText(changeover)} minutes of strong air, ${minutesText(end - changeover)} of brushing, ${Math.round(waterAt(model, changeover, changeover))} grams of water left at the changeover`
   return (
     <svg
@@ -85,8 +67,7 @@ export function DryingChart({
       className="w-full shrink-0 touch-none select-none"
       role="group"
       aria-label="Water in the coat against time"
-      onPointerDown={drag}
-      onPointerMove={drag}
+      {...dragAlong(svg, x, move)}
     >
       <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
       <g ref={left} transform={`translate(${LEFT},0)`} className="chart-axis" />
@@ -116,36 +97,22 @@ export function DryingChart({
       >
         counts as dry
       </text>
-      <g
-        role="slider"
-        tabIndex={0}
-        aria-label="When to change from strong air to brushing"
-        aria-valuemin={0}
-        aria-valuemax={Math.round(most)}
-        aria-valuenow={Math.round(changeover)}
-        aria-valuetext={said}
-        onKeyDown={onKey}
-        className="cursor-ew-resize"
-        data-testid="changeover"
-      >
-        <line
-          x1={x(changeover)}
-          x2={x(changeover)}
-          y1={TOP}
-          y2={HEIGHT - BOTTOM}
-          stroke="var(--accent)"
-          strokeWidth={2.5}
-        />
-        <circle
-          cx={x(changeover)}
-          cy={y(waterAt(model, changeover, changeover))}
-          r={11}
-          fill="var(--accent)"
-          stroke="var(--sheet)"
-          strokeWidth={3}
-        />
-        <rect x={x(changeover) - 22} y={TOP} width={44} height={HEIGHT - TOP - BOTTOM} fill="transparent" />
-      </g>
+      <DragHandle
+        label="When to change from strong air to brushing"
+        says={said}
+        least={0}
+        most={most}
+        value={changeover}
+        step={STEP}
+        at={{
+          x: x(changeover),
+          y: y(waterAt(model, changeover, changeover)),
+          top: TOP,
+          bottom: HEIGHT - BOTTOM,
+        }}
+        onMove={move}
+        testId="changeover"
+      />
     </svg>
   )
 }

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
-import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import {
   type CoatOfDog,
@@ -80,8 +80,6 @@ export interface Actions {
   readonly turn: (view?: View) => void
   readonly closeLook: (close: CloseLook) => void
 }
-
-const TURN: Record<View, View> = { left: 'right', right: 'underside', underside: 'left' }
 
 /** The sweep over a dog: what each gesture does to the sheet and where it leads next. */
 export function useSweep(

@@ -21,13 +21,14 @@ import {
 } from '../../../core/index.ts'
 import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { sheetLooks } from '../../coatmap/looks.ts'
 import { Loading } from '../../shell/states.tsx'
 import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
 import { dogDrawn, useFile } from '../dog-file.ts'
 import { sheetOf } from '../look/sheet-state.ts'
+import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 
 /** Two people on one dog: how far they agree, where they differ, and whether it matters. */
@@ -100,7 +101,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
     setView(viewFor(index, view))
   }
   return (
-    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+    <Station>
       <section className="flex flex-col md:min-h-0" aria-label="Where they differ">
         <div className="flex items-center gap-2 px-5 pt-3">
           <span className="text-ink-2">Scores of</span>
@@ -127,7 +128,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
             lit={differ.size > 0 ? differ : null}
             onPick={setFocus}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])}
+            onTurn={(to) => setView(to ?? TURN[view])}
             onClose={setClose}
             label={`Where ${who.first} and ${who.second} differ`}
           />
@@ -191,7 +192,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
           </Link>
         </div>
       </aside>
-    </div>
+    </Station>
   )
 }
 

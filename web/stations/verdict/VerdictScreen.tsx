@@ -17,13 +17,14 @@ import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { Away, Refusal } from '../../api/client.ts'
 import { salonQuery, useAcceptPlan, useMarkDone } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, type View, viewFor } from '../../coatmap/geometry.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfPlan } from '../../coatmap/looks.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { scoreChange } from '../look/sheet-state.ts'
 import { useVisitScoring } from '../look/use-scoring.ts'
+import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { AskTab } from './ask/AskTab.tsx'
 import { type AsIf, looksOfWay } from './ask/as-if.ts'
@@ -135,7 +136,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     kept.error && !record ? 'Server away: shown from this device' : underWay && !changedSince ? 'Taken' : ''
 
   return (
-    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(400px,500px)] max-md:grid-cols-1">
+    <Station>
       <DogPane
         visit={visit}
         plan={plan}
@@ -262,7 +263,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           }
         />
       )}
-    </div>
+    </Station>
   )
 }
 
@@ -319,7 +320,7 @@ function DogPane({
   )
   const turn = (to?: View): void => {
     setClose(null)
-    setView(to ?? ({ left: 'right', right: 'underside', underside: 'left' } as const)[view])
+    setView(to ?? TURN[view])
   }
 
   useEffect(function listen() {

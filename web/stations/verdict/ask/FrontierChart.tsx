@@ -1,7 +1,8 @@
-import { axisBottom, axisLeft, curveStepAfter, line, pointer, scaleLinear, select } from 'd3'
-import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { axisBottom, axisLeft, curveStepAfter, line, scaleLinear, select } from 'd3'
+import { memo, type ReactNode, useEffect, useMemo, useRef } from 'react'
 import { minutesText, pullText, STYLE_LABEL, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
 import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
+import { DragHandle, dragAlong } from '../../../parts/DragHandle.tsx'
 import { type Spot, spotAt, turnsOf, wideTurnsOf } from './as-if.ts'
 
 const WIDTH = 452
@@ -202,28 +203,12 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
   const spot: Spot | null = at >= 0 ? spotAt(frontier, at) : null
   const move = (to: number): void => onBudget(Math.min(most, Math.max(Math.min(least, most), to)))
 
-  const drag = (event: PointerEvent): void => {
-    if (event.buttons !== 1) return
-    event.currentTarget.setPointerCapture(event.pointerId)
-    move(x.invert(pointer(event.nativeEvent, svg.current)[0]))
-  }
-  const onKey = (event: KeyboardEvent): void => {
+  const turnKeys = (): Record<string, number | undefined> => {
     const starts = wideTurnsOf(frontier, STEP[axis]).map(({ from }) => spotAt(frontier, from).along)
-    const to: Record<string, number | undefined> = {
-      ArrowRight: budget + STEP[axis],
-      ArrowUp: budget + STEP[axis],
-      ArrowLeft: budget - STEP[axis],
-      ArrowDown: budget - STEP[axis],
+    return {
       PageUp: starts.find((along) => along > budget + 1e-9),
       PageDown: starts.findLast((along) => along < budget - 1e-9),
-      Home: least,
-      End: most,
     }
-    if (!(event.key in to)) return
-    event.preventDefault()
-    event.stopPropagation()
-    const next = to[event.key]
-    if (next !== undefined) move(next)
   }
   const said = spot
     ? `${figure(axis, budget)} ${AXIS_LABEL[axis]}: ${VERDICT_LABEL[spot.choice]}, ${Math.round(spot.coatKept)} percent of the coat kept`
@@ -235,8 +220,7 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
       className="w-full touch-none select-none"
       role="group"
       aria-label={`Coat kept against ${AXIS_LABEL[axis]}`}
-      onPointerDown={drag}
-      onPointerMove={drag}
+      {...dragAlong(svg, x, move)}
     >
       <Ground frontier={frontier} axis={axis} marks={marks} x={x} y={y} />
       <line
@@ -256,29 +240,18 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
       >
         {marks.budgetSays}
       </text>
-      <g
-        role="slider"
-        tabIndex={0}
-        aria-label={axis === 'pull' ? 'What we ask of the dog' : 'Minutes at the table'}
-        aria-valuemin={Math.round(least * 10) / 10}
-        aria-valuemax={Math.round(most * 10) / 10}
-        aria-valuenow={Math.round(budget * 10) / 10}
-        aria-valuetext={said}
-        onKeyDown={onKey}
-        className="cursor-ew-resize"
-        data-testid="budget"
-      >
-        <line x1={x(budget)} x2={x(budget)} y1={TOP} y2={HEIGHT - BOTTOM} stroke="var(--accent)" strokeWidth={2.5} />
-        <circle
-          cx={x(budget)}
-          cy={y(spot?.coatKept ?? 0)}
-          r={11}
-          fill="var(--accent)"
-          stroke="var(--sheet)"
-          strokeWidth={3}
-        />
-        <rect x={x(budget) - 22} y={TOP} width={44} height={HEIGHT - TOP - BOTTOM} fill="transparent" />
-      </g>
+      <DragHandle
+        label={axis === 'pull' ? 'What we ask of the dog' : 'Minutes at the table'}
+        says={said}
+        least={least}
+        most={most}
+        value={budget}
+        step={STEP[axis]}
+        at={{ x: x(budget), y: y(spot?.coatKept ?? 0), top: TOP, bottom: HEIGHT - BOTTOM }}
+        keys={turnKeys}
+        onMove={move}
+        testId="budget"
+      />
     </svg>
   )
 }
