@@ -35,7 +35,6 @@ export const clientSchema = z.object({
   email: z.string(),
   note: z.string(),
 })
-export type Client = z.infer<typeof clientSchema>
 
 /** All that an assessment file holds but the scores: the dog on the day, the owner's wishes, the slot. */
 export const arrivalSchema = assessmentFileSchema
@@ -196,7 +195,6 @@ export const doneRowSchema = z.object({
   minutes: z.number().min(0).max(1440),
   pull: z.number().min(0).max(10_000),
 })
-export type DoneRow = z.infer<typeof doneRowSchema>
 
 /** What was finished of a visit, and what all of it took, opened again or not. */
 export const progressSchema = z.object({ done: z.array(doneRowSchema), minutes: z.number(), pull: z.number() })

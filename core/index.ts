@@ -1,4 +1,3 @@
-export { lengthAfter, weeksToRegrow } from './aftercare/growth.ts'
 export type { Rebook } from './aftercare/rebook.ts'
 export { krippendorffAlpha, LEVEL_IDS, type Level } from './agreement/alpha.ts'
 export { ICC_FORMS, type IccForm, icc } from './agreement/icc.ts'

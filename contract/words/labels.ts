@@ -1,7 +1,6 @@
 import type {
   CoatModifier,
   CoatType,
-  Experience,
   FindingId,
   HealthFlag,
   RegionId,
@@ -228,12 +227,6 @@ export const KEEP_LABEL: Record<0 | 1 | 2 | 3, string> = {
   1: 'keep some',
   2: 'keep it',
   3: 'every hair',
-}
-
-export const EXPERIENCE_LABEL: Record<Experience, string> = {
-  learner: 'learner',
-  practised: 'practised',
-  expert: 'expert',
 }
 
 export const FINDING_LABEL: Record<FindingId, string> = {

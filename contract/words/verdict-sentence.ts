@@ -1,5 +1,5 @@
 import type { Plan, Treatment } from '../../core/index.ts'
-import { minutesText, pullText, rangeText } from './figures.ts'
+import { minutesText, rangeText } from './figures.ts'
 import { REGION_LABEL } from './labels.ts'
 import { listed } from './sentences.ts'
 
@@ -60,7 +60,3 @@ function lengthClause({ regions }: Plan): string {
   const clipped = regions.find(({ treatment, option }) => treatment === 'clip' && option.leavesMm !== null)
   return clipped ? ` to ${Math.round(clipped.option.leavesMm! * 10) / 10} mm` : ''
 }
-
-/** "18 of 30 pull-minutes". */
-export const pullSentence = ({ verdict }: Plan): string =>
-  `${rangeText(verdict.pull, pullText)} of ${pullText(verdict.pullBudget)} pull-minutes`

@@ -20,15 +20,6 @@ export function weeksToRegrow(fromMm: number, toMm: number, coatType: CoatType, 
   return Math.max(0, weeks + tau * Math.log(1 - fromMm / toMm))
 }
 
-/** Length after some weeks of a coat cut to `fromMm` that was or will be `fullMm`. */
-export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatType: CoatType, house: House): number {
-  if (GROWS_ON.has(coatType)) return fromMm + weeks * DAYS * house['growth.mm-day']
-  if (fromMm >= fullMm) return fullMm
-  const to = house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks']
-  const tau = to / -Math.log(1 - BACK)
-  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
-}
-
 /** Weeks until every place that shows is as long as it was, or as the owner wants it where that is less. */
 export const regrowthOf = (
   outlineMm: readonly number[],
