@@ -1,6 +1,7 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog.ts'
-import type { EstimateId, House } from '../house/estimates.ts'
+import type { House } from '../house/estimates.ts'
+import { interpolated } from '../units/interpolate.ts'
 import { isPuppy } from '../verdict/budgets.ts'
 
 /** Weeks a forecast is followed at most. */
@@ -32,16 +33,8 @@ function normalCdf(x: number): number {
 export function careFactor(care: { perWeek: number; toSkin: boolean } | null, house: House): number {
   if (!care) return 1
   const kind = care.toSkin ? 'skin' : 'top'
-  const known = [
-    [0, 1],
-    ...([1, 3, 7] as const).map((times) => [times, house[`care.${kind}${times}` as EstimateId]] as const),
-  ] as const
-  const last = known.at(-1)!
-  if (care.perWeek >= last[0]!) return last[1]!
-  const after = known.findIndex(([times]) => times! > care.perWeek)
-  const [t0, f0] = known[after - 1]!
-  const [t1, f1] = known[after]!
-  return f0! + ((f1! - f0!) * (care.perWeek - t0!)) / (t1! - t0!)
+  const known = ([1, 3, 7] as const).map((times) => [times, house[`care.${kind}${times}`]] as const)
+  return interpolated([[0, 1], ...known], care.perWeek)
 }
 
 /** New mats, index points a week on a coat free of them: the coat's rate by length, care, friction and coat change. */

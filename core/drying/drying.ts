@@ -2,6 +2,7 @@ import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometr
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
+import { interpolated } from '../units/interpolate.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import { coatAtTub, type WetCoat } from './coat.ts'
 
@@ -60,13 +61,7 @@ const REGAIN: readonly (readonly [rh: number, regain: number])[] = [
   [1, 0.29],
 ]
 
-export function regainAt(rh: number): number {
-  const after = REGAIN.findIndex(([humidity]) => humidity >= rh)
-  if (after <= 0) return after < 0 ? REGAIN.at(-1)![1] : 0
-  const [h0, r0] = REGAIN[after - 1]!
-  const [h1, r1] = REGAIN[after]!
-  return r0 + ((r1 - r0) * (rh - h0)) / (h1 - h0)
-}
+export const regainAt = (rh: number): number => interpolated(REGAIN, rh)
 
 /** Squeeze, an absorbent cloth, then a towel for each 500 g left, one to three. */
 function towelled(dripping: number, house: House): { left: number; towels: number } {
@@ -88,21 +83,21 @@ interface Blown {
  * @param k share of the free water driven off a minute @param e vapour, g a minute @param bound Wb, g
  */
 export function blown(from: number, bound: number, k: number, e: number, minutes: number): Blown {
-  if (from <= bound || k <= 0) return bone(from, e, minutes, 0)
+  if (from <= bound || k <= 0) return asVapour(from, e, minutes)
   // W(t) = (W0 - w) exp(-k t) + w, with w = Wb - E / k.
   const w = bound - e / k
   const toBound = e > 0 ? Math.log((from - w) / (bound - w)) / k : Number.POSITIVE_INFINITY
   const free = Math.min(minutes, toBound)
   const left = (from - w) * Math.exp(-k * free) + w
   const liquid = from - left - e * free
-  const rest = bone(left, e, minutes - free, 0)
+  const rest = asVapour(left, e, minutes - free)
   return { left: rest.left, liquid, vapour: e * free + rest.vapour }
 }
 
 /** Nothing is free any more: what goes, goes as vapour. */
-function bone(from: number, e: number, minutes: number, liquid: number): Blown {
+function asVapour(from: number, e: number, minutes: number): Blown {
   const vapour = Math.min(from, e * minutes)
-  return { left: from - vapour, liquid, vapour }
+  return { left: from - vapour, liquid: 0, vapour }
 }
 
 /** Minutes of high-velocity air until so much is left. */
