@@ -11,8 +11,13 @@ import {
   JACKET_IDS,
   MODIFIER_IDS,
   OPEN_BREED_IDS,
+  PRODUCT_KIND_IDS,
   REGION_IDS,
   REGION_SIDES,
+  SCHOOL_IDS,
+  SCHOOLS,
+  type SchoolId,
+  type Schools,
   SIZE_IDS,
   type SizeId,
   STYLE_WISH_IDS,
@@ -88,10 +93,14 @@ export const dogSchema = z.object({
   allergies: z.array(z.string().max(80)).max(30).optional(),
   prescribed: z
     .object({
-      productKind: z.string().max(60),
+      productKind: z.enum(PRODUCT_KIND_IDS, { error: 'a kind of product' }),
+      /** Parts of water to one of product; 0 is ready to use. */
       dilution: between(0, 1000),
       dwellMin: between(0, 240),
-      regions: z.array(z.string().max(40)).max(40),
+      regions: z
+        .array(z.enum(['all', ...REGION_IDS], { error: 'all, or regions' }))
+        .min(1)
+        .max(40),
     })
     .nullish(),
   bare: between(0, 1).nullish(),
@@ -123,6 +132,15 @@ export const priceListSchema = z.object({
   roundTo: amount.min(1),
 })
 
+/** The house's ways, by question: only those that are not at their default need naming. */
+export const schoolsSchema = z
+  .strictObject(
+    Object.fromEntries(
+      SCHOOL_IDS.map((id) => [id, z.enum(SCHOOLS[id], { error: `one of ${SCHOOLS[id].join(', ')}` })]),
+    ) as unknown as { [K in SchoolId]: z.ZodType<Schools[K]> },
+  )
+  .partial()
+
 const FORMAT = /^etude\.assessment\/1(\.\d+)?$/
 
 export const assessmentFileSchema = z.object({
@@ -136,7 +154,7 @@ export const assessmentFileSchema = z.object({
   house: z
     .object({
       experience: z.enum(EXPERIENCE_IDS).optional(),
-      schools: z.record(z.string(), z.unknown()).optional(),
+      schools: schoolsSchema.optional(),
       weeksSinceLast: between(0, 1000).nullish(),
     })
     .optional(),

@@ -7,10 +7,13 @@ import {
   type DoneWork,
   type House,
   keyOf,
+  type Prescribed,
   type Progress,
   REGION_SIDES,
   REGIONS,
+  type RegionId,
   type SideScores,
+  schoolsWith,
   type Treatment,
   UNSCORED,
   type Wishes,
@@ -51,8 +54,23 @@ export function dogOf({ dog, wishes }: Pick<AssessmentFile, 'dog' | 'wishes'>): 
     jacket: dog.jacket ?? (wishes?.style === 'strip' ? 'ready' : null),
     surgery: dog.surgery ?? null,
     bare: dog.bare ?? null,
+    daysSinceSpotOn: dog.daysSinceSpotOn ?? null,
+    allergies: dog.allergies ?? [],
+    prescribed: dog.prescribed ? prescribedOf(dog.prescribed) : null,
   }
 }
+
+const prescribedOf = ({
+  productKind,
+  dilution,
+  dwellMin,
+  regions,
+}: NonNullable<AssessmentFile['dog']['prescribed']>): Prescribed => ({
+  kind: productKind,
+  waterParts: dilution,
+  dwellMin,
+  regions: regions.includes('all') ? 'all' : (regions as RegionId[]),
+})
 
 const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   keepLength: wishes.keepLength ?? 1,
@@ -63,6 +81,7 @@ const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   homeBrushing: wishes.homeBrushing ?? null,
   swims: wishes.swims ?? false,
   wearsCoat: wishes.wearsCoat ?? false,
+  extras: wishes.extras ?? [],
 })
 
 /** Work finished already, each region-side once. */
@@ -207,6 +226,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
     pace: file.pace ?? {},
     room: { tempC: file.room?.tempC ?? ROOM.tempC, rh: file.room?.rh ?? ROOM.rh },
     progress,
+    schools: schoolsWith(file.house?.schools),
   }
 }
 

@@ -1,4 +1,7 @@
+import type { ProductKind } from './bath/products.ts'
+import type { RegionId } from './body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from './coat/coat-types.ts'
+import type { Schools } from './house/schools.ts'
 import type { Sheet } from './scores/sheet.ts'
 import type { Treatment } from './verdict/treatments.ts'
 
@@ -57,6 +60,20 @@ export interface Dog {
   readonly surgery: { readonly daysAgo: number; readonly cleared: boolean } | null
   /** Share of the skin without coat, 0 to 1; null where nothing is said. */
   readonly bare: number | null
+  /** Days since the last spot-on flea treatment; null where there was none or nobody knows. */
+  readonly daysSinceSpotOn: number | null
+  /** What it must not get, in the owner's or the vet's words. */
+  readonly allergies: readonly string[]
+  readonly prescribed: Prescribed | null
+}
+
+/** What the dog's vet prescribed for its skin. */
+export interface Prescribed {
+  readonly kind: ProductKind
+  /** Parts of water to one of product; 0 is ready to use. */
+  readonly waterParts: number
+  readonly dwellMin: number
+  readonly regions: readonly RegionId[] | 'all'
 }
 
 export interface Wishes {
@@ -69,6 +86,8 @@ export interface Wishes {
   readonly homeBrushing: { readonly perWeek: number; readonly toSkin: boolean } | null
   readonly swims: boolean
   readonly wearsCoat: boolean
+  /** In the owner's words: "no perfume", "keep the lashes". */
+  readonly extras: readonly string[]
 }
 
 /** A region-side that is finished, and how it was left. */
@@ -102,4 +121,5 @@ export interface Assessment {
   readonly room: { readonly tempC: number; readonly rh: number }
   /** null before the work begins. */
   readonly progress: Progress | null
+  readonly schools: Schools
 }

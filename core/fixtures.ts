@@ -1,6 +1,7 @@
 import { REGION_SIDES, type RegionId } from './body/regions.ts'
 import type { LengthsMm } from './coat/coat-types.ts'
 import type { Assessment, Dog, Wishes } from './dog.ts'
+import { DEFAULT_SCHOOLS } from './house/schools.ts'
 import { emptySheet, type Sheet, type SideScores } from './scores/sheet.ts'
 
 /** Building blocks for tests: a healthy easy dog, looked at all over and clean, with whatever is changed. */
@@ -37,6 +38,9 @@ export const aDog = (changes: Partial<Dog> = {}): Dog => ({
   jacket: null,
   surgery: null,
   bare: null,
+  daysSinceSpotOn: null,
+  allergies: [],
+  prescribed: null,
   ...changes,
 })
 
@@ -49,6 +53,7 @@ export const someWishes = (changes: Partial<Wishes> = {}): Wishes => ({
   homeBrushing: null,
   swims: false,
   wearsCoat: false,
+  extras: [],
   ...changes,
 })
 
@@ -63,6 +68,7 @@ export const anAssessment = (
   pace: {},
   room: { tempC: 22, rh: 0.5 },
   progress: null,
+  schools: DEFAULT_SCHOOLS,
   ...changes,
   dog: aDog(changes.dog),
   wishes: someWishes(changes.wishes),

@@ -10,6 +10,19 @@ export {
   WEIGHT_IDS,
   type Weights,
 } from './agreement/kappa.ts'
+export {
+  MILD,
+  PRODUCT_REFUSALS,
+  type ProductRefusal,
+  refusalsOf,
+  type Zone,
+} from './bath/allowed.ts'
+export { planBath } from './bath/bath.ts'
+export type { Choice, Weighed } from './bath/choose.ts'
+export { DESHED_NOTES, type Deshed, type DeshedNote, type DeshedTool, deshedOf } from './bath/deshed.ts'
+export * from './bath/products.ts'
+export * from './bath/shape.ts'
+export { BATH_REASONS, type BathReason, NO_BATH, type NoBath } from './bath/wanted.ts'
 export * from './body/neighbours.ts'
 export * from './body/regions.ts'
 export { bodySurfaceM2 } from './body/surface.ts'
@@ -18,6 +31,7 @@ export * from './coat/coat-types.ts'
 export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'
+export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.ts'
 export * from './dog.ts'
 export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {
@@ -25,22 +39,33 @@ export {
   DRYING_CAUTIONS,
   type Drying,
   type DryingCaution,
+  type DryingHow,
   type DryingModel,
   type DryMethod,
+  dryerKwh,
   dryingModel,
   dryingOf,
   leastChangeover,
   minutesToDone,
+  naturalHours,
   totalMinutes,
   usualChangeover,
   waterAt,
 } from './drying/drying.ts'
+export { type Estimated, estimate, type Reading } from './drying/filter.ts'
 export { dryingOrder } from './drying/order.ts'
+export { type PlaceDry, type Places, placesInOrder, placesOf, waterByPlace } from './drying/places.ts'
+export { dryInRoom, ROOM_WAYS, type RoomRun, type RoomWay } from './drying/room.ts'
+export { type DrySettings, takesHeatBadly, usualSettings } from './drying/settings.ts'
+export * from './house/equipment.ts'
 export * from './house/estimates.ts'
+export * from './house/schools.ts'
+export { type Bottle, type MixLine, mixForDay, mixLines } from './mixing/day.ts'
 export * from './mixing/mix.ts'
 export * from './price/quote.ts'
 export { secondsToInjury } from './safety/burn.ts'
-export { noiseDose, PROTECTOR_IDS } from './safety/noise.ts'
+export { bladeTemperature, type GuardSays, guardSays } from './safety/guard.ts'
+export { type Exposure, noiseDose, PROTECTOR_IDS, type Protector } from './safety/noise.ts'
 export * from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, plausibleWorst } from './scores/indices.ts'
 export * from './scores/scales.ts'

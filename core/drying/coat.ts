@@ -10,6 +10,8 @@ export interface WetCoat {
   /** Dry coat of each region-side, g. */
   readonly massG: readonly number[]
   readonly totalG: number
+  /** Length of each region-side, mm. */
+  readonly mm: readonly number[]
   /** Area-weighted length, mm. */
   readonly meanMm: number
   readonly densityFactor: number
@@ -23,15 +25,17 @@ export function coatAtTub({ dog }: Assessment, plan: Plan, house: House): WetCoa
     const { treatment, option, coatMm } = plan.regions[index]!
     return treatment === 'clip' && option.when === 'before-bath' ? option.outlineMm : coatMm
   }
+  const mm = REGION_SIDES.map(({ index }) => mmOf(index))
   const massG = REGION_SIDES.map(
     ({ index, share }) =>
-      bsaM2 * share * (1 - bare) * house[`coat.${dog.coatType}`] * (mmOf(index) / 10) * densityFactor,
+      bsaM2 * share * (1 - bare) * house[`coat.${dog.coatType}`] * (mm[index]! / 10) * densityFactor,
   )
   return {
     bsaM2,
     massG,
     totalG: massG.reduce((a, b) => a + b, 0),
-    meanMm: REGION_SIDES.reduce((sum, { index, share }) => sum + share * mmOf(index), 0),
+    mm,
+    meanMm: REGION_SIDES.reduce((sum, { index, share }) => sum + share * mm[index]!, 0),
     densityFactor,
   }
 }

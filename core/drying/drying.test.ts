@@ -8,19 +8,16 @@ import { DEFAULT_HOUSE, type House } from '../house/estimates.ts'
 import { planGroom } from '../verdict/plan.ts'
 import { coatAtTub } from './coat.ts'
 import {
-  blown,
-  brushDryMinutes,
   type Drying,
   dryingModel,
   dryingOf,
   leastChangeover,
-  minutesToBlow,
-  regainAt,
   totalMinutes,
   usualChangeover,
   waterAt,
 } from './drying.ts'
 import { dryingOrder } from './order.ts'
+import { blown, brushDryMinutes, minutesToBlow, regainAt } from './physics.ts'
 
 const aWetDog = (
   coatType: CoatType,

@@ -1,10 +1,12 @@
 import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometrics.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
-import { interpolated } from '../units/interpolate.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import { coatAtTub, type WetCoat } from './coat.ts'
+import { type Blown, blown, brushDryMinutes, minutesToBlow, regainAt, towelled } from './physics.ts'
+import { type DrySettings, takesHeatBadly, usualSettings } from './settings.ts'
 
 export const DRY_METHOD_IDS = ['straight', 'flat', 'lifted', 'layered', 'natural'] as const
 export type DryMethod = (typeof DRY_METHOD_IDS)[number]
@@ -26,6 +28,14 @@ export const DRYING_CAUTIONS = [
 ] as const
 export type DryingCaution = (typeof DRYING_CAUTIONS)[number]
 
+/** Where, from where and with what. */
+export interface DryingHow {
+  readonly bulkIn: 'tub' | 'table'
+  readonly finishIn: 'tub' | 'table'
+  readonly start: 'top' | 'underside'
+  readonly brush: 'slicker' | 'pin' | null
+}
+
 export interface Drying {
   readonly method: DryMethod
   readonly coatMassG: number
@@ -34,6 +44,10 @@ export interface Drying {
   readonly minutes: number
   /** High-velocity minutes that the verdict counts as blow-out already. */
   readonly inVerdict: number
+  /** Brushing of free and tangled coat that the verdict counts and that is done while drying. */
+  readonly brushedInVerdict: number
+  /** What the house's ways and this coat make of it. */
+  readonly how: DryingHow
   /** Where the dripping water went, g: adds up to it. */
   readonly water: {
     readonly dripping: number
@@ -48,80 +62,6 @@ export interface Drying {
 const MM_PER_CM = 10
 const SECONDS = 60
 const L_PER_M3 = 1000
-
-/** Grams of water a gram of dry coat holds in air of a humidity, 0 to 1 [mem]: between the known points by interpolation. */
-const REGAIN: readonly (readonly [rh: number, regain: number])[] = [
-  [0, 0],
-  [0.1, 0.04],
-  [0.2, 0.06],
-  [0.3, 0.08],
-  [0.5, 0.12],
-  [0.7, 0.17],
-  [0.9, 0.25],
-  [1, 0.29],
-]
-
-export const regainAt = (rh: number): number => interpolated(REGAIN, rh)
-
-/** Squeeze, an absorbent cloth, then a towel for each 500 g left, one to three. */
-function towelled(dripping: number, house: House): { left: number; towels: number } {
-  let left = dripping * (1 - house['towel.squeeze']) * (1 - house['towel.cloth'])
-  const towels = Math.max(1, Math.min(house['towel.count'], Math.ceil(left / house['towel.each'])))
-  for (let i = 0; i < towels; i++) left -= Math.min(left * house['towel.share'], house['towel.most'])
-  return { left, towels }
-}
-
-interface Blown {
-  readonly left: number
-  readonly liquid: number
-  readonly vapour: number
-}
-
-/**
- * High-velocity air for some minutes: dW/dt = -k max(0, W - Wb) - E. In closed form on each side of Wb, so that no step
- * size matters.
- * @param k share of the free water driven off a minute @param e vapour, g a minute @param bound Wb, g
- */
-export function blown(from: number, bound: number, k: number, e: number, minutes: number): Blown {
-  if (from <= bound || k <= 0) return asVapour(from, e, minutes)
-  // W(t) = (W0 - w) exp(-k t) + w, with w = Wb - E / k.
-  const w = bound - e / k
-  const toBound = e > 0 ? Math.log((from - w) / (bound - w)) / k : Number.POSITIVE_INFINITY
-  const free = Math.min(minutes, toBound)
-  const left = (from - w) * Math.exp(-k * free) + w
-  const liquid = from - left - e * free
-  const rest = asVapour(left, e, minutes - free)
-  return { left: rest.left, liquid, vapour: e * free + rest.vapour }
-}
-
-/** Nothing is free any more: what goes, goes as vapour. */
-function asVapour(from: number, e: number, minutes: number): Blown {
-  const vapour = Math.min(from, e * minutes)
-  return { left: from - vapour, liquid: 0, vapour }
-}
-
-/** Minutes of high-velocity air until so much is left. */
-export function minutesToBlow(from: number, to: number, bound: number, k: number, e: number): number {
-  if (from <= to) return 0
-  const w = bound - e / k
-  const free = from > bound ? Math.log((from - w) / (Math.max(to, bound) - w)) / k : 0
-  const rest = to < bound ? (Math.min(from, bound) - to) / e : 0
-  return free + rest
-}
-
-/**
- * Warm air with brushing: a constant rate, and close to the regain of the heated air ever more slowly; done at a
- * fixed share of the coat's weight in every room.
- * @param e g a minute @param regain water the coat keeps in the heated air, g
- */
-export function brushDryMinutes(from: number, to: number, falling: number, regain: number, e: number): number {
-  if (from <= to || e <= 0) return 0
-  const turn = regain + falling
-  const steady = Math.max(0, from - Math.max(to, turn)) / e
-  const start = Math.min(from, turn)
-  const slow = start > to && to > regain ? (falling / e) * Math.log((start - regain) / (to - regain)) : 0
-  return steady + slow
-}
 
 const CURLED: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])
 const LONG: ReadonlySet<CoatType> = new Set(['silky', 'drop-double'])
@@ -139,12 +79,10 @@ function methodOf({ dog }: Assessment, { regions, verdict }: Plan): DryMethod {
 const floorOf = (coatType: CoatType, house: House): number =>
   house[CURLED.has(coatType) ? 'brush.floor.curl' : LONG.has(coatType) ? 'brush.floor.drop' : 'brush.floor.other']
 
-const HEAT_CARE = ['brachycephalic', 'heart', 'breathing', 'puppy', 'senior', 'pregnant'] as const
-
 function cautionsOf({ dog, sheet }: Assessment, stages: readonly DryingStage[]): DryingCaution[] {
   const blown = stages.some(({ stage, minutes }) => stage === 'high-velocity' && minutes > 0)
   const says: Record<DryingCaution, boolean> = {
-    'no-heated-cage': HEAT_CARE.some((flag) => dog.health.includes(flag)),
+    'no-heated-cage': takesHeatBadly(dog),
     'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2),
     'no-high-velocity': dog.dryerTolerance === 'none',
     'low-setting': dog.dryerTolerance === 'low-only' || dog.dryerTolerance === 'unknown',
@@ -154,9 +92,18 @@ function cautionsOf({ dog, sheet }: Assessment, stages: readonly DryingStage[]):
   return DRYING_CAUTIONS.filter((code) => says[code])
 }
 
-const highVelocityRate = (coat: WetCoat, flow: number, house: House): number =>
-  (house['air.k'] * (flow / house['air.flow']) * (house['air.surface'] / coat.bsaM2)) /
+const helpersOf = (settings: DrySettings, house: House): number =>
+  (settings.nozzle ? house['air.nozzle'] : 1) * (settings.spray ? house['air.spray'] : 1)
+
+const highVelocityRate = (coat: WetCoat, settings: DrySettings, flow: number, house: House): number =>
+  (house['air.k'] * (flow / house['air.flow']) * (house['air.surface'] / coat.bsaM2) * helpersOf(settings, house)) /
   (house['air.length-base'] + house['air.length-per-cm'] * (coat.meanMm / MM_PER_CM) * coat.densityFactor)
+
+/** Some hold that conditioner slows drying, some that it speeds it: a setting of the house, neutral by default. */
+function conditionerFactor({ schools }: Assessment, house: House): number {
+  const by = house['air.conditioner']
+  return { neutral: 1, slows: 1 - by, speeds: 1 + by }[schools['conditioner-drying']]
+}
 
 /** All that the drying of one dog follows from; every figure in g and minutes. */
 export interface DryingModel {
@@ -176,19 +123,25 @@ export interface DryingModel {
   }
 }
 
-export function dryingModel(assessment: Assessment, plan: Plan, house: House): DryingModel {
+/** @param settings dryers and their settings; as usual for this dog where none are given */
+export function dryingModel(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  settings: DrySettings = usualSettings(assessment, house),
+): DryingModel {
   const { dog, room } = assessment
   const coat = coatAtTub(assessment, plan, house)
   const dripping = coat.totalG * house[`pickup.${dog.coatType}`]
   const { left: afterTowel, towels } = towelled(dripping, house)
-  const flow = house['air.flow'] * (dog.dryerTolerance === 'fine' ? 1 : house['air.low'])
-  const outlet = house['brush.outlet']
-  const heatedRh = relativeHumidity(outlet, humidityRatio(room.tempC, room.rh))
+  const flow = settings.airFlowLs * (settings.low ? house['air.low'] : 1)
+  const heatedRh = relativeHumidity(settings.warmOutletC, humidityRatio(room.tempC, room.rh))
   const method = methodOf(assessment, plan)
   const lengthFactor = Math.min(
     house['factor.length.cap'],
     house['factor.length.base'] + house['factor.length.per-mm'] * coat.meanMm,
   )
+  const conditioned = conditionerFactor(assessment, house)
   return {
     method,
     coatMassG: coat.totalG,
@@ -199,13 +152,16 @@ export function dryingModel(assessment: Assessment, plan: Plan, house: House): D
       dog.dryerTolerance === 'none'
         ? null
         : {
-            k: highVelocityRate(coat, flow, house),
-            vapour: SECONDS * evaporation(room, room.tempC + house['air.rise'], flow / L_PER_M3, house['air.share']),
+            k: highVelocityRate(coat, settings, flow, house) * conditioned,
+            vapour:
+              SECONDS *
+              evaporation(room, room.tempC + settings.airRiseC, flow / L_PER_M3, house['air.share']) *
+              conditioned,
             bound: house['air.bound'] * coat.totalG,
             until: Math.max((1 - house['air.gone']) * dripping, house['air.left'] * coat.totalG),
           },
     warm: {
-      rate: SECONDS * evaporation(room, outlet, house['brush.flow'], house['brush.share']),
+      rate: SECONDS * evaporation(room, settings.warmOutletC, settings.warmFlowM3s, house['brush.share']) * conditioned,
       regain: regainAt(heatedRh) * coat.totalG,
       falling: house['brush.falling'] * coat.totalG,
       done: house['brush.done'] * coat.totalG,
@@ -262,12 +218,46 @@ export function waterAt(model: DryingModel, changeover: number, minutes: number)
   return Math.max(Math.min(from, done), regain + (start - regain) * Math.exp(((steady - gone) * rate) / falling))
 }
 
+const LONG_MM = 60
+const COLD_C = 18
+
+function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetCoat): DryingHow {
+  const place = schools['dryer-place']
+  const start = schools['drying-start']
+  const underside = start === 'by-coat' ? coat.meanMm > LONG_MM || room.tempC < COLD_C : start === 'underside-first'
+  const long = LONG.has(dog.coatType)
+  const brush = schools['brush-drying'] === 'by-coat' ? (long ? 'pin' : 'slicker') : schools['brush-drying']
+  return {
+    bulkIn: place === 'table' ? 'table' : 'tub',
+    finishIn: place === 'tub' ? 'tub' : 'table',
+    start: underside ? 'underside' : 'top',
+    brush: method === 'natural' ? null : brush,
+  }
+}
+
+/** Minutes of the verdict that are brushing of free or tangled coat and happen under the dryer, within what it takes. */
+function brushedInVerdict({ sheet }: Assessment, plan: Plan, brushing: number): number {
+  const counted = plan.regions
+    .filter(
+      ({ index, treatment, option }) =>
+        treatment === 'brush' && option.when === 'while-drying' && (sheet[index]!.mat ?? 0) <= 1,
+    )
+    .reduce((sum, { option }) => sum + option.cost.minutes - option.cost.repositionMin, 0)
+  return Math.min(counted, brushing)
+}
+
 /**
  * From the tub to dry: towels, high-velocity air, warm air with brushing; minutes and water of each stage.
  * @param changeover minutes of high-velocity air; the usual where none is given
  */
-export function dryingOf(assessment: Assessment, plan: Plan, house: House, changeover?: number): Drying {
-  const model = dryingModel(assessment, plan, house)
+export function dryingOf(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  changeover?: number,
+  settings: DrySettings = usualSettings(assessment, house),
+): Drying {
+  const model = dryingModel(assessment, plan, house, settings)
   const { dripping, afterTowel, towels, coatMassG, method } = model
   const airMinutes = changeover ?? usualChangeover(model)
   const air = airFor(model, airMinutes)
@@ -287,6 +277,8 @@ export function dryingOf(assessment: Assessment, plan: Plan, house: House, chang
     stages,
     minutes: stages.reduce((sum, { minutes }) => sum + minutes, 0),
     inVerdict: Math.min(blowOut, airMinutes),
+    brushedInVerdict: brushedInVerdict(assessment, plan, stages[2]!.minutes),
+    how: howOf(assessment, method, coatAtTub(assessment, plan, house)),
     water: {
       dripping,
       towelled: dripping - afterTowel,
@@ -297,3 +289,25 @@ export function dryingOf(assessment: Assessment, plan: Plan, house: House, chang
     cautions: cautionsOf(assessment, stages),
   }
 }
+
+/** kWh that the dryers draw over these stages. */
+export const dryerKwh = ({ stages }: Drying, settings: DrySettings): number =>
+  (stages[1]!.minutes * settings.airWatts * (settings.low ? LOW_WATTS : 1) + stages[2]!.minutes * settings.warmWatts) /
+  (WATTS_PER_KW * MINUTES_PER_HOUR)
+
+/** A dryer at half its flow draws about so much less [est]. */
+const LOW_WATTS = 0.6
+const WATTS_PER_KW = 1000
+const MINUTES_PER_HOUR = 60
+
+/** Hours until this coat would be dry by itself in still air: shown so that people see why not. */
+export function naturalHours(assessment: Assessment, model: DryingModel, house: House): number {
+  const { room, dog } = assessment
+  const flow = house['air.natural'] * bodySurfaceM2(dog.weightKg)
+  const rate = SECONDS * evaporation(room, room.tempC, flow, 1)
+  const regain = Math.min(regainAt(room.rh) * model.coatMassG, model.warm.done * ALMOST)
+  return brushDryMinutes(model.afterTowel, model.warm.done, model.warm.falling, regain, rate) / MINUTES_PER_HOUR
+}
+
+/** In a damp room the coat would never come to count as dry; closer than this is said as so many hours. */
+const ALMOST = 0.98

@@ -14,3 +14,16 @@ export const mmToInch = (mm: number): number => mm / MM_PER_INCH
 export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9
 /** @example celsiusToFahrenheit(100) // => 212 */
 export const celsiusToFahrenheit = (c: number): number => (c * 9) / 5 + 32
+
+/** Fluid ounces, ml: the US customary one (231 cubic inches a gallon, 128 to it) and the imperial one (4.54609 L a gallon, 160 to it) [pub]. */
+export const ML_PER_US_FL_OZ = 29.5735295625
+export const ML_PER_IMP_FL_OZ = 28.4130625
+
+export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
+
+const ML_PER: Readonly<Record<UnitSystem, number>> = { metric: 1, us: ML_PER_US_FL_OZ, imperial: ML_PER_IMP_FL_OZ }
+/** @example Math.round(volumeFromMl(450, 'us') * 100) / 100 // => 15.22 */
+export const volumeFromMl = (ml: number, system: UnitSystem): number => ml / ML_PER[system]
+/** @example volumeToMl(10, 'imperial') // => 284.130625 */
+export const volumeToMl = (volume: number, system: UnitSystem): number => volume * ML_PER[system]

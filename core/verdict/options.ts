@@ -183,7 +183,7 @@ function makeOption(
     tool,
     leavesMm,
     outlineMm: treatment === 'clip' && leavesMm !== null ? Math.min(state.coatMm, leavesMm) : state.coatMm,
-    when: whenOf(treatment, state),
+    when: whenOf(treatment, state, ctx),
     cautions: cautionsOf(treatment, state, cut, ctx),
     handOver: ctx.assessment.experience === 'learner' && state.mat >= 3 && (treatment === 'splice' || bareBlade),
     why,

@@ -74,22 +74,25 @@ export function handTool(treatment: Treatment, region: RegionId, { assessment }:
   }
 }
 
-/** The house's usual order: tight and felted coat is cut before water tightens it, the rest opens in the bath. */
-export function whenOf(treatment: Treatment, { mat }: SideState): When | null {
+/** When in the groom, by the house's ways: tight and felted coat is usually cut before water tightens it. */
+export function whenOf(treatment: Treatment, { mat }: SideState, { assessment: { schools } }: Context): When | null {
+  const mats = schools['mats-when']
+  const before = mats === 'before-bath' ? mat >= 2 : mats === 'by-severity' && mat >= 3
   switch (treatment) {
     case 'none':
       return 'after-drying'
     case 'brush':
       return 'while-drying'
     case 'demat':
-      return mat >= 3 ? 'before-bath' : 'while-drying'
+      return before ? 'before-bath' : 'while-drying'
     case 'blow-out':
     case 'card':
       return 'in-bath'
+    case 'clip':
+      return before || schools['clip-before-bath'] === 'rough-first' ? 'before-bath' : 'after-drying'
     case 'splice':
     case 'clip-out':
-    case 'clip':
-      return mat >= 3 ? 'before-bath' : 'after-drying'
+      return before ? 'before-bath' : 'after-drying'
     case 'strip':
       return 'before-bath'
     default:

@@ -1,0 +1,68 @@
+import type { Dog } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import { type Job, pack, type Window } from './overlap.ts'
+import { earsMay } from './passes.ts'
+import type { Bath, BathStep, JobId } from './shape.ts'
+import type { Tub } from './tub.ts'
+import { FACE } from './wanted.ts'
+
+function jobsOf({ assessment, house, wants }: Tub): Job[] {
+  const { dog, schools, sheet } = assessment
+  const jobs: { id: JobId; minutes: number; not: readonly string[] }[] = []
+  // Two feet at a time, so that they fit a short wait.
+  if (schools['nails-when'] === 'in-dwell' && dog.nailTolerance !== 'none')
+    for (const id of ['nails-front', 'nails-hind'] as const)
+      jobs.push({ id, minutes: nailMinutes(dog, house) / 2, not: ['soak'] })
+  if (schools['ears-when'] === 'in-dwell' && earsMay(assessment))
+    jobs.push({ id: 'ears', minutes: house['job.ears'], not: ['soak'] })
+  const dirtyFace = wants.some(({ region, index }) => FACE.has(region) && (sheet[index]!.condition ?? 0) >= 2)
+  if (dirtyFace && dog.faceTolerance !== 'none')
+    jobs.push({ id: 'face-again', minutes: house['job.face-again'], not: ['soak', 'wash-1', 'mat-release'] })
+  jobs.push({ id: 'paws', minutes: house['job.paws'], not: ['soak'] })
+  return jobs.map(({ id, minutes, not }) => ({
+    id,
+    minutes,
+    allowed: (window) => !not.includes(window) && !window.startsWith('cycle'),
+  }))
+}
+
+/** The drafts in time: groups wait together, jobs fill the waits. */
+export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | 'saved'> {
+  const drafts = tub.steps
+  const waits = drafts.map((draft, i) => {
+    if (drafts[i + 1]?.group === draft.group) return 0
+    let hands = 0
+    let wait = 0
+    for (let k = i; k >= 0 && drafts[k]!.group === draft.group; k--) {
+      wait = Math.max(wait, drafts[k]!.dwellMin - hands)
+      hands += drafts[k]!.handsMin
+    }
+    return wait
+  })
+  const windows: Window[] = drafts.flatMap(({ group }, i) => (waits[i]! > 0 ? [{ id: group, minutes: waits[i]! }] : []))
+  const { at, saved } = pack(windows, jobsOf(tub))
+  const meanwhile = (group: string): JobId[] =>
+    [...at].filter(([, window]) => window === group).map(([job]) => job as JobId)
+  const nailsLeft = 1 - [...at.keys()].filter((job) => job.startsWith('nails')).length / 2
+  // What was done while something else worked takes no time of its own.
+  const handsOf = ({ kind, handsMin }: (typeof drafts)[number]): number =>
+    kind === 'ears' && at.has('ears') ? 0 : kind === 'nails' ? handsMin * nailsLeft : handsMin
+  let clock = 0
+  const steps = drafts.map(({ group, ...draft }, i): BathStep => {
+    const handsMin = handsOf(drafts[i]!)
+    const step = {
+      ...draft,
+      handsMin,
+      startMin: clock,
+      waitMin: waits[i]!,
+      meanwhile: waits[i]! > 0 ? meanwhile(group) : [],
+    }
+    clock += (draft.inVerdict ? 0 : handsMin) + waits[i]!
+    return step
+  })
+  return { steps, minutes: clock, standing: waits.reduce((sum, wait) => sum + wait, 0) - saved, saved }
+}
+
+/** Nails of all four feet, longer on a dog that minds. */
+export const nailMinutes = ({ nailTolerance }: Dog, house: House): number =>
+  house['job.nails'] * (nailTolerance === 'fine' ? 1 : house['job.unwilling'])

@@ -1,0 +1,160 @@
+import type { Assessment } from '../dog.ts'
+import { coatAtTub, type WetCoat } from '../drying/coat.ts'
+import type { House } from '../house/estimates.ts'
+import type { Score } from '../scores/scales.ts'
+import { isPuppy } from '../verdict/budgets.ts'
+import type { Plan } from '../verdict/plan-shape.ts'
+import type { Zone } from './allowed.ts'
+import { choose, type Slot } from './choose.ts'
+import type { Product, ProductKind } from './products.ts'
+import type { BathNote, BathStep, BathStepKind, BathWarning, Swaps } from './shape.ts'
+import { minutesOver } from './volumes.ts'
+import { type BathReason, type SideWants, wantsOf } from './wanted.ts'
+
+/** A step before its place in time is known. */
+export interface Draft extends Omit<BathStep, 'startMin' | 'waitMin' | 'meanwhile'> {
+  /** Steps of one group are put on one after the other and then left on together. */
+  readonly group: string
+}
+
+/** Puts the steps of one bath together: what goes on, how much of it, and how long the hands take. */
+export class Tub {
+  readonly steps: Draft[] = []
+  readonly warnings: BathWarning[] = []
+  readonly used = new Map<string, number>()
+  readonly #families = new Set<string>()
+  readonly assessment: Assessment
+  readonly coat: WetCoat
+  readonly wants: readonly SideWants[]
+  readonly house: House
+  readonly #shelf: readonly Product[]
+  readonly #swaps: Swaps
+
+  constructor(assessment: Assessment, plan: Plan, house: House, shelf: readonly Product[], swaps: Swaps) {
+    this.assessment = assessment
+    this.house = house
+    this.coat = coatAtTub(assessment, plan, house)
+    this.wants = wantsOf(assessment, plan, this.coat.mm, house)
+    this.#shelf = shelf
+    this.#swaps = swaps
+  }
+
+  minutes(indexes: readonly number[], rate: 'bath.wet' | 'bath.wash' | 'bath.rinse' | 'bath.condition' | 'bath.blast') {
+    return minutesOver(indexes, this.house[rate], this.coat, this.house)
+  }
+
+  #zone(indexes: readonly number[]): Zone {
+    const sides = indexes.map((index) => this.wants[index]!)
+    return {
+      indexes,
+      regions: [...new Set(sides.map(({ region }) => region))],
+      skin: Math.max(0, ...sides.map(({ skin }) => skin)) as Score,
+      prescribed: sides.some(({ prescribed }) => prescribed),
+      jacket: sides.some(({ jacket }) => jacket),
+    }
+  }
+
+  /** Adds a step with a product; without one that may go on, with water. */
+  product(
+    kind: BathStepKind,
+    id: string,
+    wanted: ProductKind,
+    indexes: readonly number[],
+    solutionMl: number,
+    more: {
+      readonly group: string
+      readonly handsMin: number
+      readonly pass?: 1 | 2
+      readonly reasons?: readonly BathReason[]
+      readonly notes?: readonly BathNote[]
+      readonly dwellMin?: number
+    },
+  ): void {
+    const { assessment, house } = this
+    const worst = Math.max(0, ...indexes.map((index) => assessment.sheet[index]!.condition ?? 0))
+    const corded = assessment.dog.coatType === 'corded'
+    const zone = this.#zone(indexes)
+    const prescribed = zone.prescribed && assessment.dog.prescribed?.kind === wanted ? assessment.dog.prescribed : null
+    const slot: Slot = {
+      id,
+      wanted,
+      zone,
+      solutionMl,
+      soil: corded ? 'light' : worst >= 2 && more.pass !== 2 ? 'dirty' : 'normal',
+      waterParts: prescribed ? prescribed.waterParts : null,
+    }
+    const left = ({ id: productId, stockMl }: Product): number => stockMl - (this.used.get(productId) ?? 0)
+    const choice = choose(slot, this.#shelf, this.#swaps[id], this.#families, left, assessment, house)
+    const { product, mix } = choice
+    if (product) {
+      if (product.family !== '') this.#families.add(product.family)
+      this.used.set(product.id, (this.used.get(product.id) ?? 0) + (mix?.productMl ?? 0))
+      if (choice.steppedDown) this.warnings.push({ code: 'stepped-down', stepId: id, wanted, kind: product.kind })
+    } else if (prescribed) this.warnings.push({ code: 'prescribed-not-here', wanted })
+    else this.warnings.push({ code: 'nothing-fits', stepId: id, wanted })
+    this.steps.push({
+      id,
+      kind,
+      choice,
+      productKind: product?.kind ?? (prescribed ? wanted : null),
+      indexes,
+      whole: false,
+      pass: more.pass ?? null,
+      solutionMl,
+      handsMin: more.handsMin,
+      dwellMin: prescribed
+        ? prescribed.dwellMin
+        : product
+          ? (more.dwellMin ?? this.#dwell(product, worst as Score))
+          : 0,
+      reasons: more.reasons ?? [],
+      notes: more.notes ?? [],
+      inVerdict: false,
+      group: more.group,
+    })
+  }
+
+  /** Within the label's range: short on what is clean and on puppies, long on what is filthy. */
+  #dwell({ dwellMin: [low, high] }: Product, worst: Score): number {
+    if (isPuppy(this.assessment.dog, this.house) || worst < 2) return low
+    return worst === 2 ? (low + high) / 2 : high
+  }
+
+  /** Adds a step of water, air or hands alone. */
+  plain(
+    kind: BathStepKind,
+    id: string,
+    indexes: readonly number[],
+    handsMin: number,
+    notes: readonly BathNote[],
+    more: { readonly whole?: boolean; readonly reasons?: readonly BathReason[]; readonly inVerdict?: boolean } = {},
+  ): void {
+    this.steps.push({
+      id,
+      kind,
+      choice: null,
+      productKind: null,
+      indexes,
+      whole: more.whole ?? false,
+      pass: null,
+      solutionMl: 0,
+      handsMin,
+      dwellMin: 0,
+      reasons: more.reasons ?? [],
+      notes,
+      inVerdict: more.inVerdict ?? false,
+      group: id,
+    })
+  }
+}
+
+/** Region-sides by the kind and the reason that asks for it, in the order of the sweep. */
+export function grouped<T>(list: readonly T[], key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>()
+  for (const item of list) groups.set(key(item), [...(groups.get(key(item)) ?? []), item])
+  return groups
+}
+
+export const indexesOf = (sides: readonly SideWants[]): number[] => sides.map(({ index }) => index)
+export const hasTag = ({ sheet }: Assessment, tags: readonly string[], index: number): boolean =>
+  sheet[index]!.tags.some((tag) => tags.includes(tag))

@@ -1,0 +1,243 @@
+import { isPaw, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import type { CoatType } from '../coat/coat-types.ts'
+import type { Assessment } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import { findingKind } from '../scores/findings.ts'
+import type { Score } from '../scores/scales.ts'
+import type { SideScores } from '../scores/sheet.ts'
+import { isPuppy } from '../verdict/budgets.ts'
+import type { Plan } from '../verdict/plan-shape.ts'
+import { ageWeeks, seesFleas, vetProductUnnamed } from './allowed.ts'
+import type { ProductKind } from './products.ts'
+
+/** Why a place is not bathed. */
+export const NO_BATH = [
+  'spot-on-recent',
+  'groom-stopped',
+  'skin-broken',
+  'surgery-not-cleared',
+  'told-to-leave',
+  'ear-canal',
+] as const
+export type NoBath = (typeof NO_BATH)[number]
+
+/** Why a step or a product is there: the rule that asked for it. */
+export const BATH_REASONS = [
+  'prescribed',
+  'vet-product-not-named',
+  'sore-skin',
+  'pink-skin',
+  'under-12-weeks',
+  'puppy',
+  'fleas-seen',
+  'greasy',
+  'sticky',
+  'heavily-soiled',
+  'odour',
+  'jacket',
+  'loose-undercoat',
+  'packed-undercoat',
+  'mats-loosen',
+  'drop-coat',
+  'curl',
+  'cords',
+  'feathering',
+  'bare-skin',
+  'stained',
+  'plain-coat',
+  'clean-one-wash',
+  'two-washes',
+  'house-two-washes',
+  'condition-unknown',
+] as const
+export type BathReason = (typeof BATH_REASONS)[number]
+
+export interface Wanted {
+  readonly kind: ProductKind
+  readonly reason: BathReason
+}
+
+/** What one region-side asks of the bath. */
+export interface SideWants {
+  readonly index: number
+  readonly region: RegionId
+  readonly noBath: NoBath | null
+  readonly skin: Score
+  readonly prescribed: boolean
+  readonly jacket: boolean
+  readonly dander: boolean
+  /** First and, where there is one, second wash; empty on the face and where nothing is washed. */
+  readonly washes: readonly Wanted[]
+  readonly passReason: BathReason
+  readonly impacted: boolean
+  readonly packed: boolean
+  readonly condition: Wanted | null
+}
+
+/** Findings that leave the coat's wash as it is. */
+const AS_IT_IS: ReadonlySet<string> = new Set(['dander', 'fleas', 'flea-dirt', 'tick', 'lump'])
+
+/** The skin that binds the products of its place: the worst of what was given and what its findings mean. */
+export function bathSkin({ skin, findings }: SideScores): Score {
+  const bound = findings.filter(({ id }) => !AS_IT_IS.has(id))
+  const meant = Math.max(0, ...bound.map(({ id }) => findingKind(id).skin))
+  // A given score that only repeats what a harmless finding means says nothing about the wash.
+  const harmless = Math.max(-1, ...findings.filter(({ id }) => AS_IT_IS.has(id)).map(({ id }) => findingKind(id).skin))
+  return Math.max(meant, skin !== null && skin > harmless ? skin : 0) as Score
+}
+
+export const FACE: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'cheek', 'crown'])
+const FEATHERING: ReadonlySet<RegionId> = new Set(['ear-outer', 'behind-ear', 'chest', 'belly', 'breeches'])
+const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
+/** Where a wire coat may be softened: legs and beard. */
+const FURNISHINGS: ReadonlySet<RegionId> = new Set(['foreleg', 'hindleg', 'muzzle'])
+const CURLED: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])
+const DROP: ReadonlySet<CoatType> = new Set(['silky', 'drop-double'])
+/** Coat longer than this is conditioned, mm. Common practice. */
+const CONDITIONED_MM = 30
+
+export const hasJacket = ({ dog }: Assessment): boolean =>
+  dog.coatType === 'wire' && !dog.modifiers.includes('clipped-wire')
+
+const twice = (wanted: Wanted): readonly [Wanted, Wanted] => [wanted, wanted]
+const want = (kind: ProductKind, reason: BathReason): Wanted => ({ kind, reason })
+
+/** What the coat itself asks for, first and second wash. */
+function ownWashes(region: RegionId, undercoat: Score, assessment: Assessment): readonly [Wanted, Wanted] {
+  const { coatType } = assessment.dog
+  if (coatType === 'wire' && hasJacket(assessment))
+    return twice(want(FURNISHINGS.has(region) ? 'cleansing' : 'texturising', 'jacket'))
+  if (coatType === 'double' && undercoat >= 2) return twice(want('deshedding-shampoo', 'loose-undercoat'))
+  if (DROP.has(coatType)) return [want('cleansing', 'drop-coat'), want('moisturising', 'drop-coat')]
+  if (CURLED.has(coatType)) return twice(want('moisturising', 'curl'))
+  if (coatType === 'corded') return twice(want('cleansing', 'cords'))
+  if (coatType === 'hairless') return twice(want('moisturising', 'bare-skin'))
+  if (coatType === 'feathered' && FEATHERING.has(region))
+    return [want('cleansing', 'feathering'), want('moisturising', 'feathering')]
+  return twice(want('cleansing', 'plain-coat'))
+}
+
+/** The rules in their order: the vet, the skin, age, dirt, then the coat. */
+function washesOf(
+  scores: SideScores,
+  region: RegionId,
+  undercoat: Score,
+  skin: Score,
+  prescribed: boolean,
+  assessment: Assessment,
+  house: House,
+): readonly [Wanted, Wanted] {
+  const { dog } = assessment
+  const tagged = (tag: SideScores['tags'][number]): boolean => scores.tags.includes(tag)
+  const own = ownWashes(region, undercoat, assessment)
+  if (prescribed) return twice(want(dog.prescribed!.kind, 'prescribed'))
+  if (vetProductUnnamed(dog)) return twice(want('hypoallergenic', 'vet-product-not-named'))
+  if (skin >= 2) return twice(want('hypoallergenic', 'sore-skin'))
+  if (skin === 1) return twice(want('soothing', 'pink-skin'))
+  const weeks = ageWeeks(dog)
+  if (weeks !== null && weeks < house['bath.mild-weeks']) return twice(want('hypoallergenic', 'under-12-weeks'))
+  const second = isPuppy(dog, house) ? want('hypoallergenic', 'puppy') : own[1]
+  const first = isPuppy(dog, house) ? want('hypoallergenic', 'puppy') : own[0]
+  if (seesFleas(assessment)) return [want('flea', 'fleas-seen'), second]
+  if (tagged('sticky')) return [want('degreasing', 'sticky'), second]
+  if (tagged('greasy')) return [want('degreasing', 'greasy'), second]
+  if (tagged('odour') || tagged('urine-stain')) return [want('cleansing', 'odour'), want('soothing', 'odour')]
+  if ((scores.condition ?? 0) >= 3) return twice(want('cleansing', 'heavily-soiled'))
+  if (tagged('saliva-stain') || tagged('tear-stain')) return [want('brightening', 'stained'), second]
+  return [first, second]
+}
+
+/** What goes on after the washes. */
+function conditionOf(
+  scores: SideScores,
+  region: RegionId,
+  undercoat: Score,
+  mm: number,
+  skin: Score,
+  assessment: Assessment,
+  house: House,
+): Wanted | null {
+  const { dog, schools } = assessment
+  const weeks = ageWeeks(dog)
+  // On sore skin nothing but the gentle wash; the youngest are kept mild and short.
+  if (skin >= 2 || (weeks !== null && weeks < house['bath.mild-weeks'])) return null
+  const worn = scores.tags.some((tag) => tag === 'brittle' || tag === 'dry' || tag === 'static')
+  if (hasJacket(assessment)) {
+    if (schools['wire-conditioner'] === 'never') return null
+    if (FURNISHINGS.has(region)) return want('conditioner', 'jacket')
+    return schools['wire-conditioner'] === 'light' && JACKET.has(region) ? want('conditioner', 'jacket') : null
+  }
+  if (isPaw(region) || FACE.has(region)) return null
+  if (dog.coatType === 'double' && undercoat >= 2) return want('deshedding-conditioner', 'loose-undercoat')
+  if (DROP.has(dog.coatType)) return want(scores.tags.includes('brittle') ? 'keratin' : 'mask', 'drop-coat')
+  if (CURLED.has(dog.coatType)) return want(worn && mm > CONDITIONED_MM ? 'mask' : 'conditioner', 'curl')
+  if (dog.coatType === 'feathered') return FEATHERING.has(region) ? want('conditioner', 'feathering') : null
+  if (dog.coatType === 'corded' || dog.coatType === 'smooth' || dog.coatType === 'hairless') return null
+  return mm > CONDITIONED_MM ? want('conditioner', 'plain-coat') : null
+}
+
+/** How often a place is washed, and why. */
+function passesOf(
+  scores: SideScores,
+  packed: boolean,
+  prescribed: boolean,
+  { schools }: Assessment,
+): { passes: 1 | 2; reason: BathReason } {
+  if (prescribed) return { passes: 1, reason: 'prescribed' }
+  if (packed) return { passes: 2, reason: 'packed-undercoat' }
+  if (scores.condition !== null && scores.condition >= 2) return { passes: 2, reason: 'two-washes' }
+  if (schools.washes === 'two') return { passes: 2, reason: 'house-two-washes' }
+  return { passes: 1, reason: scores.condition === null ? 'condition-unknown' : 'clean-one-wash' }
+}
+
+function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: Assessment): NoBath | null {
+  if (scores.leave !== null) return 'told-to-leave'
+  if (scores.findings.some(({ id }) => id === 'surgery-site') && !dog.surgery?.cleared) return 'surgery-not-cleared'
+  const named = dog.prescribed && dog.prescribed.regions !== 'all' && dog.prescribed.regions.includes(region)
+  if (skin >= 3 && !named) return 'skin-broken'
+  return region === 'ear-inner' ? 'ear-canal' : null
+}
+
+/** What every region-side asks of the bath. @param mm length of each as it comes to the tub */
+export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[], house: House): SideWants[] {
+  const { dog, sheet } = assessment
+  return REGION_SIDES.map(({ index, region }): SideWants => {
+    const scores = sheet[index]!
+    const skin = bathSkin(scores)
+    const prescribed =
+      dog.prescribed !== null && (dog.prescribed.regions === 'all' || dog.prescribed.regions.includes(region))
+    const undercoat = scores.undercoat ?? 0
+    const carries = dog.coatType === 'double' || dog.coatType === 'drop-double'
+    const packed = plan.regions[index]!.treatment === 'blow-out' && (scores.mat ?? 0) >= 3
+    // Cut before the bath: nothing is left to work conditioner into.
+    const clipped = plan.regions[index]!.treatment === 'clip' && plan.regions[index]!.option.when === 'before-bath'
+    const noBath = noBathOf(scores, region, skin, assessment)
+    const { passes, reason } = passesOf(scores, packed, prescribed, assessment)
+    const washes = washesOf(scores, region, undercoat, skin, prescribed, assessment, house)
+    // One wash is the coat's own; two begin with what takes the dirt off.
+    const list = passes === 2 ? washes : washes[0].reason === washes[1].reason ? [washes[1]] : [washes[0]]
+    return {
+      index,
+      region,
+      noBath,
+      skin: Math.min(2, skin) as Score,
+      prescribed,
+      jacket: hasJacket(assessment) && JACKET.has(region),
+      dander: scores.findings.some(({ id }) => id === 'dander') || scores.tags.includes('dander'),
+      washes: noBath || FACE.has(region) ? [] : list,
+      passReason: reason,
+      impacted:
+        !FACE.has(region) &&
+        carries &&
+        undercoat >= 3 &&
+        (scores.mat ?? 0) < 3 &&
+        !packed &&
+        !clipped &&
+        skin < 2 &&
+        !prescribed,
+      packed,
+      condition:
+        noBath || prescribed ? null : conditionOf(scores, region, undercoat, mm[index]!, skin, assessment, house),
+    }
+  })
+}

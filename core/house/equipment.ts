@@ -1,0 +1,67 @@
+import type { Protector } from '../safety/noise.ts'
+import type { UnitSystem } from '../units/convert.ts'
+
+export const DRYER_KIND_IDS = ['high-velocity', 'small-high-velocity', 'stand', 'hand'] as const
+export type DryerKind = (typeof DRYER_KIND_IDS)[number]
+
+/** A dryer of the salon, as its plate or a measurement has it. */
+export interface Dryer {
+  readonly id: string
+  readonly name: string
+  readonly kind: DryerKind
+  readonly flowLs: number
+  /** High-velocity: how much warmer than the room its air comes out, C. */
+  readonly riseC: number
+  /** Hand and stand: at the outlet, never at the skin, C. */
+  readonly outletC: number
+  readonly watts: number
+  readonly dBA: number
+  /** Lent, broken, at the repair. */
+  readonly away: boolean
+}
+
+/** The room the dryers stand in. */
+export interface RoomAir {
+  readonly tempC: number
+  /** 0 to 1. */
+  readonly rh: number
+  readonly volumeM3: number
+  /** Air that comes in from outside an hour, in volumes of the room: windows shut, and open. */
+  readonly changesPerHour: number
+  readonly windowChangesPerHour: number
+  readonly outsideC: number
+  readonly outsideRh: number
+  /** What a dehumidifier takes at 60 % and 22 C, g an hour; 0 where there is none. */
+  readonly dehumidifierGPerHour: number
+}
+
+/** What the salon dries and washes with. */
+export interface Equipment {
+  readonly dryers: readonly Dryer[]
+  readonly room: RoomAir
+  readonly protector: Protector | null
+  readonly units: UnitSystem
+}
+
+/** A usual small salon; the figures are ours to be replaced by the salon's own [est]. */
+export const STARTING_EQUIPMENT: Equipment = {
+  dryers: [],
+  room: {
+    tempC: 22,
+    rh: 0.5,
+    volumeM3: 45,
+    changesPerHour: 0.7,
+    windowChangesPerHour: 6,
+    outsideC: 10,
+    outsideRh: 0.75,
+    dehumidifierGPerHour: 700,
+  },
+  protector: { kind: 'muff', ratingDb: 27 },
+  units: 'metric',
+}
+
+/** The salon's dryer of a kind that is at hand, the strongest first; null where it has none. */
+export const dryerFor = ({ dryers }: Equipment, kinds: readonly DryerKind[]): Dryer | null =>
+  [...dryers]
+    .filter(({ kind, away }) => kinds.includes(kind) && !away)
+    .sort((a, b) => kinds.indexOf(a.kind) - kinds.indexOf(b.kind) || b.flowLs - a.flowLs)[0] ?? null
