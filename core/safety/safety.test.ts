@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { secondsToInjury } from './burn.ts'
+import { bladeTemperature, guardSays } from './guard.ts'
 import { allowedMinutes, NIOSH, noiseDose, OSHA, protection } from './noise.ts'
 
 describe('noise', () => {
@@ -74,5 +76,22 @@ describe('heat on skin', () => {
   test('falls with every degree', () => {
     for (let celsius = 40; celsius < 80; celsius++)
       expect(secondsToInjury(celsius + 1)).toBeLessThan(secondsToInjury(celsius))
+  })
+})
+
+describe('guards', () => {
+  test('speak at once from 45 C, at a tenth of the computed time, and sooner where it does more harm', () => {
+    expect(guardSays(45, 0, 'back', DEFAULT_HOUSE)).toBe('off-now')
+    expect(guardSays(Number.NaN, 0, 'back', DEFAULT_HOUSE)).toBe('off-now')
+    const tenth = 0.1 * secondsToInjury(44)
+    expect(guardSays(44, tenth * 0.99, 'back', DEFAULT_HOUSE)).toBe('cool-it')
+    expect(guardSays(44, tenth, 'back', DEFAULT_HOUSE)).toBe('change-it')
+    expect(guardSays(44, tenth * 0.6, 'belly', DEFAULT_HOUSE)).toBe('change-it')
+    expect(guardSays(30, 60, 'belly', DEFAULT_HOUSE)).toBe('fine')
+  })
+  // Common practice: a blade gets hot to the wrist after about eight minutes.
+  test('a blade without coolant reaches 45 C after about eight minutes', () => {
+    expect(bladeTemperature(8, 22, DEFAULT_HOUSE)).toBeCloseTo(45, 0)
+    expect(bladeTemperature(0, 22, DEFAULT_HOUSE)).toBe(22)
   })
 })
