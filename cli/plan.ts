@@ -1,8 +1,20 @@
 import { planFile } from '../contract/plan-file.ts'
 import { BadInput } from '../contract/problem.ts'
+import { fileShelf } from '../contract/products.ts'
 import { seeded } from '../contract/random.ts'
 import { readAssessmentFile } from '../contract/read-assessment.ts'
-import { DEFAULT_HOUSE, dryingOf, flipsOf, frontierOf, lastOdds, planGroom, quoteOf } from '../core/index.ts'
+import {
+  DEFAULT_HOUSE,
+  deshedOf,
+  dryingOf,
+  flipsOf,
+  frontierOf,
+  lastOdds,
+  planBath,
+  planGroom,
+  quoteOf,
+  USUAL_SHELF,
+} from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 
 const DRAWS = 2000
@@ -15,11 +27,15 @@ export function plan(args: readonly string[]): object {
   try {
     const { file, assessment } = readAssessmentFile(parseJson(input))
     const made = planGroom(assessment, DEFAULT_HOUSE)
+    const stops = made.verdict.choice === 'refer'
+    const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
     return planFile(made, {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: flipsOf(assessment, DEFAULT_HOUSE),
       odds: lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)),
-      drying: made.verdict.choice === 'refer' ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
+      bath: stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf),
+      deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
+      drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
       quote: file.prices
         ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
         : null,

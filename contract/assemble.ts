@@ -1,3 +1,4 @@
+import type { Schools } from '../core/index.ts'
 import type { Arrival, AssessmentDoc, SideRow, VisitProgress } from './api.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 
@@ -7,10 +8,15 @@ export const assembleFile = (
   stage: AssessmentDoc['stage'],
   rows: readonly SideRow[],
   progress: VisitProgress | null = null,
+  schools: Partial<Schools> = {},
 ): AssessmentFile => ({
   format: 'etude.assessment/1',
   stage,
   ...arrival,
+  // The house's ways under what was said for this dog.
+  ...(Object.keys(schools).length > 0
+    ? { house: { ...arrival.house, schools: { ...schools, ...arrival.house?.schools } } }
+    : {}),
   scores: rows.map((row) => ({ ...row })),
   ...(progress
     ? {

@@ -26,6 +26,7 @@ import {
   TOLERANCE_IDS,
   TREATMENT_IDS,
 } from '../core/index.ts'
+import { fileProductSchema } from './products.ts'
 
 /*
  * etude.assessment/1: what was found on a dog. The schema is the one source of the type, of the API's checks and of the
@@ -162,6 +163,8 @@ export const assessmentFileSchema = z.object({
   consents: z.object({ doubleClip: z.boolean().optional(), vetDirectsClip: z.boolean().optional() }).optional(),
   pace: z.partialRecord(z.enum(TREATMENT_IDS), between(0.5, 2.5)).optional(),
   prices: priceListSchema.optional(),
+  /** The products there are; without it one of each usual kind is taken to be there. */
+  shelf: z.array(fileProductSchema).max(500).optional(),
   /** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */
   progress: z
     .object({

@@ -1,4 +1,6 @@
 import {
+  type Bath,
+  type Deshed,
   type Drying,
   type Flip,
   type Frontier,
@@ -10,6 +12,7 @@ import {
   REGION_SIDES,
   VERDICT_IDS,
 } from '../core/index.ts'
+import { bathFile, deshedFile } from './bath-file.ts'
 import { CAUTION_TEXT, DRYING_CAUTION_TEXT, reasonText, stopText } from './words/index.ts'
 
 const DECIMALS = 100
@@ -31,6 +34,10 @@ export interface Questions {
   readonly frontier: Frontier
   readonly flips: readonly Flip[]
   readonly odds: Odds
+  /** null where the groom stops. */
+  readonly bath: Bath | null
+  /** null where nothing is loose, or the groom stops. */
+  readonly deshed: Deshed | null
   /** null where the groom stops. */
   readonly drying: Drying | null
   /** Where the file brought its own price list. */
@@ -60,7 +67,17 @@ const flipRow = ({ what, region, side, score, from, to, becomes }: Flip): object
 
 const lookRow = ({ index, settles }: NextLook): object => ({ ...placeOf(index), settles: exact(settles) })
 
-const dryingFile = ({ method, coatMassG, towels, stages, minutes, inVerdict, cautions }: Drying): object => ({
+const dryingFile = ({
+  method,
+  coatMassG,
+  towels,
+  stages,
+  minutes,
+  inVerdict,
+  brushedInVerdict,
+  how,
+  cautions,
+}: Drying): object => ({
   method,
   coatMassG: round(coatMassG),
   towels,
@@ -72,10 +89,12 @@ const dryingFile = ({ method, coatMassG, towels, stages, minutes, inVerdict, cau
   })),
   minutes: round(minutes),
   ...(inVerdict > 0 ? { inVerdict: round(inVerdict) } : {}),
+  ...(brushedInVerdict > 0 ? { brushedInVerdict: round(brushedInVerdict) } : {}),
+  how,
   cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
 })
 
-const questionsFile = ({ frontier, flips, odds, drying, quote }: Questions): object => ({
+const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, quote }: Questions): object => ({
   frontier: frontierRows(frontier),
   flips: flips.map(flipRow),
   nextLooks: odds.looks.map(lookRow),
@@ -89,6 +108,8 @@ const questionsFile = ({ frontier, flips, odds, drying, quote }: Questions): obj
       high: exact(high),
     })),
   },
+  ...(bath ? { bath: bathFile(bath) } : {}),
+  ...(deshed ? { deshed: deshedFile(deshed) } : {}),
   ...(drying ? { drying: dryingFile(drying) } : {}),
   ...(quote
     ? {

@@ -41,6 +41,7 @@ export {
   type DryingCaution,
   type DryingHow,
   type DryingModel,
+  type DryingStage,
   type DryMethod,
   dryerKwh,
   dryingModel,

@@ -3,8 +3,11 @@ import { addWeeks, set, startOfDay, subWeeks } from 'date-fns'
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { Person, ScoreChange } from '../contract/api.ts'
+import type { EquipmentFile } from '../contract/equipment.ts'
+import type { Label } from '../contract/products.ts'
 import { DEFAULT_LENGTHS, REGION_SIDES, REGIONS, type RegionSide, type Score } from '../core/index.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
+import { DEMO_EQUIPMENT, demoShelf } from './shelf.ts'
 
 /** What loading needs of the store, so that the demo depends on no server code. */
 export interface DemoStore {
@@ -12,6 +15,10 @@ export interface DemoStore {
     isEmpty(): Promise<boolean>
     read(): Promise<{ demo: boolean; people: readonly Person[] }>
     found(name: string, people: readonly Person[], demo: boolean): Promise<void>
+    setEquipment(equipment: EquipmentFile, actorId: string | null): Promise<unknown>
+  }
+  readonly shelf: {
+    add(product: { label: Label; stockMl: number }, actorId: string | null): Promise<unknown>
   }
   readonly visits: {
     add(
@@ -118,6 +125,8 @@ function found({ region, side }: RegionSide, demo: DemoDog, neglect: number, rol
 export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
   if (await store.salon.isEmpty()) {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
+    await store.salon.setEquipment(DEMO_EQUIPMENT, null)
+    for (const product of demoShelf(now)) await store.shelf.add(product, null)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadDog(store, demo, i, now)
     return
   }

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
+import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
 import type { App } from './http/endpoint.ts'
 import { Store } from './store/store.ts'
@@ -9,6 +10,7 @@ import { Store } from './store/store.ts'
 export interface TestServer {
   readonly store: Store
   readonly app: App
+  readonly devices: DeviceHub
   readonly url: string
   readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Response>
   readonly close: () => Promise<void>
@@ -33,11 +35,12 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
 
 export const NOON = new Date('2026-03-04T12:00:00Z')
 
-export async function testServer(): Promise<TestServer> {
+export async function testServer(devicesAt = 'off'): Promise<TestServer> {
   const { url, drop } = await makeDatabase()
   const store = new Store(url)
   await store.migrate()
-  const app = createApp({ store, now: () => NOON, log: pino({ enabled: false }), webRoot: null })
+  const devices = await DeviceHub.open(devicesAt)
+  const app = createApp({ store, devices, now: () => NOON, log: pino({ enabled: false }), webRoot: null })
   return {
     store,
     app,
@@ -52,7 +55,9 @@ export async function testServer(): Promise<TestServer> {
         },
         ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
       }),
+    devices,
     close: async () => {
+      await devices.close()
       await store.close()
       await drop()
     },

@@ -53,6 +53,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./stations/second/SecondLook.tsx')).SecondLook }),
           },
           {
+            path: 'bath',
+            lazy: async () => ({ Component: (await import('./stations/bath/BathScreen.tsx')).BathScreen }),
+          },
+          {
             path: 'dry',
             lazy: async () => ({ Component: (await import('./stations/dry/DryScreen.tsx')).DryScreen }),
           },

@@ -1,4 +1,4 @@
-import type { DryingCaution, DryMethod } from '../../core/index.ts'
+import type { DryingCaution, DryingHow, DryMethod, RoomWay } from '../../core/index.ts'
 
 export const DRY_METHOD_LABEL: Record<DryMethod, string> = {
   straight: 'Straight: brushed from the root as it dries, section by section',
@@ -15,4 +15,22 @@ export const DRYING_CAUTION_TEXT: Record<DryingCaution, string> = {
   'low-setting': 'Low setting, start far from the head, and watch.',
   'hood-on': 'Ear hood on while the body is blown; it also soaks up water.',
   'belly-loop-padded': 'Padded belly loop before the dryer starts.',
+}
+
+export const ROOM_WAY_LABEL: Record<RoomWay, string> = {
+  shut: 'Windows shut',
+  window: 'A window open',
+  dehumidifier: 'With the dehumidifier',
+}
+
+/** Where, from where and with what, by the house's ways. */
+export function dryingHowText({ bulkIn, finishIn, start, brush }: DryingHow): string {
+  const where =
+    bulkIn === finishIn
+      ? bulkIn === 'tub'
+        ? 'All in the tub'
+        : 'All on the table'
+      : 'Bulk of the water in the tub, finish on the table'
+  const with_ = brush ? `, ${brush === 'pin' ? 'pin brush without ball tips' : 'slicker'}` : ''
+  return `${where}; ${start === 'underside' ? 'feet and underside first' : 'from the top down'}${with_}.`
 }

@@ -1,3 +1,4 @@
+export * from './bath.ts'
 export * from './consent.ts'
 export * from './drying.ts'
 export * from './figures.ts'

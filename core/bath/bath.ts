@@ -69,6 +69,7 @@ const dry = (noBath: NoBath, waterC: number): Bath => ({
   minutes: 0,
   standing: 0,
   saved: 0,
+  jobMinutes: {},
   keptDry: REGION_SIDES.map(({ index }) => ({ index, why: noBath })),
   cycles: null,
   uses: [],

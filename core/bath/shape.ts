@@ -91,7 +91,7 @@ export type BathWarning =
   | { readonly code: 'nothing-fits'; readonly stepId: string; readonly wanted: ProductKind }
   | { readonly code: 'prescribed-not-here'; readonly wanted: ProductKind }
   | {
-      readonly code: 'low-after' | 'expires-soon' | 'opened-expired'
+      readonly code: 'low-after' | 'expires-soon'
       readonly product: Product
       readonly value: number
     }
@@ -116,6 +116,8 @@ export interface Bath {
   readonly standing: number
   /** Minutes of work done while something was left on. */
   readonly saved: number
+  /** How long each of those jobs takes. */
+  readonly jobMinutes: Readonly<Partial<Record<JobId, number>>>
   /** Places kept dry, with why. */
   readonly keptDry: readonly { readonly index: number; readonly why: NoBath }[]
   readonly cycles: { readonly planned: number; readonly low: number; readonly high: number } | null

@@ -27,7 +27,7 @@ function jobsOf({ assessment, house, wants }: Tub): Job[] {
 }
 
 /** The drafts in time: groups wait together, jobs fill the waits. */
-export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | 'saved'> {
+export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | 'saved' | 'jobMinutes'> {
   const drafts = tub.steps
   const waits = drafts.map((draft, i) => {
     if (drafts[i + 1]?.group === draft.group) return 0
@@ -40,7 +40,8 @@ export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | '
     return wait
   })
   const windows: Window[] = drafts.flatMap(({ group }, i) => (waits[i]! > 0 ? [{ id: group, minutes: waits[i]! }] : []))
-  const { at, saved } = pack(windows, jobsOf(tub))
+  const jobs = jobsOf(tub)
+  const { at, saved } = pack(windows, jobs)
   const meanwhile = (group: string): JobId[] =>
     [...at].filter(([, window]) => window === group).map(([job]) => job as JobId)
   const nailsLeft = 1 - [...at.keys()].filter((job) => job.startsWith('nails')).length / 2
@@ -60,7 +61,13 @@ export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | '
     clock += (draft.inVerdict ? 0 : handsMin) + waits[i]!
     return step
   })
-  return { steps, minutes: clock, standing: waits.reduce((sum, wait) => sum + wait, 0) - saved, saved }
+  return {
+    steps,
+    minutes: clock,
+    standing: waits.reduce((sum, wait) => sum + wait, 0) - saved,
+    saved,
+    jobMinutes: Object.fromEntries(jobs.map(({ id, minutes }) => [id, minutes])),
+  }
 }
 
 /** Nails of all four feet, longer on a dog that minds. */

@@ -27,3 +27,9 @@ const ML_PER: Readonly<Record<UnitSystem, number>> = { metric: 1, us: ML_PER_US_
 export const volumeFromMl = (ml: number, system: UnitSystem): number => ml / ML_PER[system]
 /** @example volumeToMl(10, 'imperial') // => 284.130625 */
 export const volumeToMl = (volume: number, system: UnitSystem): number => volume * ML_PER[system]
+
+/** Rounded to what can be measured: 1 ml, or a tenth of an ounce; never to nothing. @returns ml */
+export function roundedVolume(ml: number, system: UnitSystem): number {
+  if (system === 'metric') return Math.max(1, Math.round(ml))
+  return volumeToMl(Math.max(1, Math.round(volumeFromMl(ml, system) * 10)) / 10, system)
+}

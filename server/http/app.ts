@@ -9,8 +9,10 @@ import type { Deps } from './deps.ts'
 import type { App, Env } from './endpoint.ts'
 import { problemOf, sendProblem } from './problems.ts'
 import { assessmentRoutes } from './routes-assessments.ts'
+import { deviceRoutes } from './routes-devices.ts'
 import { ownerRoutes } from './routes-owner.ts'
 import { salonRoutes } from './routes-salon.ts'
+import { shelfRoutes } from './routes-shelf.ts'
 import { visitRoutes } from './routes-visits.ts'
 import { webFiles } from './web-files.ts'
 
@@ -78,6 +80,8 @@ export function createApp(deps: Deps): App {
   app.route('/api', visitRoutes(deps))
   app.route('/api', assessmentRoutes(deps))
   app.route('/api', ownerRoutes(deps))
+  app.route('/api', shelfRoutes(deps))
+  app.route('/api', deviceRoutes(deps))
   app.doc31('/api/openapi.json', {
     openapi: '3.1.0',
     info: { title: 'Etude', version: MODEL_VERSION, description: 'From hands on the dog to a verdict.' },

@@ -2,7 +2,16 @@ import type { Context } from 'hono'
 import { HTTPException } from 'hono/http-exception'
 import type { Problem } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
-import { ChangedElsewhere, LinkOver, NeedsConsent, NobodyNamed, NotFound } from '../store/errors.ts'
+import {
+  ChangedElsewhere,
+  LinkOver,
+  NameTaken,
+  NeedsConsent,
+  NobodyNamed,
+  NotEnough,
+  NotFound,
+  TooEarly,
+} from '../store/errors.ts'
 
 const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
   type: `urn:etude:problem:${code}`,
@@ -52,6 +61,10 @@ export function problemOf(error: Error): Problem {
       current: { needs: error.needs },
     })
   if (error instanceof NobodyNamed) return problem(422, error.code, 'Nobody is named', { detail: error.message })
+  if (error instanceof NotEnough)
+    return problem(409, error.code, 'Not enough on the shelf', { detail: error.message, current: error.current })
+  if (error instanceof NameTaken) return problem(409, error.code, 'This name is taken', { detail: error.message })
+  if (error instanceof TooEarly) return problem(409, error.code, 'Not yet', { detail: error.message })
   if (error instanceof LinkOver)
     return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {
       detail: error.message,

@@ -1,7 +1,15 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema } from '../../contract/api.ts'
+import {
+  daySchema,
+  estimatesChangeSchema,
+  logLineSchema,
+  prepSchema,
+  salonSchema,
+  schoolChangeSchema,
+} from '../../contract/api.ts'
 import { priceListSchema } from '../../contract/assessment-file.ts'
+import { equipmentSchema } from '../../contract/equipment.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
@@ -38,18 +46,52 @@ export function salonRoutes({ store, now }: Deps): App {
   endpoint(
     app,
     {
-      method: 'get',
-      path: '/day',
-      summary: 'The visits of a day, today if none is named',
-      query: z.object({ date: z.iso.date({ error: 'a date as 2026-03-01' }).optional() }),
-      gives: daySchema,
+      method: 'put',
+      path: '/settings/schools',
+      summary: 'Choose a way of the house, or go back to the default',
+      body: schoolChangeSchema,
+      gives: salonSchema,
     },
-    ({ query }) => {
-      const date = query.date ?? localDate(now())
-      const from = new Date(`${date}T00:00:00`)
-      // Not 24 hours on: a day has 23 or 25 where the clocks change.
-      const to = new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1)
+    ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId),
+  )
+  endpoint(
+    app,
+    {
+      method: 'put',
+      path: '/settings/equipment',
+      summary: 'Set the dryers, the room and the units',
+      body: equipmentSchema,
+      gives: salonSchema,
+    },
+    ({ body, actorId }) => store.salon.setEquipment(body, actorId),
+  )
+  const query = z.object({ date: z.iso.date({ error: 'a date as 2026-03-01' }).optional() })
+  /** From midnight to midnight where the salon is; not 24 hours on, because a day has 23 or 25 where the clocks change. */
+  const dayOf = (asked: string | undefined): { date: string; from: Date; to: Date } => {
+    const date = asked ?? localDate(now())
+    const from = new Date(`${date}T00:00:00`)
+    return { date, from, to: new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1) }
+  }
+  endpoint(
+    app,
+    { method: 'get', path: '/day', summary: 'The visits of a day, today if none is named', query, gives: daySchema },
+    ({ query: { date: asked } }) => {
+      const { from, to, date } = dayOf(asked)
       return store.visits.day(from, to, date)
+    },
+  )
+  endpoint(
+    app,
+    {
+      method: 'get',
+      path: '/day/prep',
+      summary: 'What the rest of the day takes: mixes, stock, minutes at the dryer, noise',
+      query,
+      gives: prepSchema,
+    },
+    ({ query: { date: asked } }) => {
+      const { from, to, date } = dayOf(asked)
+      return store.prep.read(from, to, date)
     },
   )
   endpoint(

@@ -53,3 +53,29 @@ export class LinkOver extends Error {
     this.code = code
   }
 }
+
+/** A movement would take more of a product than there is. */
+export class NotEnough extends Error {
+  override readonly name = 'NotEnough'
+  readonly code = 'not-enough'
+  readonly current: { readonly productId: string; readonly stockMl: number }
+  constructor(product: string, productId: string, neededMl: number, stockMl: number) {
+    super(`${product}: ${neededMl} ml are needed and ${stockMl} ml are on the shelf; count it, or receive more`)
+    this.current = { productId, stockMl }
+  }
+}
+
+/** A name that another product on the shelf carries. */
+export class NameTaken extends Error {
+  override readonly name = 'NameTaken'
+  readonly code = 'name-taken'
+  constructor(name: string) {
+    super(`there is a product called ${name} on the shelf already`)
+  }
+}
+
+/** Nothing to work with yet: what has to be done first. */
+export class TooEarly extends Error {
+  override readonly name = 'TooEarly'
+  readonly code = 'too-early'
+}

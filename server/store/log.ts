@@ -3,7 +3,17 @@ import { LogRow, PersonRow } from './models.ts'
 
 export interface LogEntry {
   readonly actorId: string | null
-  readonly entity: 'setting' | 'client' | 'dog' | 'visit' | 'assessment' | 'plan' | 'consent'
+  readonly entity:
+    | 'setting'
+    | 'client'
+    | 'dog'
+    | 'visit'
+    | 'assessment'
+    | 'plan'
+    | 'consent'
+    | 'product'
+    | 'bath'
+    | 'drying'
   readonly entityId: string
   readonly action: string
   readonly change: object

@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as salon from './migrations/001-salon.ts'
 import * as consent from './migrations/002-consent.ts'
+import * as shelf from './migrations/003-shelf.ts'
 
 interface Migration {
   readonly name: string
@@ -13,6 +14,7 @@ interface Migration {
 const MIGRATIONS: readonly Migration[] = [
   { name: '001-salon', ...salon },
   { name: '002-consent', ...consent },
+  { name: '003-shelf', ...shelf },
 ]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>

@@ -8,7 +8,8 @@ import {
 } from 'sequelize'
 import type { Arrival, SideRow, Station } from '../../contract/api.ts'
 import type { ConsentPage } from '../../contract/consent-page.ts'
-import type { CoatType, Experience, Plan, RegionId, Score, Style, Treatment } from '../../core/index.ts'
+import type { Label } from '../../contract/products.ts'
+import type { CoatType, Experience, Plan, ProductKind, RegionId, Score, Style, Treatment } from '../../core/index.ts'
 
 /*
  * Thin models: the tables, their checks and keys are the migrations'. Columns are snake_case in the database and
@@ -123,6 +124,54 @@ export class MessageRow extends Row<MessageRow> {
   declare body: string
   declare link: string
   declare consentId: string | null
+}
+
+export class ProductRow extends Row<ProductRow> {
+  declare name: string
+  declare kind: ProductKind
+  declare label: Omit<Label, 'name' | 'kind'>
+  declare stockMl: CreationOptional<number>
+  declare revision: CreationOptional<number>
+  declare retiredAt: CreationOptional<Date | null>
+}
+
+export class StockMoveRow extends Model<InferAttributes<StockMoveRow>, InferCreationAttributes<StockMoveRow>> {
+  declare id: CreationOptional<string>
+  declare productId: string
+  declare at: CreationOptional<Date>
+  declare kind: 'receive' | 'use' | 'return' | 'count' | 'correct'
+  declare ml: number
+  /** Set by the database. */
+  declare stockAfter: CreationOptional<number>
+  declare visitId: string | null
+  declare actorId: string | null
+  declare note: CreationOptional<string>
+  declare batchId: string | null
+}
+
+export class BathRow extends Model<InferAttributes<BathRow>, InferCreationAttributes<BathRow>> {
+  declare visitId: string
+  declare swaps: Record<string, string>
+  declare bookedAt: CreationOptional<Date | null>
+  declare bookedBy: CreationOptional<string | null>
+}
+
+export class DryingRow extends Row<DryingRow> {
+  declare visitId: string
+  declare startedAt: Date
+  declare changedAt: CreationOptional<Date | null>
+  declare finishedAt: CreationOptional<Date | null>
+  declare actorId: string | null
+}
+
+export class ReadingRow extends Row<ReadingRow> {
+  declare dryingId: string
+  declare at: Date
+  declare kind: 'probe' | 'towel'
+  declare region: RegionId | null
+  declare side: '' | 'left' | 'right' | null
+  declare value: number
+  declare actorId: string | null
 }
 
 export class SettingRow extends Model<InferAttributes<SettingRow>, InferCreationAttributes<SettingRow>> {
@@ -264,6 +313,66 @@ export function defineModels(sequelize: Sequelize): void {
       consentId: UUID,
     },
     { ...options, tableName: 'outbox' },
+  )
+  ProductRow.init(
+    {
+      id: id(),
+      name: text(),
+      kind: text(),
+      label: { type: JSONB, ...required },
+      stockMl: { type: INTEGER, ...required, defaultValue: 0 },
+      revision: { type: INTEGER, ...required, defaultValue: 0 },
+      retiredAt: DATE,
+    },
+    { ...options, tableName: 'products' },
+  )
+  StockMoveRow.init(
+    {
+      id: { type: BIGINT, primaryKey: true, autoIncrement: true },
+      productId: { type: UUID, ...required },
+      at: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+      kind: text(),
+      ml: { type: INTEGER, ...required },
+      stockAfter: { type: INTEGER, ...required, defaultValue: 0 },
+      visitId: UUID,
+      actorId: UUID,
+      note: { ...text(), defaultValue: '' },
+      batchId: UUID,
+    },
+    { ...options, tableName: 'stock_moves' },
+  )
+  BathRow.init(
+    {
+      visitId: { type: UUID, primaryKey: true },
+      swaps: { type: JSONB, ...required },
+      bookedAt: DATE,
+      bookedBy: UUID,
+    },
+    { ...options, tableName: 'baths' },
+  )
+  DryingRow.init(
+    {
+      id: id(),
+      visitId: { type: UUID, ...required },
+      startedAt: { type: DATE, ...required },
+      changedAt: DATE,
+      finishedAt: DATE,
+      actorId: UUID,
+    },
+    { ...options, tableName: 'dryings' },
+  )
+  ReadingRow.init(
+    {
+      id: id(),
+      dryingId: { type: UUID, ...required },
+      at: { type: DATE, ...required },
+      kind: text(),
+      region: TEXT,
+      side: TEXT,
+      value: { type: DOUBLE, ...required },
+      actorId: UUID,
+    },
+    { ...options, tableName: 'drying_readings' },
   )
   SettingRow.init(
     { key: { type: TEXT, primaryKey: true }, value: { type: JSONB, ...required } },

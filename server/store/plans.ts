@@ -31,7 +31,7 @@ export class PlanRepo {
    * With a style: that way instead of the best, with the reason; the best stays beside it, and both are kept.
    */
   async make(assessmentId: string, request: PlanRequest, actorId: string | null): Promise<PlanRecord> {
-    const { estimates, prices } = await this.#salon.read()
+    const { estimates, prices, schools } = await this.#salon.read()
     return this.#sequelize.transaction(async (t) => {
       const row = await lockAssessment(assessmentId, t)
       if (row.role !== 'first')
@@ -40,7 +40,7 @@ export class PlanRepo {
         ])
       const visit = await lockVisit(row.visitId, t)
       const { rows } = await assessmentDoc(row, t)
-      const file = assembleFile(visit.arrival, row.stage, rows, await progressOf(visit.id, t))
+      const file = assembleFile(visit.arrival, row.stage, rows, await progressOf(visit.id, t), schools)
       // Through JSON, so that it compares equal to what the database gives back.
       const input = JSON.parse(JSON.stringify({ file, estimates })) as PlanRow['input']
       const last = await PlanRow.findOne({ where: { assessmentId }, order: [['createdAt', 'DESC']], transaction: t })

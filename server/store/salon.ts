@@ -1,6 +1,14 @@
 import type { Sequelize } from 'sequelize'
 import type { LogLine, Person, Salon } from '../../contract/api.ts'
-import { type EstimateId, MODEL_VERSION, STARTING_PRICES } from '../../core/index.ts'
+import { BadInput } from '../../contract/problem.ts'
+import {
+  type EstimateId,
+  MODEL_VERSION,
+  SCHOOLS,
+  type SchoolId,
+  STARTING_EQUIPMENT,
+  STARTING_PRICES,
+} from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { logChange } from './log.ts'
 import { LogRow, PersonRow, SettingRow, VisitRow } from './models.ts'
@@ -27,18 +35,30 @@ export class SalonRepo {
       people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
       prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
+      schools: (value('schools') ?? {}) as Salon['schools'],
+      equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
     }
   }
 
   async setEstimate(id: EstimateId, value: number | null, actorId: string | null): Promise<Salon> {
+    return this.#setEntry('estimates', id, value, actorId)
+  }
+
+  /** @throws {BadInput} for an option that this way does not have */
+  async setSchool(id: SchoolId, option: string | null, actorId: string | null): Promise<Salon> {
+    const options: readonly string[] = SCHOOLS[id]
+    if (option !== null && !options.includes(option))
+      throw new BadInput([{ path: 'option', value: option, expected: `one of ${options.join(', ')}` }])
+    // The default is kept as nothing, so that a better default reaches a house that never chose.
+    return this.#setEntry('schools', id, option === options[0] ? null : option, actorId)
+  }
+
+  /** One entry of a setting that is a table; null takes it out. */
+  async #setEntry(key: string, id: string, value: unknown, actorId: string | null): Promise<Salon> {
     await this.#sequelize.transaction(async (t) => {
-      await SettingRow.findOrCreate({
-        where: { key: 'estimates' },
-        defaults: { key: 'estimates', value: {} },
-        transaction: t,
-      })
-      const row = (await SettingRow.findByPk('estimates', { transaction: t, lock: true }))!
-      const { [id]: before, ...others } = row.value as Record<string, number>
+      await SettingRow.findOrCreate({ where: { key }, defaults: { key, value: {} }, transaction: t })
+      const row = (await SettingRow.findByPk(key, { transaction: t, lock: true }))!
+      const { [id]: before, ...others } = row.value as Record<string, unknown>
       await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
       await logChange(
         { actorId, entity: 'setting', entityId: id, action: 'changed', change: { from: before ?? null, to: value } },
@@ -48,20 +68,20 @@ export class SalonRepo {
     return this.read()
   }
 
-  async setPrices(prices: Salon['prices'], actorId: string | null): Promise<Salon> {
+  setPrices(prices: Salon['prices'], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('prices', prices, actorId)
+  }
+
+  setEquipment(equipment: Salon['equipment'], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('equipment', equipment, actorId)
+  }
+
+  async #setWhole(key: string, value: unknown, actorId: string | null): Promise<Salon> {
     await this.#sequelize.transaction(async (t) => {
-      const before = await SettingRow.findByPk('prices', { transaction: t, lock: true })
-      await SettingRow.upsert({ key: 'prices', value: prices }, { transaction: t })
-      await logChange(
-        {
-          actorId,
-          entity: 'setting',
-          entityId: 'prices',
-          action: 'changed',
-          change: { from: before?.value ?? null, to: prices },
-        },
-        t,
-      )
+      const before = await SettingRow.findByPk(key, { transaction: t, lock: true })
+      await SettingRow.upsert({ key, value }, { transaction: t })
+      const change = { from: before?.value ?? null, to: value }
+      await logChange({ actorId, entity: 'setting', entityId: key, action: 'changed', change }, t)
     })
     return this.read()
   }

@@ -1,11 +1,15 @@
 import { Sequelize } from 'sequelize'
 import { AssessmentRepo } from './assessments.ts'
+import { BathRepo } from './baths.ts'
 import { ConsentRepo } from './consents.ts'
+import { DryingRepo } from './dryings.ts'
 import { migrateDown, migrateUp } from './migrate.ts'
 import { defineModels } from './models.ts'
 import { PlanRepo } from './plans.ts'
+import { PrepRepo } from './prep.ts'
 import { ProgressRepo } from './progress.ts'
 import { SalonRepo } from './salon.ts'
+import { ShelfRepo } from './shelf.ts'
 import { VisitRepo } from './visits.ts'
 
 /** All that is kept, behind one door. Every change is one transaction that also writes its line in the log. */
@@ -17,6 +21,10 @@ export class Store {
   readonly plans: PlanRepo
   readonly progress: ProgressRepo
   readonly consents: ConsentRepo
+  readonly shelf: ShelfRepo
+  readonly baths: BathRepo
+  readonly dryings: DryingRepo
+  readonly prep: PrepRepo
 
   constructor(databaseUrl: string) {
     this.#sequelize = new Sequelize(databaseUrl, {
@@ -32,6 +40,10 @@ export class Store {
     this.plans = new PlanRepo(this.#sequelize, this.salon)
     this.progress = new ProgressRepo(this.#sequelize)
     this.consents = new ConsentRepo(this.#sequelize, this.salon)
+    this.shelf = new ShelfRepo(this.#sequelize)
+    this.baths = new BathRepo(this.#sequelize)
+    this.dryings = new DryingRepo(this.#sequelize)
+    this.prep = new PrepRepo(this.salon, this.shelf)
   }
 
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)

@@ -95,6 +95,17 @@ export function looksOfWater({ massG, bsaM2 }: WetCoat, plan: Plan): Look[] {
   }))
 }
 
+/** Where a product goes: those places dark; what is kept dry carries the stop. */
+export const looksOfBath = (mm: readonly number[], on: ReadonlySet<number>, keptDry: ReadonlySet<number>): Look[] =>
+  mm.map((coat, i) => ({
+    textures: [],
+    wash: on.has(i) ? 0.85 : 0,
+    mark: 0,
+    unknown: false,
+    stop: keptDry.has(i),
+    coatMm: coat,
+  }))
+
 /** Outline only, for small pictures. */
 export const looksOfLengths = (mm: readonly number[]): Look[] =>
   mm.map((coat) => ({ textures: [], wash: 0, mark: 0, unknown: false, stop: false, coatMm: coat }))

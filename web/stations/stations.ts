@@ -13,7 +13,7 @@ export const STATIONS: readonly RailStop[] = [
   { label: 'Arrival', path: 'arrival', at: ['expected', 'arrived'] },
   { label: 'Look', path: 'look', at: ['look'] },
   { label: 'Verdict', path: 'verdict', at: ['verdict'] },
-  { label: 'Bath', path: null, at: ['bath'] },
+  { label: 'Bath', path: 'bath', at: ['bath'] },
   { label: 'Dry', path: 'dry', at: ['dry'] },
   { label: 'Cut', path: null, at: ['cut'] },
   { label: 'Goodbye', path: null, at: ['ready', 'gone'] },

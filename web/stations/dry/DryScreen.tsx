@@ -1,56 +1,55 @@
 import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
-import { type ReactNode, useCallback, useMemo, useState } from 'react'
+import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Visit } from '../../../contract/api.ts'
-import type { AssessmentFile } from '../../../contract/assessment-file.ts'
-import { assessmentOf } from '../../../contract/read-assessment.ts'
+import type { Salon, Visit } from '../../../contract/api.ts'
 import {
   capital,
   DRY_METHOD_LABEL,
   DRYING_CAUTION_TEXT,
+  dryingHowText,
   minutesText,
   placeName,
 } from '../../../contract/words/index.ts'
 import {
+  type Assessment,
   coatAtTub,
+  type DrySettings,
+  dryerFor,
   dryingModel,
   dryingOf,
-  dryingOrder,
   type House,
-  houseWith,
   leastChangeover,
   minutesToDone,
   type Plan,
+  placesInOrder,
+  placesOf,
   REGION_SIDES,
   usualChangeover,
+  usualSettings,
 } from '../../../core/index.ts'
 import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfWater } from '../../coatmap/looks.ts'
 import { Loading } from '../../shell/states.tsx'
-import { usePlan } from '../../workers/use-plan.ts'
-import { dogDrawn, useFile } from '../dog-file.ts'
-import { sheetOf } from '../look/sheet-state.ts'
+import { dogDrawn } from '../dog-file.ts'
+import { usePlanOfVisit } from '../plan-of-visit.ts'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
-import { HouseNumber } from '../verdict/Figures.tsx'
 import { DryingChart } from './DryingChart.tsx'
+import { RoomPanel } from './RoomPanel.tsx'
+import { RunPanel } from './RunPanel.tsx'
+import { useRun } from './use-run.ts'
+import { WaterTable } from './WaterTable.tsx'
 
 /** From the tub to dry: how long, when to change from strong air to brushing, and which places dry last. */
 export function DryScreen(): ReactNode {
   const visit = useVisit()
   const { data: salon } = useQuery(salonQuery)
-  const sheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])
-  const file = useFile(visit, sheet)
-  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const kept = visit.acceptedPlan?.plan ?? visit.latestPlan?.plan ?? null
-  // Looking ahead makes no plan of record: what nobody has decided yet is worked out here only.
-  const { plan: here } = usePlan(kept ? null : file, house)
-  const plan = kept ?? here
-  if (!plan) return <Loading what="the coat" />
-  if (plan.verdict.choice === 'refer')
+  const made = usePlanOfVisit(visit)
+  if (!made || !salon) return <Loading what="the coat" />
+  if (made.plan.verdict.choice === 'refer')
     return (
       <div className="mx-auto max-w-xl p-10">
         <h1 className="mb-2 text-2xl">This dog is not bathed today</h1>
@@ -60,61 +59,66 @@ export function DryScreen(): ReactNode {
         </Link>
       </div>
     )
-  return <Dry visit={visit} plan={plan} file={file} house={house} />
+  return <Dry visit={visit} salon={salon} {...made} />
 }
 
 const LAST = 8
-/** Water that goes as vapour, and what it takes to evaporate it: 2.45 MJ/kg (FAO-56). */
-const KWH_PER_KG = 2.45 / 3.6
 
-function Dry({
-  visit,
-  plan,
-  file,
-  house,
-}: {
-  visit: Visit
-  plan: Plan
-  file: AssessmentFile
-  house: House
-}): ReactNode {
-  const assessment = useMemo(() => assessmentOf(file, house), [file, house])
+interface Props {
+  readonly visit: Visit
+  readonly salon: Salon
+  readonly plan: Plan
+  readonly assessment: Assessment
+  readonly house: House
+}
+
+function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const [room, setRoom] = useState(assessment.room)
-  const [low, setLow] = useState(assessment.dog.dryerTolerance !== 'fine')
+  const [room, setRoom] = useState({ tempC: equipment.room.tempC, rh: equipment.room.rh })
+  const [changes, setChanges] = useState<Partial<DrySettings>>({})
   const [chosen, setChosen] = useState<number | null>(null)
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
   const [close, setClose] = useState<CloseLook>(null)
 
-  const asSet = useMemo(
+  const inRoom = useMemo(() => ({ ...assessment, room }), [assessment, room])
+  const settings = useMemo(
     () => ({
-      ...assessment,
-      room,
-      dog: {
-        ...assessment.dog,
-        dryerTolerance:
-          assessment.dog.dryerTolerance === 'none'
-            ? ('none' as const)
-            : low
-              ? ('low-only' as const)
-              : ('fine' as const),
-      },
+      ...usualSettings(
+        inRoom,
+        house,
+        dryerFor(equipment, ['high-velocity', 'small-high-velocity']),
+        dryerFor(equipment, ['stand', 'hand']),
+      ),
+      ...changes,
     }),
-    [assessment, room, low],
+    [inRoom, house, equipment, changes],
   )
-  const model = useMemo(() => dryingModel(asSet, plan, house), [asSet, plan, house])
+  const model = useMemo(() => dryingModel(inRoom, plan, house, settings), [inRoom, plan, house, settings])
   const most = useMemo(() => minutesToDone(model), [model])
   const least = useMemo(() => leastChangeover(model), [model])
   const changeover = Math.min(most, chosen ?? usualChangeover(model))
-  const drying = useMemo(() => dryingOf(asSet, plan, house, changeover), [asSet, plan, house, changeover])
+  const drying = useMemo(
+    () => dryingOf(inRoom, plan, house, changeover, settings),
+    [inRoom, plan, house, changeover, settings],
+  )
   const coat = useMemo(() => coatAtTub(assessment, plan, house), [assessment, plan, house])
-  const order = useMemo(() => dryingOrder(coat, house), [coat, house])
+  const places = useMemo(() => placesOf(coat, house), [coat, house])
+  // The list may come a moment after the curve that is being dragged.
+  const settled = useDeferredValue(changeover)
+  const order = useMemo(() => placesInOrder(model, places, settled), [model, places, settled])
   const looks = useMemo(() => looksOfWater(coat, plan), [coat, plan])
+  const run = useRun(visit.id, model, places, house)
   const nameOf = useCallback(
     (index: number) => {
       const { region, side } = REGION_SIDES[index]!
-      return `${capital(placeName(region, side))}, dry as number ${order.indexOf(index) + 1} of ${order.length}`
+      const at = order.findIndex((place) => place.index === index)
+      const place = order[at]
+      return `${capital(placeName(region, side))}${
+        place
+          ? `, dry as number ${at + 1} of ${order.length}, after ${minutesText(place.minutes)} minutes`
+          : ', no coat'
+      }`
     },
     [order],
   )
@@ -125,10 +129,20 @@ function Dry({
   }
   const name = visit.arrival.dog.name ?? 'This dog'
   const [, air, brush] = drying.stages
+  const toggle = (key: 'low' | 'nozzle' | 'spray', label: string): ReactNode => (
+    <button
+      type="button"
+      className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
+      aria-pressed={settings[key]}
+      onClick={() => setChanges({ ...changes, [key]: !settings[key] })}
+    >
+      {label}
+    </button>
+  )
   return (
     <Station>
       <section className="flex flex-col md:min-h-0" aria-label="Where the water is">
-        <div className="flex min-h-[380px] grow md:min-h-0">
+        <div className="flex min-h-[360px] grow md:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -142,15 +156,17 @@ function Dry({
             label={`${name}, where the water is`}
           />
         </div>
+        <RunPanel run={run} focus={focus} onForget={() => setFocus(null)} name={name} />
         <div className="px-5 pb-4">
           <p className="mb-1.5 text-ink-2">Last to dry: check these by hand before you call it dry</p>
           <ol className="flex flex-wrap gap-1.5" data-testid="last">
-            {last.map((index) => {
+            {last.map(({ index, minutes }) => {
               const { region, side } = REGION_SIDES[index]!
               return (
                 <li key={index}>
                   <button type="button" className="btn px-3" onClick={() => go(index)}>
-                    {capital(placeName(region, side))}
+                    {capital(placeName(region, side))}{' '}
+                    <span className="font-normal text-ink-2">{minutesText(minutes)}</span>
                   </button>
                 </li>
               )
@@ -167,6 +183,7 @@ function Dry({
               ? `: ${minutesText(air!.minutes)} of strong air, ${minutesText(brush!.minutes)} of brushing.`
               : ' of brushing.'}
           </h1>
+          <p>{dryingHowText(drying.how)}</p>
         </div>
         {drying.cautions.length > 0 && (
           <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4">
@@ -177,7 +194,7 @@ function Dry({
         )}
         {model.air ? (
           <>
-            <DryingChart model={model} changeover={changeover} most={most} onChangeover={setChosen} />
+            <DryingChart model={model} changeover={changeover} most={most} onChangeover={setChosen} run={run} />
             <div className="flex flex-wrap gap-1.5">
               <button type="button" className="btn px-3" onClick={() => setChosen(null)}>
                 Usual: {minutesText(usualChangeover(model))} min
@@ -185,100 +202,25 @@ function Dry({
               <button type="button" className="btn px-3" onClick={() => setChosen(least)}>
                 Least time: {minutesText(least)} min
               </button>
-              <button
-                type="button"
-                className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-                aria-pressed={low}
-                onClick={() => setLow(!low)}
-              >
-                Low setting
-              </button>
+              {toggle('low', 'Low setting')}
+              {toggle('nozzle', 'Nozzle')}
+              {toggle('spray', 'Drying spray')}
             </div>
           </>
         ) : (
           <p>This dog takes no strong dryer: towels, then a hand dryer, with breaks.</p>
         )}
-        <Slide
-          label="Room"
-          value={room.tempC}
-          least={10}
-          most={35}
-          step={1}
-          says={`${room.tempC} °C`}
-          onChange={(tempC) => setRoom({ ...room, tempC })}
+        <RoomPanel
+          room={room}
+          onRoom={setRoom}
+          air={equipment.room}
+          model={model}
+          settings={settings}
+          changeover={changeover}
+          house={house}
         />
-        <Slide
-          label="Humidity"
-          value={Math.round(room.rh * 100)}
-          least={10}
-          most={95}
-          step={5}
-          says={`${Math.round(room.rh * 100)} %`}
-          onChange={(percent) => setRoom({ ...room, rh: percent / 100 })}
-        />
-        <table className="w-full" data-testid="water">
-          <caption className="mb-1 text-left font-medium">Where the water goes</caption>
-          <tbody>
-            {(
-              [
-                ['Dripping', drying.water.dripping],
-                [`Squeezed, cloth, ${drying.towels} towel${drying.towels === 1 ? '' : 's'}`, -drying.water.towelled],
-                ['Blown off', -drying.water.blownOff],
-                ['Into the room’s air', -drying.water.vapour],
-                ['Left in a dry coat', drying.water.left],
-              ] as const
-            ).map(([what, grams]) => (
-              <tr key={what} className="border-t border-line">
-                <td className="py-1">{what}</td>
-                <td className="text-right font-semibold">{Math.round(grams)} g</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="text-sm text-ink-2">
-          {Math.round(drying.coatMassG)} g of dry coat (<HouseNumber id={`coat.${assessment.dog.coatType}`} />,{' '}
-          <HouseNumber id={`pickup.${assessment.dog.coatType}`} />
-          ). To evaporate it takes {((drying.water.vapour / 1000) * KWH_PER_KG).toFixed(2)} kWh.{' '}
-          {drying.inVerdict > 0.5 &&
-            `${minutesText(drying.inVerdict)} of these minutes are the verdict's blow-out, counted there already. `}
-          Air at the skin warm, never hot; the comb and your hand decide.
-        </p>
+        <WaterTable drying={drying} settings={settings} assessment={inRoom} model={model} house={house} />
       </aside>
     </Station>
-  )
-}
-
-function Slide({
-  label,
-  value,
-  least,
-  most,
-  step,
-  says,
-  onChange,
-}: {
-  label: string
-  value: number
-  least: number
-  most: number
-  step: number
-  says: string
-  onChange: (value: number) => void
-}): ReactNode {
-  return (
-    <label className="grid grid-cols-[90px_1fr_64px] items-center gap-3">
-      <span>{label}</span>
-      <input
-        type="range"
-        className="min-h-11 w-full accent-(--accent)"
-        min={least}
-        max={most}
-        step={step}
-        value={value}
-        aria-valuetext={says}
-        onChange={(event) => onChange(Number(event.target.value))}
-      />
-      <span className="figure text-right font-semibold">{says}</span>
-    </label>
   )
 }

@@ -1,8 +1,9 @@
-import { area, axisBottom, axisLeft, scaleLinear, select } from 'd3'
+import { area, axisBottom, axisLeft, type ScaleLinear, scaleLinear, select } from 'd3'
 import { type ReactNode, useEffect, useMemo, useRef } from 'react'
 import { minutesText } from '../../../contract/words/index.ts'
 import { type DryingModel, totalMinutes, waterAt } from '../../../core/index.ts'
 import { DragHandle, dragAlong } from '../../parts/DragHandle.tsx'
+import type { Run } from './use-run.ts'
 
 const WIDTH = 452
 const HEIGHT = 268
@@ -19,12 +20,14 @@ export function DryingChart({
   changeover,
   most,
   onChangeover,
+  run,
 }: {
   model: DryingModel
   changeover: number
   /** Longest high-velocity time that does anything. */
   most: number
   onChangeover: (minutes: number) => void
+  run: Run
 }): ReactNode {
   const svg = useRef<SVGSVGElement>(null)
   const bottom = useRef<SVGGElement>(null)
@@ -97,6 +100,7 @@ export function DryingChart({
       >
         counts as dry
       </text>
+      <Now run={run} x={x} y={y} />
       <DragHandle
         label="When to change from strong air to brushing"
         says={said}
@@ -114,5 +118,29 @@ export function DryingChart({
         testId="changeover"
       />
     </svg>
+  )
+}
+
+/** Where the drying stands: the water by what was measured, with its range, at this minute. */
+function Now({
+  run: { run, minutes, estimated },
+  x,
+  y,
+}: {
+  run: Run
+  x: ScaleLinear<number, number>
+  y: ScaleLinear<number, number>
+}): ReactNode {
+  if (!run || run.finishedAt || !estimated) return null
+  const at = Math.min(x(minutes), WIDTH - RIGHT)
+  const { low, middle, high } = estimated.water
+  return (
+    <g data-testid="now">
+      <line x1={at} x2={at} y1={Math.max(TOP, y(high))} y2={y(low)} stroke="var(--ink)" strokeWidth={3} />
+      <circle cx={at} cy={Math.max(TOP, y(middle))} r={6} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
+      <text x={at + 10} y={Math.max(TOP + 12, y(middle) - 8)} fontSize={13} fill="var(--ink)" className="chart-halo">
+        now
+      </text>
+    </g>
   )
 }

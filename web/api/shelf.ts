@@ -1,0 +1,127 @@
+import { queryOptions, type UseMutationOptions, useMutation, useQueryClient } from '@tanstack/react-query'
+import type {
+  BathRecord,
+  DryingChange,
+  DryingReading,
+  DryingRun,
+  ImportResult,
+  NewProduct,
+  Prep,
+  Salon,
+  StockMove,
+  StockMoveRequest,
+} from '../../contract/api.ts'
+import type { Label, ShelfProduct } from '../../contract/products.ts'
+import { Away, request } from './client.ts'
+import { salonQuery } from './queries.ts'
+
+export const shelfQuery = queryOptions({
+  queryKey: ['shelf'],
+  queryFn: () => request<ShelfProduct[]>('GET', '/shelf'),
+})
+export const movesQuery = (id: string) =>
+  queryOptions({ queryKey: ['shelf', id, 'moves'], queryFn: () => request<StockMove[]>('GET', `/shelf/${id}/moves`) })
+export const bathQuery = (visitId: string) =>
+  queryOptions({ queryKey: ['bath', visitId], queryFn: () => request<BathRecord>('GET', `/visits/${visitId}/bath`) })
+export const dryingQuery = (visitId: string) =>
+  queryOptions({
+    queryKey: ['drying', visitId],
+    queryFn: async () => (await request<{ run: DryingRun | null }>('GET', `/visits/${visitId}/drying`)).run,
+  })
+export const prepQuery = queryOptions({
+  queryKey: ['prep'],
+  queryFn: () => request<Prep>('GET', '/day/prep'),
+})
+
+/** Sent again until the server answers: what is sent carries an id, and is done once however often it comes. */
+const untilHeard = {
+  retry: (_: number, error: Error) => error instanceof Away,
+  retryDelay: 1500,
+} satisfies Pick<UseMutationOptions<unknown, Error, never>, 'retry' | 'retryDelay'>
+
+function useProductWrite<V>(write: (input: V) => Promise<ShelfProduct>) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: write,
+    onSettled: () => client.invalidateQueries({ queryKey: ['shelf'] }),
+  })
+}
+
+export const useAddProduct = () => useProductWrite((product: NewProduct) => request('POST', '/shelf', product))
+export const useChangeProduct = () =>
+  useProductWrite(({ id, ...change }: { id: string; baseRevision: number; label: Label }) =>
+    request('PUT', `/shelf/${id}`, change),
+  )
+export const useRetireProduct = () =>
+  useProductWrite(({ id, retired }: { id: string; retired: boolean }) =>
+    request('PUT', `/shelf/${id}/retired`, { retired }),
+  )
+export const useMoveStock = () =>
+  useProductWrite(({ id, ...move }: { id: string } & StockMoveRequest) => request('POST', `/shelf/${id}/moves`, move))
+
+export function useImportProducts() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (file: { csv: string; dryRun: boolean }) => request<ImportResult>('POST', '/shelf/import', file),
+    onSuccess: ({ written }) => written && client.invalidateQueries({ queryKey: ['shelf'] }),
+  })
+}
+
+export function useSwapProducts(visitId: string) {
+  const client = useQueryClient()
+  const { queryKey } = bathQuery(visitId)
+  return useMutation({
+    ...untilHeard,
+    mutationFn: (swaps: Record<string, string>) => request<BathRecord>('PUT', `/visits/${visitId}/bath`, { swaps }),
+    onMutate: (swaps) => client.setQueryData(queryKey, (before) => before && { ...before, swaps }),
+    onSuccess: (record) => client.setQueryData(queryKey, record),
+  })
+}
+
+export function useBookBath(visitId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (batchId: string) => request<BathRecord>('POST', `/visits/${visitId}/bath/book`, { batchId }),
+    onSuccess: (record) => {
+      client.setQueryData(bathQuery(visitId).queryKey, record)
+      void client.invalidateQueries({ queryKey: ['shelf'] })
+      void client.invalidateQueries({ queryKey: ['prep'] })
+    },
+  })
+}
+
+export function useDryingChange(visitId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    ...untilHeard,
+    mutationFn: async (change: DryingChange) =>
+      (await request<{ run: DryingRun | null }>('PUT', `/visits/${visitId}/drying`, change)).run,
+    onSuccess: (run) => client.setQueryData(dryingQuery(visitId).queryKey, run),
+  })
+}
+
+export function useMeasure(visitId: string) {
+  const client = useQueryClient()
+  return useMutation({
+    ...untilHeard,
+    mutationFn: async (reading: DryingReading) =>
+      (await request<{ run: DryingRun | null }>('POST', `/visits/${visitId}/drying/readings`, reading)).run,
+    onSuccess: (run) => client.setQueryData(dryingQuery(visitId).queryKey, run),
+  })
+}
+
+export function useSetSchool() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: { id: string; option: string | null }) => request<Salon>('PUT', '/settings/schools', change),
+    onSuccess: (salon) => client.setQueryData(salonQuery.queryKey, salon),
+  })
+}
+
+export function useSetEquipment() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (equipment: Salon['equipment']) => request<Salon>('PUT', '/settings/equipment', equipment),
+    onSuccess: (salon) => client.setQueryData(salonQuery.queryKey, salon),
+  })
+}

@@ -1,0 +1,324 @@
+import { useQuery } from '@tanstack/react-query'
+import { ArrowLeft, ArrowRight, FlaskConical } from 'lucide-react'
+import { type ReactNode, useCallback, useMemo, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Salon, Visit } from '../../../contract/api.ts'
+import { productOf, type ShelfProduct } from '../../../contract/products.ts'
+import {
+  BATH_STEP_LABEL,
+  bathWarningText,
+  capital,
+  JOB_LABEL,
+  minutesText,
+  mixText,
+  NO_BATH_TEXT,
+  PRODUCT_KIND_LABEL,
+  placeName,
+} from '../../../contract/words/index.ts'
+import {
+  type Assessment,
+  type Bath,
+  type BathStep,
+  coatAtTub,
+  deshedOf,
+  type House,
+  mixForDay,
+  mixLines,
+  type Plan,
+  planBath,
+  REGION_SIDES,
+  USUAL_SHELF,
+} from '../../../core/index.ts'
+import { salonQuery, useMoveDog } from '../../api/queries.ts'
+import { bathQuery, shelfQuery, useBookBath, useSwapProducts } from '../../api/shelf.ts'
+import { DogStage } from '../../coatmap/DogStage.tsx'
+import { type CloseLook, TURN, type View } from '../../coatmap/geometry.ts'
+import { looksOfBath } from '../../coatmap/looks.ts'
+import { today } from '../../parts/dates.ts'
+import { Loading, QueryFailed } from '../../shell/states.tsx'
+import { dogDrawn } from '../dog-file.ts'
+import { usePlanOfVisit } from '../plan-of-visit.ts'
+import { Station } from '../Station.tsx'
+import { useVisit } from '../VisitLayout.tsx'
+import { Deshedding } from './Deshedding.tsx'
+import { MixingCard } from './MixingCard.tsx'
+import { StepDetail } from './StepDetail.tsx'
+import { Timeline } from './Timeline.tsx'
+
+/** The tub: what goes on, how much, how long, and what the hands do meanwhile. */
+export function BathScreen(): ReactNode {
+  const visit = useVisit()
+  const made = usePlanOfVisit(visit)
+  const { data: salon } = useQuery(salonQuery)
+  const shelf = useQuery(shelfQuery)
+  if (shelf.error && !shelf.data) return <QueryFailed error={shelf.error} onRetry={() => void shelf.refetch()} />
+  if (!made || !salon || !shelf.data) return <Loading what="the bath" />
+  return <InTheTub visit={visit} salon={salon} products={shelf.data} {...made} />
+}
+
+interface Props {
+  readonly visit: Visit
+  readonly salon: Salon
+  readonly products: readonly ShelfProduct[]
+  readonly assessment: Assessment
+  readonly plan: Plan
+  readonly house: House
+}
+
+function InTheTub({ visit, salon, products, assessment, plan, house }: Props): ReactNode {
+  const { data: record } = useQuery(bathQuery(visit.id))
+  const swap = useSwapProducts(visit.id)
+  const swaps = record?.swaps ?? NONE
+  // What this visit has booked already is there for it.
+  const shelf = useMemo(() => {
+    const booked = new Map(record?.booked.map(({ productId, ml }) => [productId, ml]))
+    return products.length === 0
+      ? USUAL_SHELF
+      : products.map((product) =>
+          productOf({ ...product, stockMl: product.stockMl + (booked.get(product.id) ?? 0) }, today()),
+        )
+  }, [products, record?.booked])
+  const bath = useMemo(() => planBath(assessment, plan, house, shelf, swaps), [assessment, plan, house, shelf, swaps])
+  const deshed = useMemo(() => deshedOf(assessment, plan, house), [assessment, plan, house])
+  const name = visit.arrival.dog.name ?? 'This dog'
+  const change = (slot: string, productId: string | null): void => {
+    const { [slot]: _, ...others } = swaps
+    swap.mutate(productId ? { ...others, [slot]: productId } : others)
+  }
+  const units = salon.equipment.units
+  if (bath.noBath)
+    return (
+      <div className="mx-auto max-w-xl p-10" data-testid="no-bath">
+        <h1 className="mb-2 text-2xl">No bath for {name} today</h1>
+        <p className="mb-4 text-lg">{NO_BATH_TEXT[bath.noBath]}</p>
+        <Link className="btn" to="../verdict">
+          <ArrowLeft size={18} /> To the verdict
+        </Link>
+      </div>
+    )
+  return (
+    <Tub
+      {...{ visit, bath, plan, assessment, house, units, name, swaps }}
+      onSwap={change}
+      bookedAt={record?.bookedAt ?? null}
+      usual={products.length === 0}
+    >
+      {deshed && <Deshedding deshed={deshed} />}
+    </Tub>
+  )
+}
+
+const NONE: Readonly<Record<string, string>> = {}
+
+function Tub({
+  visit,
+  bath,
+  plan,
+  assessment,
+  house,
+  units,
+  name,
+  swaps,
+  onSwap,
+  bookedAt,
+  usual,
+  children,
+}: {
+  visit: Visit
+  bath: Bath
+  plan: Plan
+  assessment: Assessment
+  house: House
+  units: Salon['equipment']['units']
+  name: string
+  swaps: Readonly<Record<string, string>>
+  onSwap: (slot: string, productId: string | null) => void
+  bookedAt: string | null
+  /** There is no shelf yet: planned with one of each usual kind. */
+  usual: boolean
+  children: ReactNode
+}): ReactNode {
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const [chosen, setChosen] = useState<string | null>(() => bath.steps.find(({ kind }) => kind === 'wash')?.id ?? null)
+  const [view, setView] = useState<View>('left')
+  const [close, setClose] = useState<CloseLook>(null)
+  const [card, setCard] = useState(false)
+  const book = useBookBath(visit.id)
+  const move = useMoveDog()
+  const navigate = useNavigate()
+  const step = bath.steps.find(({ id }) => id === chosen) ?? null
+  const mm = useMemo(() => coatAtTub(assessment, plan, house).mm, [assessment, plan, house])
+  const looks = useMemo(
+    () => looksOfBath(mm, new Set(step?.indexes), new Set(bath.keptDry.map(({ index }) => index))),
+    [mm, step?.indexes, bath.keptDry],
+  )
+  const nameOf = useCallback(
+    (index: number) => {
+      const { region, side } = REGION_SIDES[index]!
+      const kept = bath.keptDry.find((place) => place.index === index)
+      const on = bath.steps.filter(({ indexes, productKind }) => productKind && indexes.includes(index))
+      return `${capital(placeName(region, side))}: ${
+        kept
+          ? NO_BATH_TEXT[kept.why]
+          : on.map(({ productKind }) => PRODUCT_KIND_LABEL[productKind!]).join(', ') || 'water'
+      }`
+    },
+    [bath],
+  )
+  const pick = (index: number): void => {
+    const washed = bath.steps.find(({ indexes, productKind }) => productKind && indexes.includes(index))
+    if (washed) setChosen(washed.id)
+  }
+  const bottles = useMemo(() => mixForDay([{ dogId: visit.id, lines: mixLines(bath.steps) }]), [bath.steps, visit.id])
+  const productName = (id: string) => bath.uses.find(({ product }) => product.id === id)!.product
+  const out = (): void => {
+    const go = (): void =>
+      move.mutate({ visitId: visit.id, station: 'dry' }, { onSuccess: () => void navigate(`/visits/${visit.id}/dry`) })
+    // Without a shelf of its own there is nothing to book from.
+    if (usual || bookedAt) go()
+    else
+      book.mutate(crypto.randomUUID(), {
+        onSuccess: go,
+        onError: (error) => toast.error(`Not booked: ${error.message}`),
+      })
+  }
+  return (
+    <Station>
+      <section className="flex flex-col md:min-h-0" aria-label="Where it goes">
+        <div className="flex min-h-[340px] grow md:min-h-0">
+          <DogStage
+            drawn={drawn}
+            looks={looks}
+            view={view}
+            close={close}
+            focus={null}
+            onPick={pick}
+            nameOf={nameOf}
+            onTurn={(to) => setView(to ?? TURN[view])}
+            onClose={setClose}
+            label={`${name}, where each product goes`}
+          />
+        </div>
+        <div className="px-5 pb-4">
+          <Timeline bath={bath} chosen={chosen} onChoose={setChosen} />
+        </div>
+      </section>
+      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
+        <div>
+          <p className="text-ink-2">Water {bath.waterC} °C</p>
+          <h1 className="text-[26px] leading-snug" data-testid="bath">
+            {name} is in the tub for about {minutesText(bath.minutes)} minutes
+          </h1>
+          <p className="text-lg" data-testid="standing">
+            {minutesText(bath.standing)} of them it stands and waits
+            {bath.saved > 0 && `; ${minutesText(bath.saved)} saved by working meanwhile`}.
+          </p>
+        </div>
+        {(bath.warnings.length > 0 || bath.keptDry.length > 0 || usual) && (
+          <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="bath-warnings">
+            {bath.keptDry.map(({ index, why }) => {
+              const { region, side } = REGION_SIDES[index]!
+              return (
+                <li key={index} className="font-medium">
+                  {capital(placeName(region, side))}: {NO_BATH_TEXT[why]}
+                </li>
+              )
+            })}
+            {bath.warnings.map((warning) => (
+              <li key={bathWarningText(warning)}>{bathWarningText(warning)}</li>
+            ))}
+            {usual && (
+              <li>
+                Planned with usual products:{' '}
+                <Link className="underline" to="/shelf">
+                  put yours on the shelf
+                </Link>
+                .
+              </li>
+            )}
+          </ul>
+        )}
+        {bath.cycles && (
+          <p>
+            Conditioner and air: {bath.cycles.planned} {bath.cycles.planned === 1 ? 'round' : 'rounds'} planned,{' '}
+            {bath.cycles.low} to {bath.cycles.high} as the coat asks. Stop when the air opens it to the skin.
+          </p>
+        )}
+        <ol className="flex flex-col gap-1" data-testid="bath-steps">
+          {bath.steps.map((each) => (
+            <li key={each.id}>
+              <button
+                type="button"
+                className="grid w-full min-h-12 grid-cols-[44px_1fr_auto] items-baseline gap-x-3 rounded-xl px-2 py-1.5 text-left hover:bg-paper aria-expanded:bg-accent-soft"
+                aria-expanded={each.id === chosen}
+                onClick={() => setChosen(each.id === chosen ? null : each.id)}
+              >
+                <span className="figure text-right text-ink-2">{each.inVerdict ? '' : minutesText(each.startMin)}</span>
+                <span>
+                  <span className="font-semibold">{stepTitle(each)}</span>
+                  {each.choice?.mix && <span className="block">{mixText(each.choice.mix, units)}</span>}
+                  {each.meanwhile.length > 0 && (
+                    <span className="block text-ink-2">
+                      meanwhile {each.meanwhile.map((job) => JOB_LABEL[job]).join(', ')}
+                    </span>
+                  )}
+                </span>
+                <span className="figure text-right">{timeText(each)}</span>
+              </button>
+              {each.id === chosen && (
+                <StepDetail
+                  step={each}
+                  units={units}
+                  swapped={each.id in swaps}
+                  onSwap={(productId) => onSwap(each.id, productId)}
+                />
+              )}
+            </li>
+          ))}
+        </ol>
+        {children}
+        <div className="sticky bottom-0 -mx-6 -mb-6 mt-auto flex flex-wrap gap-2 border-t border-line bg-sheet p-4">
+          <button type="button" className="btn" onClick={() => setCard(true)}>
+            <FlaskConical size={18} /> Mixing card
+          </button>
+          <span className="grow" />
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={book.isPending || move.isPending || !visit.acceptedPlan}
+            onClick={out}
+          >
+            {visit.acceptedPlan
+              ? usual || bookedAt
+                ? 'To the dryer'
+                : 'Book it, to the dryer'
+              : 'Take the verdict first'}{' '}
+            <ArrowRight size={18} />
+          </button>
+        </div>
+        {card && (
+          <MixingCard
+            title={`Mix for ${name}`}
+            bottles={bottles}
+            nameOf={productName}
+            units={units}
+            onClose={() => setCard(false)}
+          />
+        )}
+      </aside>
+    </Station>
+  )
+}
+
+const stepTitle = ({ kind, choice, productKind }: BathStep): string => {
+  if (choice?.product?.name) return choice.product.name
+  if (productKind) return PRODUCT_KIND_LABEL[productKind]
+  return choice ? `${BATH_STEP_LABEL[kind]}: water only` : BATH_STEP_LABEL[kind]
+}
+
+function timeText({ handsMin, dwellMin, inVerdict }: BathStep): string {
+  if (inVerdict) return 'in the verdict'
+  const hands = handsMin > 0 ? `${handsMin.toFixed(handsMin < 10 ? 1 : 0)}` : '0'
+  return dwellMin > 0 ? `${hands} + ${dwellMin} min` : `${hands} min`
+}

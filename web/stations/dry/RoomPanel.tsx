@@ -1,0 +1,132 @@
+import { type ReactNode, useDeferredValue, useMemo } from 'react'
+import { minutesText, ROOM_WAY_LABEL } from '../../../contract/words/index.ts'
+import {
+  type DryingModel,
+  type DrySettings,
+  dryInRoom,
+  type House,
+  ROOM_WAYS,
+  type RoomAir,
+} from '../../../core/index.ts'
+import { useDevice } from '../../api/devices.ts'
+
+interface Room {
+  readonly tempC: number
+  readonly rh: number
+}
+
+/** The room the dryer stands in: its warmth and damp, and what a window or a dehumidifier would change. */
+export function RoomPanel({
+  room,
+  onRoom,
+  air,
+  model,
+  settings,
+  changeover,
+  house,
+}: {
+  room: Room
+  onRoom: (room: Room) => void
+  air: RoomAir
+  model: DryingModel
+  settings: DrySettings
+  changeover: number
+  house: House
+}): ReactNode {
+  const sensor = useDevice('climate')
+  const live = sensor?.link === 'live' && sensor.values.tempC !== undefined && sensor.values.rh !== undefined
+  const asked = useDeferredValue(
+    useMemo(() => ({ model, settings, changeover, room }), [model, settings, changeover, room]),
+  )
+  const runs = useMemo(
+    () =>
+      ROOM_WAYS.filter((way) => way !== 'dehumidifier' || air.dehumidifierGPerHour > 0).map((way) => ({
+        way,
+        run: dryInRoom(asked.model, asked.settings, { ...air, ...asked.room }, way, asked.changeover, house),
+      })),
+    [asked, air, house],
+  )
+  return (
+    <section aria-label="The room">
+      <Slide
+        label="Room"
+        value={room.tempC}
+        least={10}
+        most={35}
+        step={1}
+        says={`${Math.round(room.tempC)} °C`}
+        onChange={(tempC) => onRoom({ ...room, tempC })}
+      />
+      <Slide
+        label="Humidity"
+        value={Math.round(room.rh * 100)}
+        least={10}
+        most={95}
+        step={5}
+        says={`${Math.round(room.rh * 100)} %`}
+        onChange={(percent) => onRoom({ ...room, rh: percent / 100 })}
+      />
+      {live && (
+        <button
+          type="button"
+          className="btn mt-1 px-3"
+          data-testid="use-sensor"
+          onClick={() =>
+            onRoom({ tempC: Math.round(sensor.values.tempC! * 10) / 10, rh: Math.round(sensor.values.rh!) / 100 })
+          }
+        >
+          As the sensor reads: {sensor.values.tempC!.toFixed(1)} °C, {Math.round(sensor.values.rh!)} %
+        </button>
+      )}
+      <table className="mt-3 w-full" data-testid="room">
+        <caption className="mb-1 text-left font-medium">
+          In this room of {Math.round(air.volumeM3)} m³, filling with damp
+        </caption>
+        <tbody>
+          {runs.map(({ way, run }) => (
+            <tr key={way} className="border-t border-line">
+              <td className="py-1">{ROOM_WAY_LABEL[way]}</td>
+              <td className="text-right">{minutesText(run.minutes)} min</td>
+              <td className="text-right font-semibold">{Math.round(run.endRh * 100)} %</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+function Slide({
+  label,
+  value,
+  least,
+  most,
+  step,
+  says,
+  onChange,
+}: {
+  label: string
+  value: number
+  least: number
+  most: number
+  step: number
+  says: string
+  onChange: (value: number) => void
+}): ReactNode {
+  return (
+    <label className="grid grid-cols-[90px_1fr_64px] items-center gap-3">
+      <span>{label}</span>
+      <input
+        type="range"
+        className="min-h-11 w-full accent-(--accent)"
+        min={least}
+        max={most}
+        step={step}
+        value={value}
+        aria-valuetext={says}
+        onChange={(event) => onChange(Number(event.target.value))}
+      />
+      <span className="figure text-right font-semibold">{says}</span>
+    </label>
+  )
+}
