@@ -29,6 +29,26 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./numbers/NumbersScreen.tsx')).NumbersScreen }),
       },
       {
+        path: '/shelf',
+        lazy: async () => ({ Component: (await import('./shelf/ShelfScreen.tsx')).ShelfScreen }),
+      },
+      {
+        path: '/prep',
+        lazy: async () => ({ Component: (await import('./prep/PrepScreen.tsx')).PrepScreen }),
+      },
+      {
+        path: '/house',
+        lazy: async () => ({ Component: (await import('./house/HouseScreen.tsx')).HouseScreen }),
+      },
+      {
+        path: '/house/room',
+        lazy: async () => ({ Component: (await import('./house/RoomScreen.tsx')).RoomScreen }),
+      },
+      {
+        path: '/devices',
+        lazy: async () => ({ Component: (await import('./devices/DevicesScreen.tsx')).DevicesScreen }),
+      },
+      {
         path: '/outbox',
         lazy: async () => ({ Component: (await import('./outbox/OutboxScreen.tsx')).OutboxScreen }),
       },

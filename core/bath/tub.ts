@@ -8,8 +8,10 @@ import type { Zone } from './allowed.ts'
 import { choose, type Slot } from './choose.ts'
 import type { Product, ProductKind } from './products.ts'
 import type { BathNote, BathStep, BathStepKind, BathWarning, Swaps } from './shape.ts'
-import { minutesOver } from './volumes.ts'
+import { minutesOver, shareOf } from './volumes.ts'
 import { type BathReason, type SideWants, wantsOf } from './wanted.ts'
+
+const DIRTY_SHARE = 0.25
 
 /** A step before its place in time is known. */
 export interface Draft extends Omit<BathStep, 'startMin' | 'waitMin' | 'meanwhile'> {
@@ -71,7 +73,7 @@ export class Tub {
     },
   ): void {
     const { assessment, house } = this
-    const worst = Math.max(0, ...indexes.map((index) => assessment.sheet[index]!.condition ?? 0))
+    const worst = this.#soil(indexes)
     const corded = assessment.dog.coatType === 'corded'
     const zone = this.#zone(indexes)
     const prescribed = zone.prescribed && assessment.dog.prescribed?.kind === wanted ? assessment.dog.prescribed : null
@@ -102,16 +104,20 @@ export class Tub {
       pass: more.pass ?? null,
       solutionMl,
       handsMin: more.handsMin,
-      dwellMin: prescribed
-        ? prescribed.dwellMin
-        : product
-          ? (more.dwellMin ?? this.#dwell(product, worst as Score))
-          : 0,
+      dwellMin: prescribed ? prescribed.dwellMin : product ? (more.dwellMin ?? this.#dwell(product, worst)) : 0,
       reasons: more.reasons ?? [],
       notes: more.notes ?? [],
       inVerdict: false,
       group: more.group,
     })
+  }
+
+  /** How dirty some places are: the worst condition that a quarter of them or more is in. */
+  #soil(indexes: readonly number[]): Score {
+    const share = shareOf(indexes)
+    const dirtier = (score: Score): boolean =>
+      shareOf(indexes.filter((index) => (this.assessment.sheet[index]!.condition ?? 0) >= score)) >= DIRTY_SHARE * share
+    return ([4, 3, 2, 1] as const).find(dirtier) ?? 0
   }
 
   /** Within the label's range: short on what is clean and on puppies, long on what is filthy. */

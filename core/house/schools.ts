@@ -8,7 +8,6 @@ export const SCHOOLS = {
   'clip-before-bath': ['mats-only', 'rough-first'],
   'nails-when': ['after-pads', 'in-dwell', 'wet-last'],
   'ears-when': ['in-dwell', 'before-bath', 'after-drying'],
-  'pads-when': ['after-drying', 'before-bath'],
   'first-product': ['shampoo', 'conditioner'],
   washes: ['by-condition', 'two'],
   rinse: ['face-first-and-last', 'face-first', 'face-last'],

@@ -82,7 +82,7 @@ export function whenOf(treatment: Treatment, { mat }: SideState, { assessment: {
     case 'none':
       return 'after-drying'
     case 'brush':
-      return 'while-drying'
+      return schools['brush-before-bath'] === 'always' ? 'before-bath' : 'while-drying'
     case 'demat':
       return before ? 'before-bath' : 'while-drying'
     case 'blow-out':

@@ -4,7 +4,7 @@ import { CHANNELS, type DeviceKind, type Simulate } from '../../contract/devices
 /** Where a stand-in begins, by channel, and how far its readings scatter. */
 const BEGINS: Readonly<Record<DeviceKind, { values: readonly number[]; scatter: readonly number[]; everyMs: number }>> =
   {
-    scale: { values: [0], scatter: [0.006], everyMs: 250 },
+    scale: { values: [0], scatter: [0.003], everyMs: 250 },
     climate: { values: [22, 50], scatter: [0.05, 0.4], everyMs: 1000 },
     probe: { values: [0], scatter: [0.02], everyMs: 500 },
     thermometer: { values: [24], scatter: [0.15], everyMs: 500 },

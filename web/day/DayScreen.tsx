@@ -14,6 +14,8 @@ import { dogDrawn } from '../stations/dog-file.ts'
 import { STATIONS } from '../stations/stations.ts'
 import { AddVisit } from './AddVisit.tsx'
 
+/** The last stop of the rail that has a screen. */
+const LAST_SCREEN = STATIONS.findLastIndex(({ path }) => path !== null)
 const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
 
 /** Where a dog goes next when somebody touches it, in the words of the next thing to do. */
@@ -22,8 +24,8 @@ const NEXT: Record<Station, { to: string; label: string } | { move: Station; lab
   arrived: { to: 'look', label: 'Look' },
   look: { to: 'look', label: 'Go on looking' },
   verdict: { to: 'verdict', label: 'Verdict' },
-  bath: { move: 'dry', label: 'Out of the tub' },
-  dry: { move: 'cut', label: 'Dry' },
+  bath: { to: 'bath', label: 'Bath' },
+  dry: { to: 'dry', label: 'Dry' },
   cut: { move: 'ready', label: 'Cut' },
   ready: { move: 'gone', label: 'Goes home' },
   gone: null,
@@ -116,7 +118,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
   const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
   const stops = visit.plan?.choice === 'refer'
-  const path = `/visits/${visit.id}/${STATIONS[Math.min(2, reached)]!.path}`
+  const path = `/visits/${visit.id}/${STATIONS[Math.min(LAST_SCREEN, reached)]!.path}`
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li

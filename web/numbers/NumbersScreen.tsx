@@ -4,6 +4,7 @@ import { useLocation } from 'react-router'
 import { toast } from 'sonner'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../core/index.ts'
 import { salonQuery, useSetEstimate } from '../api/queries.ts'
+import { HouseTabs } from '../house/HouseTabs.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { Prices } from './Prices.tsx'
 
@@ -34,6 +35,15 @@ const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
   ['air.', 'High-velocity air'],
   ['brush.', 'Warm air with brushing'],
   ['order.', 'What dries last'],
+  ['bath.', 'The bath'],
+  ['job.', 'Jobs while something works'],
+  ['loose.', 'Loose undercoat'],
+  ['stock.', 'The shelf'],
+  ['room.', 'The room'],
+  ['probe.', 'Readings of the coat'],
+  ['dry.', 'How unlike dogs are in drying'],
+  ['blade.', 'Blades warming'],
+  ['guard.', 'Guards against heat'],
   ['consent.', 'The owner’s yes'],
 ]
 
@@ -58,6 +68,7 @@ export function NumbersScreen(): ReactNode {
   const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
     <div className="mx-auto w-full max-w-4xl px-6 py-8">
+      <HouseTabs />
       <h1 className="mb-2 text-3xl">Our numbers</h1>
       <p className="mb-6 max-w-2xl text-ink-2">
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;

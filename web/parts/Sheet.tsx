@@ -7,20 +7,24 @@ export function DialogSheet({
   title,
   about,
   onClose,
+  prints = false,
   children,
 }: {
   title: string
   about?: string
   onClose?: () => void
+  /** On paper it stands alone on the page. */
+  prints?: boolean
   children: ReactNode
 }): ReactNode {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose?.()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40 print:hidden" />
         <Dialog.Content
           className="card fixed left-1/2 top-1/2 z-50 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6"
           {...(about ? {} : { 'aria-describedby': undefined })}
+          {...(prints ? { 'data-print': '' } : {})}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <div>
@@ -28,7 +32,7 @@ export function DialogSheet({
               {about && <Dialog.Description className="text-ink-2">{about}</Dialog.Description>}
             </div>
             {onClose && (
-              <Dialog.Close className="btn btn-quiet px-3" aria-label="Close">
+              <Dialog.Close className="btn btn-quiet px-3 print:hidden" aria-label="Close">
                 <X size={20} />
               </Dialog.Close>
             )}

@@ -42,6 +42,13 @@ function PersonOnDuty(): ReactNode {
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
 
+const PLACES = [
+  ['/prep', 'Mix'],
+  ['/shelf', 'Shelf'],
+  ['/house', 'House'],
+  ['/outbox', 'Messages'],
+] as const
+
 /** The frame of every screen: the salon, who works here, the theme, the keys. */
 export function Shell(): ReactNode {
   const { data: salon } = useQuery(salonQuery)
@@ -78,12 +85,11 @@ export function Shell(): ReactNode {
         </Link>
         <span className="grow" />
         <PersonOnDuty />
-        <Link to="/outbox" className="btn btn-quiet px-3 max-sm:hidden">
-          Messages
-        </Link>
-        <Link to="/numbers" className="btn btn-quiet px-3 max-sm:hidden">
-          Our numbers
-        </Link>
+        {PLACES.map(([to, label]) => (
+          <Link key={to} to={to} className="btn btn-quiet px-2.5 max-md:hidden">
+            {label}
+          </Link>
+        ))}
         <button
           type="button"
           className="btn btn-quiet px-3"

@@ -13,6 +13,7 @@ import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { CoatFields, DogFields, HealthFields, WishFields } from './fields.tsx'
+import { SkinFields } from './SkinFields.tsx'
 
 const draftKey = (visit: Visit): string => `etude.arrival.${visit.id}`
 
@@ -78,6 +79,7 @@ export function ArrivalScreen(): ReactNode {
         <DogFields arrival={arrival} change={change} />
         <HealthFields arrival={arrival} change={change} />
         <WishFields arrival={arrival} change={change} />
+        <SkinFields arrival={arrival} change={change} />
         <CoatFields arrival={arrival} change={change} />
       </div>
       <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">

@@ -25,6 +25,7 @@ import {
   TOLERANCE_IDS,
 } from '../../../core/index.ts'
 import { AnyOf, OneOf } from '../../parts/ask.tsx'
+import { OnTheScale } from './OnTheScale.tsx'
 
 interface Props {
   readonly arrival: Arrival
@@ -87,7 +88,7 @@ export function NumberField({ label, unit, value, min, max, step = 1, placeholde
   )
 }
 
-const Group = ({ title, children }: { title: string; children: ReactNode }): ReactNode => (
+export const Group = ({ title, children }: { title: string; children: ReactNode }): ReactNode => (
   <section className="flex flex-col gap-4">
     <h2 className="text-xl">{title}</h2>
     {children}
@@ -128,6 +129,7 @@ export function DogFields({ arrival, change }: Props): ReactNode {
           }
         />
       </div>
+      <OnTheScale onWeight={(weightKg) => change(setDog({ weightKg }))} />
       <OneOf
         legend="Temper"
         choices={choices(TEMPERAMENT_IDS, TEMPERAMENT_LABEL)}

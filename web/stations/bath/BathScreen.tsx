@@ -204,81 +204,85 @@ function Tub({
           <Timeline bath={bath} chosen={chosen} onChoose={setChosen} />
         </div>
       </section>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
-        <div>
-          <p className="text-ink-2">Water {bath.waterC} °C</p>
-          <h1 className="text-[26px] leading-snug" data-testid="bath">
-            {name} is in the tub for about {minutesText(bath.minutes)} minutes
-          </h1>
-          <p className="text-lg" data-testid="standing">
-            {minutesText(bath.standing)} of them it stands and waits
-            {bath.saved > 0 && `; ${minutesText(bath.saved)} saved by working meanwhile`}.
-          </p>
-        </div>
-        {(bath.warnings.length > 0 || bath.keptDry.length > 0 || usual) && (
-          <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="bath-warnings">
-            {bath.keptDry.map(({ index, why }) => {
-              const { region, side } = REGION_SIDES[index]!
-              return (
-                <li key={index} className="font-medium">
-                  {capital(placeName(region, side))}: {NO_BATH_TEXT[why]}
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6">
+          <div>
+            <p className="text-ink-2">Water {bath.waterC} °C</p>
+            <h1 className="text-[26px] leading-snug" data-testid="bath">
+              {name} is in the tub for about {minutesText(bath.minutes)} minutes
+            </h1>
+            <p className="text-lg" data-testid="standing">
+              {minutesText(bath.standing)} of them it stands and waits
+              {bath.saved > 0 && `; ${minutesText(bath.saved)} saved by working meanwhile`}.
+            </p>
+          </div>
+          {(bath.warnings.length > 0 || bath.keptDry.length > 0 || usual) && (
+            <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="bath-warnings">
+              {bath.keptDry.map(({ index, why }) => {
+                const { region, side } = REGION_SIDES[index]!
+                return (
+                  <li key={index} className="font-medium">
+                    {capital(placeName(region, side))}: {NO_BATH_TEXT[why]}
+                  </li>
+                )
+              })}
+              {bath.warnings.map((warning) => (
+                <li key={bathWarningText(warning)}>{bathWarningText(warning)}</li>
+              ))}
+              {usual && (
+                <li>
+                  Planned with usual products:{' '}
+                  <Link className="underline" to="/shelf">
+                    put yours on the shelf
+                  </Link>
+                  .
                 </li>
-              )
-            })}
-            {bath.warnings.map((warning) => (
-              <li key={bathWarningText(warning)}>{bathWarningText(warning)}</li>
-            ))}
-            {usual && (
-              <li>
-                Planned with usual products:{' '}
-                <Link className="underline" to="/shelf">
-                  put yours on the shelf
-                </Link>
-                .
-              </li>
-            )}
-          </ul>
-        )}
-        {bath.cycles && (
-          <p>
-            Conditioner and air: {bath.cycles.planned} {bath.cycles.planned === 1 ? 'round' : 'rounds'} planned,{' '}
-            {bath.cycles.low} to {bath.cycles.high} as the coat asks. Stop when the air opens it to the skin.
-          </p>
-        )}
-        <ol className="flex flex-col gap-1" data-testid="bath-steps">
-          {bath.steps.map((each) => (
-            <li key={each.id}>
-              <button
-                type="button"
-                className="grid w-full min-h-12 grid-cols-[44px_1fr_auto] items-baseline gap-x-3 rounded-xl px-2 py-1.5 text-left hover:bg-paper aria-expanded:bg-accent-soft"
-                aria-expanded={each.id === chosen}
-                onClick={() => setChosen(each.id === chosen ? null : each.id)}
-              >
-                <span className="figure text-right text-ink-2">{each.inVerdict ? '' : minutesText(each.startMin)}</span>
-                <span>
-                  <span className="font-semibold">{stepTitle(each)}</span>
-                  {each.choice?.mix && <span className="block">{mixText(each.choice.mix, units)}</span>}
-                  {each.meanwhile.length > 0 && (
-                    <span className="block text-ink-2">
-                      meanwhile {each.meanwhile.map((job) => JOB_LABEL[job]).join(', ')}
-                    </span>
-                  )}
-                </span>
-                <span className="figure text-right">{timeText(each)}</span>
-              </button>
-              {each.id === chosen && (
-                <StepDetail
-                  step={each}
-                  units={units}
-                  swapped={each.id in swaps}
-                  onSwap={(productId) => onSwap(each.id, productId)}
-                />
               )}
-            </li>
-          ))}
-        </ol>
-        {children}
-        <div className="sticky bottom-0 -mx-6 -mb-6 mt-auto flex flex-wrap gap-2 border-t border-line bg-sheet p-4">
+            </ul>
+          )}
+          {bath.cycles && (
+            <p>
+              Conditioner and air: {bath.cycles.planned} {bath.cycles.planned === 1 ? 'round' : 'rounds'} planned,{' '}
+              {bath.cycles.low} to {bath.cycles.high} as the coat asks. Stop when the air opens it to the skin.
+            </p>
+          )}
+          <ol className="flex flex-col gap-1" data-testid="bath-steps">
+            {bath.steps.map((each) => (
+              <li key={each.id}>
+                <button
+                  type="button"
+                  className="grid w-full min-h-12 grid-cols-[44px_1fr_auto] items-baseline gap-x-3 rounded-xl px-2 py-1.5 text-left hover:bg-paper aria-expanded:bg-accent-soft"
+                  aria-expanded={each.id === chosen}
+                  onClick={() => setChosen(each.id === chosen ? null : each.id)}
+                >
+                  <span className="figure text-right text-ink-2">
+                    {each.inVerdict ? '' : minutesText(each.startMin)}
+                  </span>
+                  <span>
+                    <span className="font-semibold">{stepTitle(each)}</span>
+                    {each.choice?.mix && <span className="block">{mixText(each.choice.mix, units)}</span>}
+                    {each.meanwhile.length > 0 && (
+                      <span className="block text-ink-2">
+                        meanwhile {each.meanwhile.map((job) => JOB_LABEL[job]).join(', ')}
+                      </span>
+                    )}
+                  </span>
+                  <span className="figure text-right">{timeText(each)}</span>
+                </button>
+                {each.id === chosen && (
+                  <StepDetail
+                    step={each}
+                    units={units}
+                    swapped={each.id in swaps}
+                    onSwap={(productId) => onSwap(each.id, productId)}
+                  />
+                )}
+              </li>
+            ))}
+          </ol>
+          {children}
+        </div>
+        <div className="flex flex-wrap gap-2 border-t border-line p-4">
           <button type="button" className="btn" onClick={() => setCard(true)}>
             <FlaskConical size={18} /> Mixing card
           </button>
@@ -317,8 +321,12 @@ const stepTitle = ({ kind, choice, productKind }: BathStep): string => {
   return choice ? `${BATH_STEP_LABEL[kind]}: water only` : BATH_STEP_LABEL[kind]
 }
 
-function timeText({ handsMin, dwellMin, inVerdict }: BathStep): string {
+function timeText({ handsMin, dwellMin, inVerdict }: BathStep): ReactNode {
   if (inVerdict) return 'in the verdict'
-  const hands = handsMin > 0 ? `${handsMin.toFixed(handsMin < 10 ? 1 : 0)}` : '0'
-  return dwellMin > 0 ? `${hands} + ${dwellMin} min` : `${hands} min`
+  return (
+    <>
+      {handsMin > 0 && `${handsMin.toFixed(handsMin < 9.95 ? 1 : 0)} min`}
+      {dwellMin > 0 && <span className="block text-ink-2">on {dwellMin} min</span>}
+    </>
+  )
 }

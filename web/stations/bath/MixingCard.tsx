@@ -25,7 +25,7 @@ export function MixTable({
     <table className="w-full text-left" data-testid="mixes">
       <thead className="text-ink-2">
         <tr>
-          <th className="py-1 pr-3 font-medium">Product</th>
+          <th className="py-1 pr-3 font-medium">What</th>
           <th className="px-3 font-medium">Strength</th>
           <th className="px-3 text-right font-medium">Product</th>
           <th className="px-3 text-right font-medium">Water</th>
@@ -79,6 +79,7 @@ export function MixingCard({
 }): ReactNode {
   return (
     <DialogSheet
+      prints
       title={title}
       about={new Date().toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })}
       onClose={onClose}

@@ -12,7 +12,7 @@ const AXIS = 26
 const LANES = ['Hands', 'Left on', 'Meanwhile'] as const
 const HEIGHT = LANES.length * (LANE + GAP) + AXIS
 /** A block narrower than this carries no words. */
-const WORDS_PX = 8.2
+const WORDS_PX = 10
 
 const top = (lane: number): number => lane * (LANE + GAP)
 const said = ({ kind, startMin, handsMin, waitMin, meanwhile }: BathStep): string =>

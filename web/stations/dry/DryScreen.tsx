@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
 import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
 import type { Salon, Visit } from '../../../contract/api.ts'
 import {
   capital,
@@ -28,7 +29,7 @@ import {
   usualChangeover,
   usualSettings,
 } from '../../../core/index.ts'
-import { salonQuery } from '../../api/queries.ts'
+import { salonQuery, useMoveDog } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfWater } from '../../coatmap/looks.ts'
@@ -62,7 +63,7 @@ export function DryScreen(): ReactNode {
   return <Dry visit={visit} salon={salon} {...made} />
 }
 
-const LAST = 8
+const LAST = 6
 
 interface Props {
   readonly visit: Visit
@@ -128,6 +129,13 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
     setView(viewFor(index, view))
   }
   const name = visit.arrival.dog.name ?? 'This dog'
+  const move = useMoveDog()
+  const navigate = useNavigate()
+  const toTheCut = (): void =>
+    move.mutate(
+      { visitId: visit.id, station: 'cut' },
+      { onSuccess: () => void navigate('/'), onError: (error) => toast.error(`Not moved: ${error.message}`) },
+    )
   const [, air, brush] = drying.stages
   const toggle = (key: 'low' | 'nozzle' | 'spray', label: string): ReactNode => (
     <button
@@ -156,7 +164,7 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
             label={`${name}, where the water is`}
           />
         </div>
-        <RunPanel run={run} focus={focus} onForget={() => setFocus(null)} name={name} />
+        <RunPanel run={run} focus={focus} onForget={() => setFocus(null)} onDry={toTheCut} name={name} />
         <div className="px-5 pb-4">
           <p className="mb-1.5 text-ink-2">Last to dry: check these by hand before you call it dry</p>
           <ol className="flex flex-wrap gap-1.5" data-testid="last">

@@ -1,4 +1,4 @@
-import { Check, Droplets, Play, Wind } from 'lucide-react'
+import { ArrowRight, Check, Droplets, Play, Wind } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import { minutesText, placeName } from '../../../contract/words/index.ts'
@@ -15,12 +15,15 @@ export function RunPanel({
   run: { run, minutes, estimated, unsaved, mark, measure },
   focus,
   onForget,
+  onDry,
   name,
 }: {
   run: Run
   /** Place that the probe is held to; null means an average over the dog. */
   focus: number | null
   onForget: () => void
+  /** Dry: on to the cut. */
+  onDry: () => void
   name: string
 }): ReactNode {
   const probe = useDevice('probe')
@@ -30,6 +33,9 @@ export function RunPanel({
       <div className="flex flex-wrap items-center gap-3 px-5 pb-3" data-testid="run">
         <button type="button" className="btn btn-main" onClick={() => mark('start')}>
           <Play size={18} /> {run ? 'Dry again' : 'Towelled: start the clock'}
+        </button>
+        <button type="button" className="btn" onClick={onDry}>
+          On to the cut <ArrowRight size={18} />
         </button>
         {run && (
           <p className="text-ink-2">
@@ -43,11 +49,11 @@ export function RunPanel({
   const { finish, water, changeover, absurd } = estimated!
   return (
     <div className="mx-5 mb-3 flex flex-col gap-2 rounded-2xl bg-sheet p-4" data-testid="run">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+      <div className="flex items-center gap-x-5 gap-y-1 max-sm:flex-wrap">
         <p className="figure text-[44px] font-semibold leading-none" role="timer" aria-label="Minutes since the towel">
           {clock(minutes)}
         </p>
-        <p className="min-w-0 grow" data-testid="finish">
+        <p className="min-w-0 flex-1" data-testid="finish">
           <span className="block text-lg font-semibold">
             Dry at about {minutesText(finish.middle)} min
             <span className="font-normal text-ink-2">

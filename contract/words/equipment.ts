@@ -1,0 +1,28 @@
+import type { DryerKind, GuardSays, Protector, UnitSystem } from '../../core/index.ts'
+
+export const DRYER_KIND_LABEL: Record<DryerKind, string> = {
+  'high-velocity': 'High-velocity',
+  'small-high-velocity': 'Small high-velocity',
+  stand: 'Stand dryer',
+  hand: 'Hand dryer',
+}
+
+export const PROTECTOR_LABEL: Record<Protector['kind'], string> = {
+  muff: 'Ear muffs',
+  'formable-plug': 'Formable plugs',
+  plug: 'Other plugs',
+}
+
+export const UNIT_SYSTEM_LABEL: Record<UnitSystem, string> = {
+  metric: 'Millilitres',
+  us: 'US fluid ounces',
+  imperial: 'Imperial fluid ounces',
+}
+
+/** What a guard says of hot metal or air; never a time. */
+export const GUARD_TEXT: Record<GuardSays, string> = {
+  fine: '',
+  'cool-it': 'Warm: cool it before it goes on.',
+  'change-it': 'Change it, or move on.',
+  'off-now': 'Too hot: off the dog now.',
+}

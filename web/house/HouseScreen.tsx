@@ -1,0 +1,179 @@
+import { useQuery } from '@tanstack/react-query'
+import { type ReactNode, useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import type { Visit } from '../../contract/api.ts'
+import { assembleFile } from '../../contract/assemble.ts'
+import { assessmentOf } from '../../contract/read-assessment.ts'
+import { minutesText, SCHOOL_WORDS } from '../../contract/words/index.ts'
+import {
+  dryingOf,
+  houseWith,
+  planBath,
+  planGroom,
+  SCHOOL_IDS,
+  SCHOOLS,
+  type SchoolId,
+  type Schools,
+  schoolsWith,
+  USUAL_SHELF,
+} from '../../core/index.ts'
+import { dayQuery, salonQuery, visitQuery } from '../api/queries.ts'
+import { useSetSchool } from '../api/shelf.ts'
+import { OneOf } from '../parts/ask.tsx'
+import { Loading, QueryFailed } from '../shell/states.tsx'
+import { HouseTabs } from './HouseTabs.tsx'
+
+/** Where good practitioners differ: what this house does, and what that changes for a dog of today. */
+export function HouseScreen(): ReactNode {
+  const { data: salon, error, refetch } = useQuery(salonQuery)
+  const day = useQuery(dayQuery(null))
+  const [dog, setDog] = useState<string | null>(null)
+  const looked = useMemo(() => day.data?.visits.filter(({ plan, scored }) => plan && scored > 20) ?? [], [day.data])
+  const example = dog ?? looked[0]?.id ?? null
+  const { data: visit } = useQuery({ ...visitQuery(example ?? ''), enabled: example !== null })
+  if (!salon) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the house" />
+  return (
+    <div className="mx-auto w-full max-w-4xl px-6 py-6">
+      <HouseTabs />
+      <h1 className="mb-2 text-3xl">How we work</h1>
+      <p className="mb-4 max-w-2xl text-ink-2">
+        Good groomers differ. Choose how this house does it; plans from the next one on follow. A dog’s own need or a
+        vet’s word comes before any of this.
+      </p>
+      {looked.length > 0 && (
+        <label className="mb-5 flex flex-wrap items-center gap-2">
+          <span>What it would change for</span>
+          <select className="field w-auto" value={example ?? ''} onChange={(event) => setDog(event.target.value)}>
+            {looked.map(({ id, arrival }) => (
+              <option key={id} value={id}>
+                {arrival.dog.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <ul className="card divide-y divide-line">
+        {SCHOOL_IDS.map((id) => (
+          <SchoolRow key={id} id={id} chosen={salon.schools} visit={visit ?? null} estimates={salon.estimates} />
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+interface Example {
+  readonly bath: number
+  readonly standing: number
+  readonly dry: number
+  readonly products: number
+}
+
+/** Bath and drying of one dog as the house would do it. */
+function exampleOf(visit: Visit, schools: Partial<Schools>, estimates: Parameters<typeof houseWith>[0]): Example {
+  const house = houseWith(estimates)
+  const file = assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, visit.progress, schools)
+  const assessment = assessmentOf(file, house)
+  const plan = planGroom(assessment, house)
+  const bath = planBath(assessment, plan, house, USUAL_SHELF)
+  return {
+    bath: bath.minutes,
+    standing: bath.standing,
+    dry: plan.verdict.choice === 'refer' ? 0 : dryingOf(assessment, plan, house).minutes,
+    products: bath.uses.reduce((sum, { productMl }) => sum + productMl, 0),
+  }
+}
+
+function SchoolRow({
+  id,
+  chosen,
+  visit,
+  estimates,
+}: {
+  id: SchoolId
+  chosen: Partial<Schools>
+  visit: Visit | null
+  estimates: Parameters<typeof houseWith>[0]
+}): ReactNode {
+  const save = useSetSchool()
+  const words = SCHOOL_WORDS[id]
+  const texts = words.options as Readonly<Record<string, readonly [string, string]>>
+  const options: readonly string[] = SCHOOLS[id]
+  const value = schoolsWith(chosen)[id] as string
+  const [open, setOpen] = useState(false)
+  return (
+    <li className="p-4" data-school={id}>
+      <OneOf
+        legend={words.question}
+        choices={options.map((option) => ({ value: option, label: texts[option]![0] }))}
+        value={value}
+        onChange={(option) =>
+          save.mutate(
+            { id, option },
+            { onError: (error) => toast.error(`${words.question} not saved: ${error.message}`) },
+          )
+        }
+      />
+      <details className="mt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
+        <summary className="min-h-11 content-center text-ink-2">Why, and what it changes</summary>
+        <ul className="flex flex-col gap-1">
+          {options.map((option, i) => (
+            <li key={option}>
+              <span className="font-medium">{texts[option]![0]}:</span> {texts[option]![1]}
+              {i === 0 && <span className="text-ink-2"> Our default.</span>}
+            </li>
+          ))}
+        </ul>
+        <p className="mt-2 text-ink-2">{words.changes}</p>
+        {open && visit && (
+          <Examples id={id} options={options} texts={texts} chosen={chosen} visit={visit} estimates={estimates} />
+        )}
+      </details>
+    </li>
+  )
+}
+
+function Examples({
+  id,
+  options,
+  texts,
+  chosen,
+  visit,
+  estimates,
+}: {
+  id: SchoolId
+  options: readonly string[]
+  texts: Readonly<Record<string, readonly [string, string]>>
+  chosen: Partial<Schools>
+  visit: Visit
+  estimates: Parameters<typeof houseWith>[0]
+}): ReactNode {
+  const rows = useMemo(
+    () => options.map((option) => ({ option, example: exampleOf(visit, { ...chosen, [id]: option }, estimates) })),
+    [options, visit, chosen, id, estimates],
+  )
+  return (
+    <table className="mt-2 w-full" data-testid="example">
+      <caption className="mb-1 text-left font-medium">{visit.arrival.dog.name} today</caption>
+      <thead className="text-left text-ink-2">
+        <tr>
+          <th className="font-medium">Way</th>
+          <th className="text-right font-medium">Bath</th>
+          <th className="text-right font-medium">stands</th>
+          <th className="text-right font-medium">Drying</th>
+          <th className="text-right font-medium">Product</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ option, example: { bath, standing, dry, products } }) => (
+          <tr key={option} className="border-t border-line">
+            <td className="py-1">{texts[option]![0]}</td>
+            <td className="text-right">{minutesText(bath)} min</td>
+            <td className="text-right">{minutesText(standing)} min</td>
+            <td className="text-right">{minutesText(dry)} min</td>
+            <td className="text-right">{Math.round(products)} ml</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,25 @@
+import type { ReactNode } from 'react'
+import { NavLink } from 'react-router'
+
+/** The pages on how this house works. */
+export const HouseTabs = (): ReactNode => (
+  <nav aria-label="The house" className="mb-5 flex flex-wrap gap-1.5">
+    {(
+      [
+        ['/house', 'How we work'],
+        ['/house/room', 'Dryers and room'],
+        ['/devices', 'Devices'],
+        ['/numbers', 'Our numbers'],
+      ] as const
+    ).map(([to, label]) => (
+      <NavLink
+        key={to}
+        to={to}
+        end
+        className={({ isActive }) => `btn ${isActive ? 'border-accent bg-accent-soft' : ''}`}
+      >
+        {label}
+      </NavLink>
+    ))}
+  </nav>
+)

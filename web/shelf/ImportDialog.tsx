@@ -1,0 +1,100 @@
+import { type ReactNode, useState } from 'react'
+import { toast } from 'sonner'
+import type { ImportResult } from '../../contract/api.ts'
+import { listed } from '../../contract/words/index.ts'
+import { useImportProducts } from '../api/shelf.ts'
+import { DialogSheet } from '../parts/Sheet.tsx'
+
+const MOST_BYTES = 400_000
+const MOST_PROBLEMS = 30
+
+/** Products from a CSV: first what would happen and everything wrong with it, then all of it or nothing. */
+export function ImportDialog({ onClose }: { onClose: () => void }): ReactNode {
+  const send = useImportProducts()
+  const [csv, setCsv] = useState<string | null>(null)
+  const [tried, setTried] = useState<ImportResult | null>(null)
+  const read = async (file: File | undefined): Promise<void> => {
+    setTried(null)
+    setCsv(null)
+    if (!file) return
+    if (file.size > MOST_BYTES) {
+      toast.error(`${file.name}: got ${Math.round(file.size / 1000)} kB, expected at most ${MOST_BYTES / 1000}`)
+      return
+    }
+    const text = await file.text()
+    send.mutate(
+      { csv: text, dryRun: true },
+      {
+        onSuccess: (result) => {
+          setCsv(text)
+          setTried(result)
+        },
+        onError: (error) => toast.error(error.message),
+      },
+    )
+  }
+  const write = (): void =>
+    send.mutate(
+      { csv: csv!, dryRun: false },
+      {
+        onSuccess: ({ added, changed }) => {
+          toast.success(`${added.length} added, ${changed.length} changed`)
+          onClose()
+        },
+        onError: (error) => toast.error(`Nothing was written: ${error.message}`),
+      },
+    )
+  return (
+    <DialogSheet
+      title="Products from CSV"
+      about="The same columns as the CSV you can fetch here. Nothing is written until you say so."
+      onClose={onClose}
+    >
+      <label className="block">
+        <span className="mb-1 block font-medium">File</span>
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="field"
+          onChange={(event) => void read(event.target.files?.[0])}
+        />
+      </label>
+      {tried && (
+        <div className="mt-4" data-testid="dry-run">
+          {tried.problems.length > 0 ? (
+            <>
+              <p className="font-semibold text-alarm">
+                {tried.problems.length} thing{tried.problems.length === 1 ? '' : 's'} to put right first; nothing was
+                written.
+              </p>
+              <ul className="mt-2 flex flex-col gap-1">
+                {tried.problems.slice(0, MOST_PROBLEMS).map(({ line, path, value, expected }) => (
+                  <li key={`${line} ${path} ${expected}`}>
+                    Line {line}, {path}: got “{String(value)}”, expected {expected}
+                  </li>
+                ))}
+                {tried.problems.length > MOST_PROBLEMS && <li>and {tried.problems.length - MOST_PROBLEMS} more</li>}
+              </ul>
+            </>
+          ) : (
+            <>
+              <p>
+                {tried.added.length > 0 && `New: ${listed(tried.added, 8)}. `}
+                {tried.changed.length > 0 && `Changed: ${listed(tried.changed, 8)}. `}
+                {tried.unchanged > 0 && `${tried.unchanged} stay as they are.`}
+              </p>
+              <button
+                type="button"
+                className="btn btn-main mt-3"
+                disabled={send.isPending || tried.added.length + tried.changed.length === 0}
+                onClick={write}
+              >
+                Write it
+              </button>
+            </>
+          )}
+        </div>
+      )}
+    </DialogSheet>
+  )
+}

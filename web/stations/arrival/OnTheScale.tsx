@@ -1,0 +1,44 @@
+import { Weight } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { toast } from 'sonner'
+import { tare, useDevice } from '../../api/devices.ts'
+
+/** The table's scale, live: a steady weight is taken with one touch. */
+export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): ReactNode {
+  const device = useDevice('scale')
+  if (!device?.scale) return null
+  const { link, trouble, scale } = device
+  if (link !== 'live') return <p className="text-ink-2">The scale is {link}: type the weight.</p>
+  const { kg, steadyKg } = scale
+  return (
+    <div className="flex flex-wrap items-center gap-2" data-testid="on-the-scale">
+      <button
+        type="button"
+        className="btn"
+        disabled={steadyKg === null}
+        onClick={() => steadyKg !== null && onWeight(steadyKg)}
+      >
+        <Weight size={18} />
+        {steadyKg === null ? 'Weigh' : `Take ${steadyKg.toFixed(2)} kg`}
+      </button>
+      <button
+        type="button"
+        className="btn btn-quiet px-3"
+        onClick={() => void tare(device.id).catch((error: Error) => toast.error(error.message))}
+      >
+        Tare
+      </button>
+      <p className="text-ink-2" role="status">
+        {trouble === 'absurd'
+          ? 'The scale reads nonsense: left out'
+          : kg === null
+            ? 'waiting for the scale'
+            : steadyKg === null
+              ? kg > 0.2
+                ? `${kg.toFixed(1)} kg, not steady yet`
+                : 'nothing on the scale'
+              : 'steady'}
+      </p>
+    </div>
+  )
+}
