@@ -4,9 +4,9 @@ import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Day, Problem, Visit } from '../../contract/api.ts'
 import { loadDemo } from '../../demo/load.ts'
+import { DeviceHub } from '../devices/hub.ts'
 import { Store } from '../store/store.ts'
 import { NOON, type TestServer, testServer } from '../testing.ts'
-import { DeviceHub } from '../devices/hub.ts'
 import { createApp } from './app.ts'
 
 let server: TestServer
