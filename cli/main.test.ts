@@ -53,6 +53,67 @@ describe('./etude plan', () => {
   })
 })
 
+describe('the bath in a plan', () => {
+  const withDog = (more: object, dog: object = {}): string =>
+    JSON.stringify({
+      format: 'etude.assessment/1',
+      dog: { coatType: 'curly', weightKg: 9.5, ageMonths: 40, ...dog },
+      default: { mat: 0, undercoat: 0, condition: 1, skin: 0 },
+      ...more,
+    })
+  interface Step {
+    kind: string
+    productKind?: string
+    product?: string
+    productMl?: number
+    waterMl?: number
+    solutionMl?: number
+    regions: string[]
+    reasons: string[]
+  }
+  const bathOf = (text: string): { steps: Step[]; minutes: number; noBath?: string } =>
+    JSON.parse(run(['plan', '-'], text).stdout).bath
+
+  test('has steps with product, water and total, places, and reasons in words', () => {
+    const { steps, minutes } = bathOf(withDog({}))
+    expect(minutes).toBeGreaterThan(10)
+    const wash = steps.find(({ kind }) => kind === 'wash')!
+    expect(wash.productKind).toBe('moisturising')
+    expect(wash.productMl! + wash.waterMl!).toBe(wash.solutionMl)
+    expect(wash.reasons.join(' ')).toContain('curls')
+    expect(steps.map(({ kind }) => kind)).toContain('rinse')
+  })
+  test('takes the products that came in the file, by name, and none that may not go on', () => {
+    const shelf = [
+      {
+        name: 'Old Suds',
+        kind: 'moisturising',
+        dilution: { dirty: 8, normal: 16, light: 32 },
+        expiresOn: '2020-01-01',
+      },
+      { name: 'New Suds', kind: 'moisturising', dilution: { dirty: 8, normal: 16, light: 32 }, dwellMin: [3, 5] },
+    ]
+    const { steps } = bathOf(withDog({ shelf }))
+    const products = steps.flatMap(({ product }) => product ?? [])
+    expect(products).toContain('New Suds')
+    expect(products).not.toContain('Old Suds')
+  })
+  test('a recent spot-on: no bath, and why', () => {
+    expect(bathOf(withDog({}, { daysSinceSpotOn: 1 }))).toMatchObject({
+      steps: [],
+      minutes: 0,
+      noBath: 'spot-on-recent',
+    })
+  })
+  test('the house’s ways in the file are followed, and unknown ones refused by name', () => {
+    const two = bathOf(withDog({ house: { schools: { washes: 'two' } } })).steps.filter(({ kind }) => kind === 'wash')
+    expect(two.length).toBeGreaterThan(1)
+    const refused = run(['plan', '-'], withDog({ house: { schools: { washes: 'nine' } } }))
+    expect(refused.status).toBe(2)
+    expect(refused.stderr).toContain('house.schools.washes')
+  })
+})
+
 describe('./etude mix', () => {
   test('says what to measure', () => {
     expect(JSON.parse(run(['mix', '1:8', '--total', '450']).stdout)).toEqual({
@@ -62,6 +123,15 @@ describe('./etude mix', () => {
       strength_percent: 11.1,
     })
     expect(JSON.parse(run(['mix', '1 in 9', '--product', '50']).stdout)).toMatchObject({ total_ml: 450 })
+    expect(JSON.parse(run(['mix', '1:0', '--total', '30']).stdout)).toMatchObject({ product_ml: 30, water_ml: 0 })
+    // 15.2 US fluid ounces are 450 ml: 29.5735 ml an ounce.
+    expect(JSON.parse(run(['mix', '1:8', '--total', '15.2', '--units', 'us']).stdout)).toMatchObject({
+      product_ml: 50,
+      total_ml: 450,
+      product_fl_oz: 1.7,
+      water_fl_oz: 13.5,
+      total_fl_oz: 15.2,
+    })
   })
   test.each([
     [['mix', '1;8', '--total', '450']],
@@ -69,6 +139,7 @@ describe('./etude mix', () => {
     [['mix', '1:8', '--total']],
     [['mix', '1:8']],
     [['mix', '1:8', '--total', '450', 'more']],
+    [['mix', '1:8', '--total', '450', '--units', 'stone']],
     [['nonsense']],
   ])('%j is bad input', (args) => {
     const { status, stdout } = run(args)

@@ -11,7 +11,8 @@ const BAD_INPUT = 2
 
 const usage = `usage:
   ./etude plan FILE|-                         an assessment in, its plan out
-  ./etude mix RATIO --total ML|--product ML   what to measure; RATIO as 1:8, 8:1, "1 in 9", 10%, ready
+  ./etude mix RATIO --total ML|--product ML [--units metric|us|imperial]
+                                              what to measure; RATIO as 1:8, 8:1, "1 in 9", 10%, ready
   ./etude agree FILE.csv|- --stat kappa|weighted-kappa|fleiss|icc|alpha [--weights linear|quadratic]
                 [--level nominal|ordinal|interval|ratio]   how far raters agree; a row a thing, a column a rater
   ./etude noise FILE|-                        a day's dose of noise, percent, by NIOSH and OSHA

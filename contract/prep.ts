@@ -4,6 +4,7 @@ import {
   type DryingStage,
   dryerFor,
   dryingOf,
+  type Equipment,
   type Exposure,
   type House,
   type MixLine,
@@ -16,7 +17,7 @@ import {
   type Swaps,
   usualSettings,
 } from '../core/index.ts'
-import type { Prep, Salon } from './api.ts'
+import type { Prep } from './api.ts'
 
 /** A dog of the day as its bath and drying will go. */
 export interface PrepDog {
@@ -76,12 +77,7 @@ function work(dog: PrepDog, shelf: readonly Product[], air: Dryer | null, warm: 
 }
 
 /** What a day will take: mixes, stock, minutes at the dryer and each person's noise. Pure. */
-export function prepOf(
-  date: string,
-  dogs: readonly PrepDog[],
-  shelf: readonly Product[],
-  { equipment }: Pick<Salon, 'equipment'>,
-): Prep {
+export function prepOf(date: string, dogs: readonly PrepDog[], shelf: readonly Product[], equipment: Equipment): Prep {
   const air = dryerFor(equipment, ['high-velocity', 'small-high-velocity'])
   const warm = dryerFor(equipment, ['stand', 'hand'])
   const worked = dogs.map((dog) => work(dog, shelf, air, warm))

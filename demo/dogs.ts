@@ -419,7 +419,7 @@ export const DEMO_DOGS: readonly DemoDog[] = [
     weeksBetween: 8,
     at: '13:30',
     slotMinutes: 75,
-    today: 'expected',
+    today: 'bath',
   },
   {
     dog: {
@@ -469,7 +469,7 @@ export const DEMO_DOGS: readonly DemoDog[] = [
     weeksBetween: 9,
     at: '14:30',
     slotMinutes: 120,
-    today: 'expected',
+    today: 'bath',
   },
   {
     dog: {

@@ -8,7 +8,7 @@ import { ROOT } from './build.ts'
 
 /*
  * One picture of each main view, from the demo salon of a running server: npm run screenshots [address] [folder]
- * The last ones begin a groom, so the salon is not as new afterwards.
+ * Some begin something, so the salon is not as new afterwards.
  */
 const base = process.argv[2] ?? 'http://127.0.0.1:4300/'
 const OUT = process.argv[3] ?? join(ROOT, 'docs', 'screenshots')
@@ -46,18 +46,6 @@ const VIEWS: readonly View[] = [
   { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
   { file: 'look-dim', dog: 'Kettle', path: 'look', wait: '[data-front] [data-region]', theme: 'dim' },
   { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
-  {
-    file: 'place',
-    dog: 'Bramble',
-    path: 'verdict',
-    wait: '[data-front] [data-region]',
-    act: async (page) => {
-      await page.$eval('[data-front] [data-region="side.left"]', (place) =>
-        place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
-      )
-      await shows(page, '[role=dialog]')
-    },
-  },
   { file: 'verdict-stop', dog: 'Biscuit', path: 'verdict', wait: '[data-testid=stops]' },
   {
     file: 'verdict-split-dim',
@@ -84,15 +72,38 @@ const VIEWS: readonly View[] = [
   },
   { file: 'ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
   { file: 'owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
-  { file: 'dry', dog: 'Kettle', path: 'dry', wait: '[data-testid=changeover]' },
+  { file: 'bath', dog: 'Juniper', path: 'bath', wait: '[data-testid=timeline]' },
   {
-    file: 'odds',
-    dog: 'Mortimer',
-    path: 'verdict',
-    wait: '[data-testid=odds]',
+    file: 'dry',
+    dog: 'Tansy',
+    path: 'dry',
+    wait: '[data-testid=changeover]',
     act: async (page) => {
-      await new Promise((done) => setTimeout(done, 4000))
-      await show(page, '[data-testid=odds]')
+      await page.click('[data-testid=run] .btn-main')
+      await shows(page, '[data-testid=finish]')
+      await new Promise((done) => setTimeout(done, 1500))
+    },
+  },
+  { file: 'prep', path: 'prep', wait: '[data-testid=noise]' },
+  { file: 'shelf', path: 'shelf', wait: '[data-product]' },
+  {
+    file: 'house',
+    path: 'house',
+    wait: '[data-school]',
+    act: async (page) => {
+      await page.$eval('[data-school=mats-when] summary', (summary) => (summary as HTMLElement).click())
+      await shows(page, '[data-testid=example]')
+    },
+  },
+  {
+    file: 'devices',
+    path: 'devices',
+    wait: '[data-device=scale]',
+    prepare: async () => {
+      for (const [device, value] of Object.entries({ scale: 12.4, probe: 0.8, thermometer: 43, sound: 97 }))
+        await send('POST', `/devices/${device}/simulate`, { key: 'value', value })
+      await new Promise((done) => setTimeout(done, 3500))
+      return undefined
     },
   },
   {
@@ -125,33 +136,6 @@ const VIEWS: readonly View[] = [
             set: { mat: seen, extent: seen ? 0.5 : null, undercoat, condition: 1, skin: 0 },
           }
         }),
-      })
-      return undefined
-    },
-  },
-  {
-    file: 'under-way-dim',
-    dog: 'Bramble',
-    path: 'verdict',
-    wait: '[data-testid=what-changed]',
-    theme: 'dim',
-    prepare: async () => {
-      const { id, latestPlan, assessment } = await visit('Bramble')
-      await send('POST', `/plans/${latestPlan!.id}/spoken-yes`, { saidBy: 'Perpetua Lisle' })
-      await send('POST', `/plans/${latestPlan!.id}/accept`, {})
-      const finished = latestPlan!.plan.regions.slice(0, 6).map(({ region, side, treatment, option }) => ({
-        region,
-        side,
-        treatment,
-        leavesMm: option.leavesMm,
-        minutes: option.minutes,
-        pull: option.pull,
-      }))
-      await send('PUT', `/visits/${id}/done`, { batchId: randomUUID(), finished, reopened: [] })
-      await send('PATCH', `/assessments/${assessment.id}`, {
-        batchId: randomUUID(),
-        baseRevision: assessment.revision,
-        changes: [{ region: 'ear-outer', side: 'left', set: { mat: 4, extent: 1, standoffMm: 1 } }],
       })
       return undefined
     },

@@ -17,7 +17,7 @@ const num = (text: string): number => Number(text.replace(',', '.'))
 
 /**
  * Reads a dilution as labels print it: `1:8`, `8:1` (the larger part is the water), `1 in 9` (parts of the whole),
- * `10%`, or `ready` / `ready to use`. Null for anything else.
+ * `10%`, `1:0`, or `ready` / `ready to use`. Null for anything else.
  * @example parseDilution('1 in 9') // => { productParts: 1, waterParts: 8 }
  */
 export function parseDilution(text: string): Dilution | null {
@@ -27,6 +27,8 @@ export function parseDilution(text: string): Dilution | null {
   if (ratio) {
     const a = num(ratio[1]!)
     const b = num(ratio[2]!)
+    // 1:0 is how labels print "ready to use".
+    if (a > 0 && b === 0) return { productParts: 1, waterParts: 0 }
     return a > 0 && b > 0 ? { productParts: Math.min(a, b), waterParts: Math.max(a, b) } : null
   }
   const within = new RegExp(`^${NUMBER}\\s*in\\s*${NUMBER}$`).exec(t)

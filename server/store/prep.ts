@@ -57,6 +57,6 @@ export class PrepRepo {
       return { ...common, assessment: guessed, plan: planGroom(guessed, house), house, looked: rows.length > 0 }
     })
     const shelf = products.map((product) => productOf(product, date))
-    return prepOf(date, dogs, shelf, salon)
+    return prepOf(date, dogs, shelf, salon.equipment)
   }
 }

@@ -1,7 +1,7 @@
-import { axisBottom, scaleLinear, select } from 'd3'
+import { axisBottom, type ScaleLinear, scaleLinear, select } from 'd3'
 import { type ReactNode, useEffect, useMemo, useRef } from 'react'
 import { BATH_STEP_LABEL, JOB_LABEL, minutesText } from '../../../contract/words/index.ts'
-import type { Bath, BathStep } from '../../../core/index.ts'
+import type { Bath, BathStep, JobId } from '../../../core/index.ts'
 
 const WIDTH = 800
 const LEFT = 84
@@ -12,7 +12,7 @@ const AXIS = 26
 const LANES = ['Hands', 'Left on', 'Meanwhile'] as const
 const HEIGHT = LANES.length * (LANE + GAP) + AXIS
 /** A block narrower than this carries no words. */
-const WORDS_PX = 10
+const WORDS_PX = 8.6
 
 const top = (lane: number): number => lane * (LANE + GAP)
 const said = ({ kind, startMin, handsMin, waitMin, meanwhile }: BathStep): string =>
@@ -52,96 +52,128 @@ export function Timeline({
           {name}
         </text>
       ))}
-      {steps.map((step) => {
-        const from = x(step.startMin)
-        const handsTo = x(step.startMin + step.handsMin)
-        const to = x(step.startMin + step.handsMin + step.waitMin)
-        const label = BATH_STEP_LABEL[step.kind]
-        const width = handsTo - from
-        const isChosen = step.id === chosen
-        let job = handsTo
-        return (
-          <g
-            key={step.id}
-            role="button"
-            tabIndex={0}
-            aria-label={said(step)}
-            aria-pressed={isChosen}
-            data-step={step.id}
-            className="cursor-pointer outline-none [&:focus-visible>rect:first-child]:stroke-(--accent) [&:focus-visible>rect:first-child]:stroke-[3px]"
-            onClick={() => onChoose(step.id)}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return
-              event.preventDefault()
-              onChoose(step.id)
-            }}
-          >
-            <rect
-              x={from}
-              y={top(0)}
-              width={Math.max(2, width - 1.5)}
-              height={LANE}
-              rx={5}
-              fill={isChosen ? 'var(--accent)' : step.productKind ? 'var(--ink-2)' : 'var(--line)'}
-            />
-            {width > label.length * WORDS_PX && (
-              <text
-                x={from + 7}
-                y={top(0) + LANE / 2 + 5}
-                fontSize={13}
-                fill={isChosen ? 'var(--on-accent)' : step.productKind ? 'var(--sheet)' : 'var(--ink)'}
-              >
-                {label}
-              </text>
-            )}
-            {step.waitMin > 0 && (
-              <>
-                <rect
-                  x={handsTo}
-                  y={top(1)}
-                  width={Math.max(2, to - handsTo - 1.5)}
-                  height={LANE}
-                  rx={5}
-                  fill="none"
-                  stroke={isChosen ? 'var(--accent)' : 'var(--ink-2)'}
-                  strokeWidth={isChosen ? 2.5 : 1.5}
-                  strokeDasharray="5 4"
-                />
-                {to - handsTo > 34 && (
-                  <text x={handsTo + 7} y={top(1) + LANE / 2 + 5} fontSize={13} fill="var(--ink)">
-                    {step.waitMin.toFixed(step.waitMin % 1 ? 1 : 0)} min
-                  </text>
-                )}
-                {step.meanwhile.map((id) => {
-                  const minutes = bath.jobMinutes[id] ?? 0
-                  const start = job
-                  job += x(minutes) - x(0)
-                  const name = JOB_LABEL[id]
-                  return (
-                    <g key={id}>
-                      <rect
-                        x={start}
-                        y={top(2)}
-                        width={Math.max(2, job - start - 1.5)}
-                        height={LANE}
-                        rx={5}
-                        fill="var(--accent-soft)"
-                        stroke="var(--accent)"
-                      />
-                      {job - start > name.length * WORDS_PX && (
-                        <text x={start + 7} y={top(2) + LANE / 2 + 5} fontSize={13} fill="var(--ink)">
-                          {name}
-                        </text>
-                      )}
-                    </g>
-                  )
-                })}
-              </>
-            )}
-          </g>
-        )
-      })}
+      {steps.map((step) => (
+        <Block key={step.id} step={step} bath={bath} x={x} isChosen={step.id === chosen} onChoose={onChoose} />
+      ))}
+      {/* Words apart from what is pressed: a block's name is spoken in full, and these are only what fits on it. */}
+      <g className="pointer-events-none" fontSize={13}>
+        {steps.flatMap((step) => wordsOn(step, bath, x, step.id === chosen))}
+      </g>
       <g ref={axis} transform={`translate(0,${LANES.length * (LANE + GAP)})`} className="chart-axis" />
     </svg>
   )
+}
+
+type X = ScaleLinear<number, number>
+
+const partsOf = (step: BathStep, x: X): { from: number; handsTo: number; to: number } => ({
+  from: x(step.startMin),
+  handsTo: x(step.startMin + step.handsMin),
+  to: x(step.startMin + step.handsMin + step.waitMin),
+})
+
+/** Where each job done meanwhile begins and ends, px. */
+function jobsOf(step: BathStep, bath: Bath, x: X): { id: JobId; from: number; to: number }[] {
+  let clock = step.startMin + step.handsMin
+  return step.meanwhile.map((id) => {
+    const from = x(clock)
+    clock += bath.jobMinutes[id] ?? 0
+    return { id, from, to: x(clock) }
+  })
+}
+
+function Block({
+  step,
+  bath,
+  x,
+  isChosen,
+  onChoose,
+}: {
+  step: BathStep
+  bath: Bath
+  x: X
+  isChosen: boolean
+  onChoose: (id: string) => void
+}): ReactNode {
+  const { from, handsTo, to } = partsOf(step, x)
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={said(step)}
+      aria-pressed={isChosen}
+      data-step={step.id}
+      className="cursor-pointer outline-none [&:focus-visible>rect:first-child]:stroke-(--accent) [&:focus-visible>rect:first-child]:stroke-[3px]"
+      onClick={() => onChoose(step.id)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return
+        event.preventDefault()
+        onChoose(step.id)
+      }}
+    >
+      <rect
+        x={from}
+        y={top(0)}
+        width={Math.max(2, handsTo - from - 1.5)}
+        height={LANE}
+        rx={5}
+        fill={isChosen ? 'var(--accent)' : step.productKind ? 'var(--ink-2)' : 'var(--line)'}
+      />
+      {step.waitMin > 0 && (
+        <rect
+          x={handsTo}
+          y={top(1)}
+          width={Math.max(2, to - handsTo - 1.5)}
+          height={LANE}
+          rx={5}
+          fill="none"
+          stroke={isChosen ? 'var(--accent)' : 'var(--ink-2)'}
+          strokeWidth={isChosen ? 2.5 : 1.5}
+          strokeDasharray="5 4"
+        />
+      )}
+      {jobsOf(step, bath, x).map((job) => (
+        <rect
+          key={job.id}
+          x={job.from}
+          y={top(2)}
+          width={Math.max(2, job.to - job.from - 1.5)}
+          height={LANE}
+          rx={5}
+          fill="var(--accent-soft)"
+          stroke="var(--accent)"
+        />
+      ))}
+    </g>
+  )
+}
+
+/** The words that fit on a block, none where none does. */
+function wordsOn(step: BathStep, bath: Bath, x: X, isChosen: boolean): ReactNode[] {
+  const { from, handsTo, to } = partsOf(step, x)
+  const fill = isChosen ? 'var(--on-accent)' : step.productKind ? 'var(--sheet)' : 'var(--ink)'
+  const all = [
+    { words: BATH_STEP_LABEL[step.kind], lane: 0, at: from, width: handsTo - from, fill },
+    {
+      words: step.waitMin > 0 ? `${step.waitMin.toFixed(step.waitMin % 1 ? 1 : 0)} min` : '',
+      lane: 1,
+      at: handsTo,
+      width: to - handsTo,
+      fill: 'var(--ink)',
+    },
+    ...jobsOf(step, bath, x).map((job) => ({
+      words: JOB_LABEL[job.id],
+      lane: 2,
+      at: job.from,
+      width: job.to - job.from,
+      fill: 'var(--ink)',
+    })),
+  ]
+  return all
+    .filter(({ words, width }) => words !== '' && width > words.length * WORDS_PX)
+    .map(({ words, lane, at, fill: colour }) => (
+      <text key={`${step.id} ${lane} ${words}`} x={at + 7} y={top(lane) + LANE / 2 + 5} fill={colour}>
+        {words}
+      </text>
+    ))
 }
