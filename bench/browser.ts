@@ -66,36 +66,43 @@ try {
     )
   }
 
-  // A drag across the curve: how long each frame took, from one to the next, while the dog changed with the handle.
+  // Drags across both charts: how long each frame took, from one to the next, while what is drawn changed with the handle.
   await page.emulateCPUThrottling(1)
-  await page.goto(`${base}visits/${await visitOf(base, 'Bramble')}/verdict?tab=ask`)
-  await shows(page, '[data-testid=budget] circle')
-  await new Promise((done) => setTimeout(done, 3000))
-  const handle = (await (await page.$('[data-testid=budget] circle'))!.boundingBox())!
-  const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
-  await page.mouse.move(x, y)
-  await page.mouse.down()
-  await page.evaluate(`
-    window.__frames = [];
-    window.__dogs = new Set();
-    let last = performance.now();
-    const tick = (now) => {
-      window.__frames.push(now - last);
-      window.__dogs.add([...document.querySelectorAll('[data-front] [data-region]')].map((p) => p.nextElementSibling?.getAttribute('fill')).join());
-      last = now;
+  const DOG_DRAWN = `[...document.querySelectorAll('[data-front] [data-region]')].map((p) => p.nextElementSibling?.getAttribute('fill')).join()`
+  const CURVE_DRAWN = `[...document.querySelectorAll('svg[aria-label^="Water"] path')].map((p) => p.getAttribute('d')).join()`
+  for (const [what, path, testId, drawn, reach] of [
+    ['the budget', 'verdict?tab=ask', 'budget', DOG_DRAWN, 160],
+    ['the changeover', 'dry', 'changeover', CURVE_DRAWN, 60],
+  ] as const) {
+    await page.goto(`${base}visits/${await visitOf(base, 'Bramble')}/${path}`)
+    await shows(page, `[data-testid=${testId}] circle`)
+    await new Promise((done) => setTimeout(done, 3000))
+    const handle = (await (await page.$(`[data-testid=${testId}] circle`))!.boundingBox())!
+    const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.evaluate(`
+      window.__frames = [];
+      window.__drawn = new Set();
+      let last = performance.now();
+      const tick = (now) => {
+        window.__frames.push(now - last);
+        window.__drawn.add(${drawn});
+        last = now;
+        requestAnimationFrame(tick);
+      };
       requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-  `)
-  for (let i = 0; i < DRAG_MOVES; i++) {
-    await page.mouse.move(x + 160 * Math.sin((i / DRAG_MOVES) * 2 * Math.PI), y)
-    await new Promise((done) => setTimeout(done, 16))
+    `)
+    for (let i = 0; i < DRAG_MOVES; i++) {
+      await page.mouse.move(x + reach * Math.sin((i / DRAG_MOVES) * 2 * Math.PI), y)
+      await new Promise((done) => setTimeout(done, 16))
+    }
+    const frames = ((await page.evaluate('window.__frames')) as number[]).slice(2)
+    await page.mouse.up()
+    console.log(
+      `dragging ${what}, the processor at its own speed: ${(1000 / median(frames)).toFixed(0)} frames a second at the median, 95th percentile ${p95(frames).toFixed(0)} ms a frame, ${await page.evaluate('window.__drawn.size')} pictures drawn over ${frames.length} frames`,
+    )
   }
-  const frames = ((await page.evaluate('window.__frames')) as number[]).slice(2)
-  await page.mouse.up()
-  console.log(
-    `dragging the budget, the processor at its own speed: ${(1000 / median(frames)).toFixed(0)} frames a second at the median, 95th percentile ${p95(frames).toFixed(0)} ms a frame, ${await page.evaluate('window.__dogs.size')} dogs drawn over ${frames.length} frames`,
-  )
 } finally {
   await browser.close()
 }

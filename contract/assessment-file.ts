@@ -26,6 +26,7 @@ import {
   TOLERANCE_IDS,
   TREATMENT_IDS,
 } from '../core/index.ts'
+import { between } from './numbers.ts'
 import { fileProductSchema } from './products.ts'
 
 /*
@@ -35,10 +36,6 @@ import { fileProductSchema } from './products.ts'
 const score = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4)], {
   error: 'a whole number from 0 to 4',
 })
-const between = (low: number, high: number): z.ZodNumber => {
-  const error = `a number from ${low} to ${high}`
-  return z.number({ error }).min(low, { error }).max(high, { error })
-}
 const mm = between(0, 600)
 
 export const BREED_IDS = [...OPEN_BREED_IDS, ...BREEDS.map(({ id }) => id)] as [string, ...string[]]

@@ -1,10 +1,6 @@
 import { z } from 'zod'
 import { DRYER_KIND_IDS, PROTECTOR_IDS, UNIT_SYSTEMS } from '../core/index.ts'
-
-const between = (low: number, high: number): z.ZodNumber => {
-  const error = `a number from ${low} to ${high}`
-  return z.number({ error }).min(low, { error }).max(high, { error })
-}
+import { between } from './numbers.ts'
 
 export const dryerSchema = z.object({
   id: z.string().min(1).max(60),

@@ -1,12 +1,8 @@
 import { z } from 'zod'
 import { PROTECTOR_IDS } from '../core/index.ts'
+import { between } from './numbers.ts'
 import { BadInput } from './problem.ts'
 import { issuesOf } from './zod-issues.ts'
-
-const between = (low: number, high: number): z.ZodNumber => {
-  const error = `a number from ${low} to ${high}`
-  return z.number({ error }).min(low, { error }).max(high, { error })
-}
 
 /** A person's day of noise: levels at the ear with their minutes, and what is worn. */
 const noiseFileSchema = z.object({

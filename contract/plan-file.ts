@@ -76,6 +76,7 @@ const dryingFile = ({
   inVerdict,
   brushedInVerdict,
   how,
+  breaks,
   cautions,
 }: Drying): object => ({
   method,
@@ -91,6 +92,7 @@ const dryingFile = ({
   ...(inVerdict > 0 ? { inVerdict: round(inVerdict) } : {}),
   ...(brushedInVerdict > 0 ? { brushedInVerdict: round(brushedInVerdict) } : {}),
   how,
+  ...(breaks > 0 ? { breaks } : {}),
   cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
 })
 

@@ -1,15 +1,8 @@
 import { differenceInCalendarDays } from 'date-fns'
 import { z } from 'zod'
 import { COAT_TYPE_IDS, PRODUCT_KIND_IDS, type Product, REGION_IDS } from '../core/index.ts'
+import { between, whole } from './numbers.ts'
 
-const between = (low: number, high: number): z.ZodNumber => {
-  const error = `a number from ${low} to ${high}`
-  return z.number({ error }).min(low, { error }).max(high, { error })
-}
-const whole = (low: number, high: number): z.ZodNumber => {
-  const error = `a whole number from ${low} to ${high}`
-  return z.int({ error }).min(low, { error }).max(high, { error })
-}
 const parts = between(0, 1000)
 const day = z.iso.date({ error: 'a date as 2026-03-01' }).nullable()
 

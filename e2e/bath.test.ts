@@ -84,6 +84,7 @@ describe('from the plan to the tub', () => {
     await page.waitForFunction(() =>
       document.querySelector('[data-testid=step-detail]')?.textContent?.includes('Back to what was planned'),
     )
+    expect(await text(page, '[data-testid=swapped]')).toMatch(/Chosen by hand/)
     const { id } = await visit('Juniper')
     expect(Object.keys((await salon.api<BathRecord>(`/visits/${id}/bath`)).swaps)).toHaveLength(1)
     await page.reload()
@@ -235,7 +236,7 @@ describe('the salon around it', () => {
     await page.$eval('[data-school=washes] summary', (summary) => (summary as HTMLElement).click())
     await shows(page, '[data-school=washes] [data-testid=example]')
     const [asDirty, two] = await page.$$eval('[data-school=washes] [data-testid=example] tbody tr', (rows) =>
-      rows.map((row) => Number.parseInt(row.querySelectorAll('td')[1]!.textContent!, 10)),
+      rows.map((row) => Number.parseInt(row.querySelectorAll('td')[2]!.textContent!, 10)),
     )
     expect(two!).toBeGreaterThan(asDirty!)
     await page.$eval('[data-school=washes] label:nth-of-type(2) input', (input) => (input as HTMLInputElement).click())

@@ -91,7 +91,7 @@ const VIEWS: readonly View[] = [
     path: 'house',
     wait: '[data-school]',
     act: async (page) => {
-      await page.$eval('[data-school=mats-when] summary', (summary) => (summary as HTMLElement).click())
+      await page.$eval('[data-school=nails-when] summary', (summary) => (summary as HTMLElement).click())
       await shows(page, '[data-testid=example]')
     },
   },

@@ -1,44 +1,7 @@
 import type { RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 
-export const PRODUCT_KIND_IDS = [
-  'cleansing',
-  'degreasing',
-  'tearless-face',
-  'moisturising',
-  'brightening',
-  'stain-soak',
-  'texturising',
-  'deshedding-shampoo',
-  'soothing',
-  'hypoallergenic',
-  'medicated',
-  'flea',
-  'conditioner',
-  'deshedding-conditioner',
-  'mask',
-  'keratin',
-  'detangler',
-  'demat-cream',
-  'leave-in',
-  'drying-spray',
-  'antistatic',
-  'heat-protectant',
-  'ear-cleaner',
-  'ear-powder',
-  'styptic',
-  'blade-coolant',
-  'blade-oil',
-  'blade-disinfectant',
-  'antiseptic-spray',
-  'grip-chalk',
-  'paw-balm',
-  'cologne',
-  'tooth-gel',
-] as const
-export type ProductKind = (typeof PRODUCT_KIND_IDS)[number]
-
-/** Kinds that a bath plan puts on a dog; the others stand on the shelf for other stations. */
+/** Kinds that a bath plan puts on a dog. */
 export const BATH_KIND_IDS = [
   'cleansing',
   'degreasing',
@@ -59,7 +22,27 @@ export const BATH_KIND_IDS = [
   'demat-cream',
   'leave-in',
   'ear-cleaner',
-] as const satisfies readonly ProductKind[]
+] as const
+
+export const PRODUCT_KIND_IDS = [
+  ...BATH_KIND_IDS,
+  // For other stations, or for hands.
+  'detangler',
+  'drying-spray',
+  'antistatic',
+  'heat-protectant',
+  'ear-powder',
+  'styptic',
+  'blade-coolant',
+  'blade-oil',
+  'blade-disinfectant',
+  'antiseptic-spray',
+  'grip-chalk',
+  'paw-balm',
+  'cologne',
+  'tooth-gel',
+] as const
+export type ProductKind = (typeof PRODUCT_KIND_IDS)[number]
 
 export const SOIL_IDS = ['dirty', 'normal', 'light'] as const
 export type Soil = (typeof SOIL_IDS)[number]

@@ -1,7 +1,7 @@
 import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometrics.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { CoatType } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
+import type { Assessment, Temperament } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import { coatAtTub, type WetCoat } from './coat.ts'
@@ -46,6 +46,8 @@ export interface Drying {
   readonly inVerdict: number
   /** Brushing of free and tangled coat that the verdict counts and that is done while drying. */
   readonly brushedInVerdict: number
+  /** Breaks under way, for dogs that take heat badly and frightened ones. */
+  readonly breaks: number
   /** What the house's ways and this coat make of it. */
   readonly how: DryingHow
   /** Where the dripping water went, g: adds up to it. */
@@ -235,6 +237,14 @@ function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetC
   }
 }
 
+const FRIGHTENED: ReadonlySet<Temperament> = new Set(['anxious', 'bites'])
+
+/** None after the last stretch: then it is dry. */
+const breaksOf = ({ dog }: Assessment, minutes: number, house: House): number =>
+  takesHeatBadly(dog) || FRIGHTENED.has(dog.temperament)
+    ? Math.max(0, Math.ceil(minutes / house['air.break'] - 1e-9) - 1)
+    : 0
+
 /** Minutes of the verdict that are brushing of free or tangled coat and happen under the dryer, within what it takes. */
 function brushedInVerdict({ sheet }: Assessment, plan: Plan, brushing: number): number {
   const counted = plan.regions
@@ -277,6 +287,7 @@ export function dryingOf(
     stages,
     minutes: stages.reduce((sum, { minutes }) => sum + minutes, 0),
     inVerdict: Math.min(blowOut, airMinutes),
+    breaks: breaksOf(assessment, airMinutes + stages[2]!.minutes, house),
     brushedInVerdict: brushedInVerdict(assessment, plan, stages[2]!.minutes),
     how: howOf(assessment, method, coatAtTub(assessment, plan, house)),
     water: {

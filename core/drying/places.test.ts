@@ -279,6 +279,16 @@ describe('settings of the dryer', () => {
     expect(k('slows')).toBeLessThan(k('neutral'))
     expect(k('speeds')).toBeGreaterThan(k('neutral'))
   })
+  test('a dog that takes heat badly, or a frightened one, gets breaks; none after the last stretch', () => {
+    const breaks = (dog: Parameters<typeof anAssessment>[0] & object): number => {
+      const assessment = anAssessment(dog)
+      return dryingOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE).breaks
+    }
+    const large = { weightKg: 28, lengthMm: lengths(50) }
+    expect(breaks({ dog: large })).toBe(0)
+    expect(breaks({ dog: { ...large, health: ['senior'] } })).toBeGreaterThan(4)
+    expect(breaks({ dog: { ...large, temperament: 'anxious' } })).toBeGreaterThan(4)
+  })
   test('brushing of free coat under the dryer is named, and never more than the drying takes', () => {
     const assessment = anAssessment({ dog: { weightKg: 20 } })
     const { brushedInVerdict, stages } = dryingOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)

@@ -220,6 +220,11 @@ export const ESTIMATES = {
   'air.low': est(0.5, 'factor', 'The low setting'),
   'air.nozzle': est(1.2, 'factor', 'A cone or nozzle on it'),
   'air.spray': est(1.15, 'factor', 'A drying spray in the coat'),
+  'air.break': est(
+    10,
+    'min',
+    'A dog that takes heat badly, or a frightened one, gets a break after so long under a dryer',
+  ),
   'air.watts': est(1800, 'W', 'What it draws'),
   'air.dba': mem(100, 'dBA', "Its level at the groomer's ear (95 to 105)"),
   'air.conditioner': est(

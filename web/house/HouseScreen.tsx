@@ -4,8 +4,20 @@ import { toast } from 'sonner'
 import type { Visit } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import { assessmentOf } from '../../contract/read-assessment.ts'
-import { minutesText, SCHOOL_WORDS } from '../../contract/words/index.ts'
 import {
+  BATH_NOTE_TEXT,
+  BATH_STEP_LABEL,
+  capital,
+  DESHED_NOTE_TEXT,
+  DESHED_TOOL_LABEL,
+  dryingHowText,
+  JOB_LABEL,
+  minutesText,
+  SCHOOL_WORDS,
+} from '../../contract/words/index.ts'
+import {
+  type BathStep,
+  deshedOf,
   dryingOf,
   houseWith,
   planBath,
@@ -62,26 +74,48 @@ export function HouseScreen(): ReactNode {
 }
 
 interface Example {
+  readonly before: number
   readonly bath: number
-  readonly standing: number
   readonly dry: number
   readonly products: number
+  /** The plan in sentences, so that two ways can be told apart where no figure changes. */
+  readonly says: readonly string[]
 }
 
-/** Bath and drying of one dog as the house would do it. */
+/** One dog before the tub, in it and at the dryer as the house would do it. */
 function exampleOf(visit: Visit, schools: Partial<Schools>, estimates: Parameters<typeof houseWith>[0]): Example {
   const house = houseWith(estimates)
   const file = assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, visit.progress, schools)
   const assessment = assessmentOf(file, house)
   const plan = planGroom(assessment, house)
   const bath = planBath(assessment, plan, house, USUAL_SHELF)
+  const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, house)
+  const deshed = deshedOf(assessment, plan, house)
   return {
+    before: plan.regions.reduce((sum, { option }) => sum + (option.when === 'before-bath' ? option.minutes : 0), 0),
     bath: bath.minutes,
-    standing: bath.standing,
-    dry: plan.verdict.choice === 'refer' ? 0 : dryingOf(assessment, plan, house).minutes,
+    dry: drying?.minutes ?? 0,
     products: bath.uses.reduce((sum, { productMl }) => sum + productMl, 0),
+    says: [
+      ...bath.steps.flatMap(({ kind, notes, meanwhile }, at) => [
+        `${capital(stepText(kind, at))}.`,
+        ...notes.map((note) => BATH_NOTE_TEXT[note]),
+        ...meanwhile.map((job) => `${capital(JOB_LABEL[job])} while a product works.`),
+      ]),
+      ...(drying ? [dryingHowText(drying.how)] : []),
+      ...(deshed
+        ? [
+            `Undercoat: ${[...new Set(deshed.places.flatMap(({ tools }) => tools))].map((tool) => DESHED_TOOL_LABEL[tool]).join(', ')}.`,
+            `${deshed.passes.length} brush-outs.`,
+            ...deshed.notes.map((note) => DESHED_NOTE_TEXT[note]),
+          ]
+        : []),
+    ],
   }
 }
+
+const stepText = (kind: BathStep['kind'], at: number): string =>
+  `${BATH_STEP_LABEL[kind].toLowerCase()} as step ${at + 1}`
 
 function SchoolRow({
   id,
@@ -151,29 +185,41 @@ function Examples({
     () => options.map((option) => ({ option, example: exampleOf(visit, { ...chosen, [id]: option }, estimates) })),
     [options, visit, chosen, id, estimates],
   )
+  const now = rows.find(({ option }) => option === schoolsWith(chosen)[id])!.example
+  const name = visit.arrival.dog.name
+  const alike = rows.every(({ example }) => JSON.stringify(example) === JSON.stringify(now))
+  if (alike) return <p className="mt-2 font-medium">It changes nothing for {name}: choose another dog above.</p>
   return (
     <table className="mt-2 w-full" data-testid="example">
-      <caption className="mb-1 text-left font-medium">{visit.arrival.dog.name} today</caption>
+      <caption className="mb-1 text-left font-medium">{name} today</caption>
       <thead className="text-left text-ink-2">
         <tr>
           <th className="font-medium">Way</th>
-          <th className="text-right font-medium">Bath</th>
-          <th className="text-right font-medium">stands</th>
+          <th className="text-right font-medium">Before the tub</th>
+          <th className="text-right font-medium">Tub</th>
           <th className="text-right font-medium">Drying</th>
           <th className="text-right font-medium">Product</th>
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ option, example: { bath, standing, dry, products } }) => (
-          <tr key={option} className="border-t border-line">
-            <td className="py-1">{texts[option]![0]}</td>
-            <td className="text-right">{minutesText(bath)} min</td>
-            <td className="text-right">{minutesText(standing)} min</td>
-            <td className="text-right">{minutesText(dry)} min</td>
-            <td className="text-right">{Math.round(products)} ml</td>
-          </tr>
-        ))}
+        {rows.map(({ option, example: { before, bath, dry, products, says } }) => {
+          const other = says.filter((line) => !now.says.includes(line)).slice(0, MOST_LINES)
+          return (
+            <tr key={option} className="border-t border-line align-top">
+              <td className="py-1 pr-4">
+                {texts[option]![0]}
+                {other.length > 0 && <span className="block text-sm text-ink-2">{other.join(' ')}</span>}
+              </td>
+              <td className="text-right">{minutesText(before)} min</td>
+              <td className="text-right">{minutesText(bath)} min</td>
+              <td className="text-right">{minutesText(dry)} min</td>
+              <td className="text-right">{Math.round(products)} ml</td>
+            </tr>
+          )
+        })}
       </tbody>
     </table>
   )
 }
+
+const MOST_LINES = 2

@@ -81,6 +81,7 @@ function InTheTub({ visit, salon, products, assessment, plan, house }: Props): R
   }, [products, record?.booked])
   const bath = useMemo(() => planBath(assessment, plan, house, shelf, swaps), [assessment, plan, house, shelf, swaps])
   const deshed = useMemo(() => deshedOf(assessment, plan, house), [assessment, plan, house])
+  const planned = useMemo(() => planBath(assessment, plan, house, shelf), [assessment, plan, house, shelf])
   const name = visit.arrival.dog.name ?? 'This dog'
   const change = (slot: string, productId: string | null): void => {
     const { [slot]: _, ...others } = swaps
@@ -99,7 +100,7 @@ function InTheTub({ visit, salon, products, assessment, plan, house }: Props): R
     )
   return (
     <Tub
-      {...{ visit, bath, plan, assessment, house, units, name, swaps }}
+      {...{ visit, bath, planned, plan, assessment, house, units, name, swaps }}
       onSwap={change}
       bookedAt={record?.bookedAt ?? null}
       usual={products.length === 0}
@@ -114,6 +115,7 @@ const NONE: Readonly<Record<string, string>> = {}
 function Tub({
   visit,
   bath,
+  planned,
   plan,
   assessment,
   house,
@@ -127,6 +129,8 @@ function Tub({
 }: {
   visit: Visit
   bath: Bath
+  /** The same bath with nothing chosen by hand. */
+  planned: Bath
   plan: Plan
   assessment: Assessment
   house: House
@@ -216,6 +220,7 @@ function Tub({
               {bath.saved > 0 && `; ${minutesText(bath.saved)} saved by working meanwhile`}.
             </p>
           </div>
+          {Object.keys(swaps).length > 0 && <p data-testid="swapped">Chosen by hand: {changeText(bath, planned)}</p>}
           {(bath.warnings.length > 0 || bath.keptDry.length > 0 || usual) && (
             <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="bath-warnings">
               {bath.keptDry.map(({ index, why }) => {
@@ -313,6 +318,23 @@ function Tub({
       </aside>
     </Station>
   )
+}
+
+const signed = (value: number, digits: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+
+/** What swaps by hand change of minutes, product and cost. */
+function changeText(bath: Bath, planned: Bath): string {
+  const total = ({ uses }: Bath, of: (use: Bath['uses'][number]) => number): number =>
+    uses.reduce((sum, use) => sum + of(use), 0)
+  const minutes = bath.minutes - planned.minutes
+  const ml = total(bath, ({ productMl }) => productMl) - total(planned, ({ productMl }) => productMl)
+  const cost = (total(bath, (use) => use.cost) - total(planned, (use) => use.cost)) / 100
+  const parts = [
+    ...(Math.abs(minutes) >= 0.1 ? [`${signed(minutes, 1)} minutes`] : []),
+    ...(ml !== 0 ? [`${signed(ml, 0)} ml of product`] : []),
+    ...(Math.abs(cost) >= 0.01 ? [`${signed(cost, 2)} in cost`] : []),
+  ]
+  return parts.length > 0 ? `${parts.join(', ')} against the plan.` : 'no minutes, product or cost change.'
 }
 
 const stepTitle = ({ kind, choice, productKind }: BathStep): string => {

@@ -15,6 +15,8 @@ import {
 import {
   type Assessment,
   coatAtTub,
+  type Dryer,
+  type DryerKind,
   type DrySettings,
   dryerFor,
   dryingModel,
@@ -64,6 +66,8 @@ export function DryScreen(): ReactNode {
 }
 
 const LAST = 6
+const BLOWERS: readonly DryerKind[] = ['high-velocity', 'small-high-velocity']
+const FINISHERS: readonly DryerKind[] = ['stand', 'hand']
 
 interface Props {
   readonly visit: Visit
@@ -77,6 +81,8 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [room, setRoom] = useState({ tempC: equipment.room.tempC, rh: equipment.room.rh })
   const [changes, setChanges] = useState<Partial<DrySettings>>({})
+  const [blower, setBlower] = useState(() => dryerFor(equipment, BLOWERS))
+  const [finisher, setFinisher] = useState(() => dryerFor(equipment, FINISHERS))
   const [chosen, setChosen] = useState<number | null>(null)
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
@@ -85,15 +91,10 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   const inRoom = useMemo(() => ({ ...assessment, room }), [assessment, room])
   const settings = useMemo(
     () => ({
-      ...usualSettings(
-        inRoom,
-        house,
-        dryerFor(equipment, ['high-velocity', 'small-high-velocity']),
-        dryerFor(equipment, ['stand', 'hand']),
-      ),
+      ...usualSettings(inRoom, house, blower, finisher),
       ...changes,
     }),
-    [inRoom, house, equipment, changes],
+    [inRoom, house, blower, finisher, changes],
   )
   const model = useMemo(() => dryingModel(inRoom, plan, house, settings), [inRoom, plan, house, settings])
   const most = useMemo(() => minutesToDone(model), [model])
@@ -195,6 +196,12 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
         </div>
         {drying.cautions.length > 0 && (
           <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4">
+            {drying.breaks > 0 && (
+              <li className="font-medium" data-testid="breaks">
+                {drying.breaks} {drying.breaks === 1 ? 'break' : 'breaks'}, one about every {house['air.break']} minutes
+                under a dryer.
+              </li>
+            )}
             {drying.cautions.map((code) => (
               <li key={code}>{DRYING_CAUTION_TEXT[code]}</li>
             ))}
@@ -214,10 +221,24 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
               {toggle('nozzle', 'Nozzle')}
               {toggle('spray', 'Drying spray')}
             </div>
+            <WhichDryer
+              label="Strong air from"
+              dryers={equipment.dryers}
+              kinds={BLOWERS}
+              value={blower}
+              onChange={setBlower}
+            />
           </>
         ) : (
           <p>This dog takes no strong dryer: towels, then a hand dryer, with breaks.</p>
         )}
+        <WhichDryer
+          label="Finished with"
+          dryers={equipment.dryers}
+          kinds={FINISHERS}
+          value={finisher}
+          onChange={setFinisher}
+        />
         <RoomPanel
           room={room}
           onRoom={setRoom}
@@ -230,5 +251,39 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
         <WaterTable drying={drying} settings={settings} assessment={inRoom} model={model} house={house} />
       </aside>
     </Station>
+  )
+}
+
+/** One of the salon's dryers that are at hand; nothing to choose where there is none or one. */
+function WhichDryer({
+  label,
+  dryers,
+  kinds,
+  value,
+  onChange,
+}: {
+  label: string
+  dryers: readonly Dryer[]
+  kinds: readonly DryerKind[]
+  value: Dryer | null
+  onChange: (dryer: Dryer) => void
+}): ReactNode {
+  const there = dryers.filter(({ kind, away }) => kinds.includes(kind) && !away)
+  if (there.length < 2) return null
+  return (
+    <label className="flex items-center gap-3">
+      <span className="w-32 shrink-0">{label}</span>
+      <select
+        className="field"
+        value={value?.id ?? ''}
+        onChange={(event) => onChange(there.find(({ id }) => id === event.target.value)!)}
+      >
+        {there.map(({ id, name, flowLs, dBA }) => (
+          <option key={id} value={id}>
+            {name}, {flowLs} L/s, {dBA} dBA
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }

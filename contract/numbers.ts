@@ -1,0 +1,13 @@
+import { z } from 'zod'
+
+/** A number in a range, and an error that says the range. */
+export function between(low: number, high: number): z.ZodNumber {
+  const error = `a number from ${low} to ${high}`
+  return z.number({ error }).min(low, { error }).max(high, { error })
+}
+
+/** A whole number in a range, and an error that says the range. */
+export function whole(low: number, high: number): z.ZodNumber {
+  const error = `a whole number from ${low} to ${high}`
+  return z.int({ error }).min(low, { error }).max(high, { error })
+}
