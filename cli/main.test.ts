@@ -53,6 +53,26 @@ describe('./etude plan', () => {
   })
 })
 
+describe('the cut in a plan', () => {
+  test('has a line a place with tool and length, and the neighbours to blend', () => {
+    const { cut } = JSON.parse(
+      run(
+        ['plan', '-'],
+        JSON.stringify({
+          format: 'etude.assessment/1',
+          dog: { coatType: 'curly', weightKg: 9.5 },
+          wishes: { style: 'trim' },
+          default: { mat: 0, undercoat: 0, condition: 0, skin: 0 },
+        }),
+      ).stdout,
+    )
+    expect(cut.lines).toContainEqual(
+      expect.objectContaining({ region: 'back', tool: { kind: 'comb', id: '16' }, against: false, leavesMm: 16 }),
+    )
+    expect(cut.blends[0]).toMatchObject({ a: expect.any(String), b: expect.any(String), stepMm: expect.any(Number) })
+  })
+})
+
 describe('the bath in a plan', () => {
   const withDog = (more: object, dog: object = {}): string =>
     JSON.stringify({

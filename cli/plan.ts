@@ -4,6 +4,7 @@ import { fileShelf } from '../contract/products.ts'
 import { seeded } from '../contract/random.ts'
 import { readAssessmentFile } from '../contract/read-assessment.ts'
 import {
+  cutOf,
   DEFAULT_HOUSE,
   deshedOf,
   dryingOf,
@@ -36,6 +37,7 @@ export function plan(args: readonly string[]): object {
       bath: stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf),
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
       drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
+      cut: cutOf(assessment, made, DEFAULT_HOUSE),
       quote: file.prices
         ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
         : null,

@@ -1,5 +1,6 @@
 import {
   type Bath,
+  type Cut,
   type Deshed,
   type Drying,
   type Flip,
@@ -40,6 +41,8 @@ export interface Questions {
   readonly deshed: Deshed | null
   /** null where the groom stops. */
   readonly drying: Drying | null
+  /** null where the groom stops. */
+  readonly cut: Cut | null
   /** Where the file brought its own price list. */
   readonly quote: Quote | null
 }
@@ -96,7 +99,31 @@ const dryingFile = ({
   cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
 })
 
-const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, quote }: Questions): object => ({
+const cutFile = ({ lines, blends, unlike, notCut }: Cut): object => ({
+  lines: lines.map(({ index, part, tool, against, leavesMm, why, cautions }) => ({
+    ...placeOf(index),
+    ...(part === 'coat' ? {} : { part }),
+    tool,
+    against,
+    leavesMm: round(leavesMm),
+    why,
+    cautions: cautions.map((code) => CAUTION_TEXT[code]),
+  })),
+  blends: blends.map(({ a, b, stepMm, tool }) => ({
+    a: REGION_SIDES[a]!.key,
+    b: REGION_SIDES[b]!.key,
+    stepMm: round(stepMm),
+    tool,
+  })),
+  unlike: unlike.map(({ left, leftMm, rightMm }) => ({
+    region: REGION_SIDES[left]!.region,
+    leftMm: round(leftMm),
+    rightMm: round(rightMm),
+  })),
+  notCut: notCut.map(({ index, wishedMm, why }) => ({ ...placeOf(index), wishedMm, why })),
+})
+
+const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, quote }: Questions): object => ({
   frontier: frontierRows(frontier),
   flips: flips.map(flipRow),
   nextLooks: odds.looks.map(lookRow),
@@ -113,6 +140,7 @@ const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, quote }: Q
   ...(bath ? { bath: bathFile(bath) } : {}),
   ...(deshed ? { deshed: deshedFile(deshed) } : {}),
   ...(drying ? { drying: dryingFile(drying) } : {}),
+  ...(cut ? { cut: cutFile(cut) } : {}),
   ...(quote
     ? {
         price: {

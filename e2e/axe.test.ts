@@ -86,6 +86,7 @@ const SCREENS: readonly ScreenCheck[] = [
   { name: 'how we work', dog: null, path: 'house', wait: '[data-school]' },
   { name: 'dryers and room', dog: null, path: 'house/room', wait: 'h2' },
   { name: 'devices', dog: null, path: 'devices', wait: '[data-device=scale]' },
+  { name: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
 ]

@@ -171,6 +171,29 @@ describe('drying', () => {
   })
 })
 
+describe('the cut', () => {
+  test('the place at hand shows its tool and what to mind; a length that is tried changes the tools, and is kept', async () => {
+    const page = await open('Juniper', 'cut', '[data-testid=lines]')
+    expect(await text(page, '[data-testid=cut]')).toMatch(/places to cut, head last/)
+    await page.$$eval('[data-testid=lines] button', (buttons) =>
+      buttons.find(({ textContent }) => textContent === 'Hind leg')!.click(),
+    )
+    await until(page, '[data-testid=hazard]', /thumb in the hollow/)
+    await page.$eval('[data-testid=lengths] input', (slider) => (slider as HTMLInputElement).focus())
+    for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft')
+    await until(page, '[data-testid=lines]', /10 mm comb attachment/)
+    await press(page, 'Keep these lengths')
+    await page.waitForFunction(() => !document.body.textContent!.includes('Keep these lengths'))
+    expect((await visit('Juniper')).arrival.wishes.targetMm!.body).toBe(10)
+    await page.close()
+  })
+  test('a double coat is not clipped, and the screen says why', async () => {
+    const page = await open('Tansy', 'cut', '[data-testid=lines]')
+    expect(await text(page, '[data-testid=cut]')).toMatch(/Tansy keeps its coat/)
+    await page.close()
+  })
+})
+
 describe('the salon around it', () => {
   test('a dog on the scale gives its weight with one touch', async () => {
     const page = await open('Quill', 'arrival', '[data-testid=on-the-scale]')

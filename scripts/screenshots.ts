@@ -44,7 +44,6 @@ const VIEWS: readonly View[] = [
   { file: 'day', path: '', wait: '[data-dog]' },
   { file: 'arrival', dog: 'Quill', path: 'arrival', wait: 'form' },
   { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
-  { file: 'look-dim', dog: 'Kettle', path: 'look', wait: '[data-front] [data-region]', theme: 'dim' },
   { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
   { file: 'verdict-stop', dog: 'Biscuit', path: 'verdict', wait: '[data-testid=stops]' },
   {
@@ -84,6 +83,7 @@ const VIEWS: readonly View[] = [
       await new Promise((done) => setTimeout(done, 1500))
     },
   },
+  { file: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
   { file: 'prep', path: 'prep', wait: '[data-testid=noise]' },
   { file: 'shelf', path: 'shelf', wait: '[data-product]' },
   {

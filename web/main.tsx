@@ -77,6 +77,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./stations/bath/BathScreen.tsx')).BathScreen }),
           },
           {
+            path: 'cut',
+            lazy: async () => ({ Component: (await import('./stations/cut/CutScreen.tsx')).CutScreen }),
+          },
+          {
             path: 'dry',
             lazy: async () => ({ Component: (await import('./stations/dry/DryScreen.tsx')).DryScreen }),
           },

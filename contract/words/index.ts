@@ -1,5 +1,6 @@
 export * from './bath.ts'
 export * from './consent.ts'
+export * from './cut.ts'
 export * from './drying.ts'
 export * from './equipment.ts'
 export * from './figures.ts'

@@ -7,7 +7,7 @@ import { type Cut, SMALL_DRYER } from './tools.ts'
 import type { Treatment } from './treatments.ts'
 
 /** Said whenever anything is done there (rules 9 and 10). */
-const PLACE: Partial<Record<RegionId, readonly Caution[]>> = {
+export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
   'ear-outer': ['ear-edge'],
   'ear-inner': ['ear-pocket'],
   'behind-ear': ['ear-pocket'],
@@ -47,5 +47,5 @@ export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | nu
     [treatment === 'blow-out' && dog.dryerTolerance !== 'fine', 'low-air-hood-on'],
     [cuts && state.mat >= 2, 'mat-not-combed'],
   ]
-  return [...said.filter(([applies]) => applies).map(([, code]) => code), ...(PLACE[region] ?? [])]
+  return [...said.filter(([applies]) => applies).map(([, code]) => code), ...(PLACE_CAUTIONS[region] ?? [])]
 }

@@ -26,7 +26,7 @@ const NEXT: Record<Station, { to: string; label: string } | { move: Station; lab
   verdict: { to: 'verdict', label: 'Verdict' },
   bath: { to: 'bath', label: 'Bath' },
   dry: { to: 'dry', label: 'Dry' },
-  cut: { move: 'ready', label: 'Cut' },
+  cut: { to: 'cut', label: 'Cut' },
   ready: { move: 'gone', label: 'Goes home' },
   gone: null,
 }

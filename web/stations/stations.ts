@@ -15,6 +15,6 @@ export const STATIONS: readonly RailStop[] = [
   { label: 'Verdict', path: 'verdict', at: ['verdict'] },
   { label: 'Bath', path: 'bath', at: ['bath'] },
   { label: 'Dry', path: 'dry', at: ['dry'] },
-  { label: 'Cut', path: null, at: ['cut'] },
+  { label: 'Cut', path: 'cut', at: ['cut'] },
   { label: 'Goodbye', path: null, at: ['ready', 'gone'] },
 ]

@@ -1,0 +1,297 @@
+import { ArrowLeft, ArrowRight } from 'lucide-react'
+import { type ReactNode, useCallback, useMemo, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Visit } from '../../../contract/api.ts'
+import {
+  CAUTION_TEXT,
+  CUT_HINTS,
+  CUT_PART_LABEL,
+  CUT_REASON_TEXT,
+  capital,
+  mmText,
+  NOT_CUT_TEXT,
+  placeName,
+  toolName,
+} from '../../../contract/words/index.ts'
+import {
+  type Cut,
+  type CutLine,
+  cutOf,
+  type LengthsMm,
+  REGION_SIDES,
+  type RegionId,
+  type Side,
+} from '../../../core/index.ts'
+import { useMoveDog, useSaveArrival } from '../../api/queries.ts'
+import { DogStage } from '../../coatmap/DogStage.tsx'
+import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
+import { looksOfLengths } from '../../coatmap/looks.ts'
+import { Loading } from '../../shell/states.tsx'
+import { dogDrawn } from '../dog-file.ts'
+import { usePlanOfVisit } from '../plan-of-visit.ts'
+import { Station } from '../Station.tsx'
+import { useVisit } from '../VisitLayout.tsx'
+import { Blends } from './Blends.tsx'
+import { Lengths } from './Lengths.tsx'
+
+/** The finishing cut: which tool where, what it leaves, what to mind there, and what to blend. */
+export function CutScreen(): ReactNode {
+  const visit = useVisit()
+  const made = usePlanOfVisit(visit)
+  // Lengths that are tried out here; nothing is changed until they are kept.
+  const [tried, setTried] = useState<Partial<LengthsMm>>({})
+  const save = useSaveArrival(visit.id)
+  const assessment = useMemo(
+    () =>
+      made && {
+        ...made.assessment,
+        wishes: { ...made.assessment.wishes, targetMm: { ...made.assessment.wishes.targetMm, ...tried } },
+      },
+    [made, tried],
+  )
+  const cut = useMemo(() => (made && assessment ? cutOf(assessment, made.plan, made.house) : null), [made, assessment])
+  if (!made || !assessment) return <Loading what="the cut" />
+  if (!cut)
+    return (
+      <div className="mx-auto max-w-xl p-10">
+        <h1 className="mb-2 text-2xl">Nothing is cut today</h1>
+        <p className="mb-4 text-ink-2">The groom stops before it begins.</p>
+        <Link className="btn" to="../verdict">
+          <ArrowLeft size={18} /> To the verdict
+        </Link>
+      </div>
+    )
+  const keep = (): void => {
+    const { arrival } = visit
+    save.mutate(
+      {
+        baseRevision: visit.arrivalRevision,
+        arrival: { ...arrival, wishes: { ...arrival.wishes, targetMm: { ...arrival.wishes.targetMm, ...tried } } },
+        personId: visit.personId,
+      },
+      { onSuccess: () => setTried({}), onError: (error) => toast.error(`Lengths not kept: ${error.message}`) },
+    )
+  }
+  return (
+    <Cutting
+      visit={visit}
+      cut={cut}
+      lengths={
+        <Lengths assessment={assessment} house={made.house} onTry={(part, mm) => setTried({ ...tried, [part]: mm })} />
+      }
+    >
+      {Object.keys(tried).length > 0 && (
+        <>
+          <button type="button" className="btn" disabled={save.isPending} onClick={keep}>
+            Keep these lengths
+          </button>
+          <button type="button" className="btn btn-quiet" onClick={() => setTried({})}>
+            As before
+          </button>
+        </>
+      )}
+    </Cutting>
+  )
+}
+
+/** A place with the line that is cut there; both sides of a pair together where they are alike. */
+interface Place {
+  readonly key: string
+  readonly region: RegionId
+  readonly side: Side | null
+  readonly lines: readonly CutLine[]
+}
+
+/** One tool in the hand: all that is cut with it, before the next is taken up. */
+interface Turn {
+  readonly key: string
+  readonly line: CutLine
+  readonly places: readonly Place[]
+}
+
+const toolKey = ({ tool, part, leavesMm, why }: CutLine): string =>
+  `${tool.kind} ${tool.id} ${tool.form ?? ''} ${part} ${mmText(leavesMm)} ${why}`
+
+function turnsOf({ lines }: Cut): Turn[] {
+  const turns = new Map<string, CutLine[]>()
+  for (const line of lines) turns.set(toolKey(line), [...(turns.get(toolKey(line)) ?? []), line])
+  return [...turns].map(([key, list]) => {
+    const regions = [...new Set(list.map(({ index }) => REGION_SIDES[index]!.region))]
+    return {
+      key,
+      line: list[0]!,
+      places: regions.map((region) => {
+        const here = list.filter(({ index }) => REGION_SIDES[index]!.region === region)
+        return {
+          key: `${key} ${region}`,
+          region,
+          side: here.length === 1 ? REGION_SIDES[here[0]!.index]!.side : null,
+          lines: here,
+        }
+      }),
+    }
+  })
+}
+
+function Cutting({
+  visit,
+  cut,
+  lengths,
+  children,
+}: {
+  visit: Visit
+  cut: Cut
+  /** Lengths of the five parts as they are tried out. */
+  lengths: ReactNode
+  children?: ReactNode
+}): ReactNode {
+  const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
+  const looks = useMemo(() => looksOfLengths(cut.mm), [cut.mm])
+  const turns = useMemo(() => turnsOf(cut), [cut])
+  const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
+  const [chosen, setChosen] = useState<RegionId | null>(null)
+  const [view, setView] = useState<View>('left')
+  const [close, setClose] = useState<CloseLook>(null)
+  const move = useMoveDog()
+  const navigate = useNavigate()
+  const place = all.find(({ region }) => region === chosen) ?? all[0] ?? null
+  const lit = useMemo(() => new Set(place?.lines.map(({ index }) => index)), [place])
+  const name = visit.arrival.dog.name ?? 'This dog'
+  const nameOf = useCallback(
+    (index: number) => {
+      const { region, side } = REGION_SIDES[index]!
+      const line = cut.lines.find((one) => one.index === index && one.part === 'coat')
+      return `${capital(placeName(region, side))}, ${mmText(cut.mm[index]!)} mm${line ? ` with ${toolName(line.tool)}` : ', not cut'}`
+    },
+    [cut],
+  )
+  const choose = ({ region, lines }: Place): void => {
+    setChosen(region)
+    setView(viewFor(lines[0]!.index, view))
+  }
+  const done = (): void =>
+    move.mutate(
+      { visitId: visit.id, station: 'ready' },
+      { onSuccess: () => void navigate('/'), onError: (error) => toast.error(`Not moved: ${error.message}`) },
+    )
+  const coats = all.filter(({ lines }) => lines[0]!.part === 'coat').length
+  const notCut = [...new Map(cut.notCut.map((one) => [one.why, one])).values()]
+  const line = place?.lines[0]
+  return (
+    <Station>
+      <section className="flex flex-col md:min-h-0" aria-label="The dog as it will be">
+        <div className="flex min-h-[340px] grow md:min-h-0">
+          <DogStage
+            drawn={drawn}
+            looks={looks}
+            view={view}
+            close={close}
+            focus={null}
+            lit={lit}
+            onPick={(index) => setChosen(REGION_SIDES[index]!.region)}
+            nameOf={nameOf}
+            onTurn={(to) => setView(to ?? TURN[view])}
+            onClose={setClose}
+            label={`${name} as it will be`}
+          />
+        </div>
+        {place && line && (
+          <div className="mx-5 mb-3 rounded-2xl bg-sheet p-4" data-testid="hazard" aria-live="polite">
+            <p className="text-lg font-semibold">
+              {capital(placeName(place.region, place.side))}: {toolName(line.tool)}, leaves {mmText(line.leavesMm)} mm,{' '}
+              {line.against ? 'against the growth' : 'with the growth'}
+            </p>
+            <ul className="mt-1 flex flex-col gap-0.5">
+              {[...new Set(place.lines.flatMap(({ cautions }) => cautions))].map((code) => (
+                <li key={code}>{CAUTION_TEXT[code]}</li>
+              ))}
+              {place.lines.every(({ cautions }) => cautions.length === 0) && (
+                <li className="text-ink-2">Look how the coat lies; light passes, no pressure.</li>
+              )}
+            </ul>
+          </div>
+        )}
+        {lengths}
+      </section>
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+        <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6">
+          <div>
+            <p className="text-ink-2">After the comb went through everywhere</p>
+            <h1 className="text-[26px] leading-snug" data-testid="cut">
+              {coats === 0
+                ? `${name} keeps its coat: hygiene and feet only`
+                : `${name}: ${coats} ${coats === 1 ? 'place' : 'places'} to cut, head last`}
+            </h1>
+          </div>
+          {notCut.length > 0 && (
+            <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="not-cut">
+              {notCut.map(({ why }) => (
+                <li key={why}>{NOT_CUT_TEXT[why]}</li>
+              ))}
+            </ul>
+          )}
+          <ol className="flex flex-col gap-4" data-testid="lines">
+            {turns.map(({ key, line: first, places }) => (
+              <li key={key}>
+                <p className="flex items-baseline justify-between gap-3">
+                  <span className="font-semibold">
+                    {capital(toolName(first.tool))}
+                    <span className="font-normal text-ink-2">
+                      {' '}
+                      {[CUT_PART_LABEL[first.part], CUT_REASON_TEXT[first.why]].filter(Boolean).join(', ')}
+                    </span>
+                  </span>
+                  <span className="figure text-lg font-semibold">{mmText(first.leavesMm)} mm</span>
+                </p>
+                <span className="mt-1 flex flex-wrap gap-1.5">
+                  {places.map((one) => (
+                    <button
+                      key={one.key}
+                      type="button"
+                      className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
+                      aria-pressed={one === place}
+                      onClick={() => choose(one)}
+                    >
+                      {capital(placeName(one.region, one.side))}
+                    </button>
+                  ))}
+                </span>
+              </li>
+            ))}
+          </ol>
+          {cut.unlike.length > 0 && (
+            <p data-testid="unlike">
+              Ends unlike, left and right:{' '}
+              {cut.unlike
+                .map(
+                  ({ left, leftMm, rightMm }) =>
+                    `${placeName(REGION_SIDES[left]!.region, null)} ${mmText(leftMm)} and ${mmText(rightMm)} mm`,
+                )
+                .join(', ')}
+              .
+            </p>
+          )}
+          <Blends cut={cut} />
+          <ul className="flex list-disc flex-col gap-0.5 pl-5 text-ink-2">
+            {CUT_HINTS.map((hint) => (
+              <li key={hint}>{hint}</li>
+            ))}
+          </ul>
+        </div>
+        <div className="flex flex-wrap gap-2 border-t border-line p-4">
+          {children}
+          <span className="grow" />
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={move.isPending || !visit.acceptedPlan}
+            onClick={done}
+          >
+            {visit.acceptedPlan ? 'Cut and checked: ready' : 'Take the verdict first'} <ArrowRight size={18} />
+          </button>
+        </div>
+      </aside>
+    </Station>
+  )
+}
