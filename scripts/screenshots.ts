@@ -93,6 +93,7 @@ const VIEWS: readonly View[] = [
     act: async (page) => {
       await page.$eval('[data-school=nails-when] summary', (summary) => (summary as HTMLElement).click())
       await shows(page, '[data-testid=example]')
+      await show(page, '[data-testid=example]')
     },
   },
   {

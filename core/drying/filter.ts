@@ -83,6 +83,7 @@ function expected(
     const value = model.dripping * (1 - house['towel.squeeze']) - model.afterTowel
     return { value, sd: house['towel.noise'] * value + 1 }
   }
+  if (model.coatMassG <= 0) return { value: 0, sd: house['probe.floor'] }
   const water = waterAt(model, changedAt, reading.minutes)
   const fraction = Math.max(1e-9, Math.min(1, water / model.afterTowel))
   const here = reading.index === null ? fraction : place(reading.index, fraction)
@@ -127,7 +128,7 @@ export function estimate(
   const changesAt = (m: DryingModel): number => changedAt ?? (m.air ? Math.max(minutes, usualChangeover(m)) : 0)
   const junk = house['probe.absurd']
   const absurd = readings.map((reading) => {
-    const width = reading.kind === 'towel' ? WIDEST * model.coatMassG : WIDEST
+    const width = reading.kind === 'towel' ? WIDEST * Math.max(1, model.coatMassG) : WIDEST
     const value = reading.kind === 'towel' ? reading.grams : reading.ratio
     let good = 0
     let total = 0

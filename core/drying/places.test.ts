@@ -82,6 +82,20 @@ describe('place by place', () => {
     expect(last).toContain('ear-inner')
     expect(order.slice(0, 10).map(({ index }) => REGION_SIDES[index]!.region)).not.toContain('ear-inner')
   })
+  test('a dog without coat is dry at once, and readings of it are borne', () => {
+    const { model, places, changeover } = aWet('hairless', 4, 0)
+    expect(placesInOrder(model, places, changeover)).toEqual([])
+    expect(waterByPlace(model, places, changeover, 3).every((grams) => grams === 0)).toBe(true)
+    const { finish } = estimate(
+      model,
+      places,
+      null,
+      [{ kind: 'probe', minutes: 1, index: 0, ratio: 0.2 }],
+      2,
+      DEFAULT_HOUSE,
+    )
+    expect(Number.isFinite(finish.middle)).toBe(true)
+  })
   test('a fraction outside 0 to 1 is refused', () => {
     const { places } = aWet('curly', 12, 40)
     for (const fraction of [0, -0.1, 1.1, Number.NaN]) expect(() => fractionsAt(places, fraction)).toThrow(RangeError)

@@ -32,7 +32,8 @@ const MOST_STEPS = 60
 export function fractionsAt({ share, slowness }: Places, fraction: number): number[] {
   if (!(fraction > 0 && fraction <= 1))
     throw new RangeError(`fractionsAt: fraction must be above 0 to 1, got ${fraction}`)
-  if (fraction === 1) return share.map(() => 1)
+  // Nothing dried yet, or no coat to dry.
+  if (fraction === 1 || share.every((part) => part === 0)) return share.map(() => fraction)
   const log = Math.log(fraction)
   let c = 1
   for (let step = 0; step < MOST_STEPS; step++) {

@@ -13,6 +13,7 @@ import type {
 } from '../../contract/api.ts'
 import type { Label, ShelfProduct } from '../../contract/products.ts'
 import { Away, request } from './client.ts'
+import { keepAnswer } from './keep.ts'
 import { salonQuery } from './queries.ts'
 
 export const shelfQuery = queryOptions({
@@ -74,7 +75,10 @@ export function useSwapProducts(visitId: string) {
     ...untilHeard,
     mutationFn: (swaps: Record<string, string>) => request<BathRecord>('PUT', `/visits/${visitId}/bath`, { swaps }),
     onMutate: (swaps) => client.setQueryData(queryKey, (before) => before && { ...before, swaps }),
-    onSuccess: (record) => client.setQueryData(queryKey, record),
+    onSuccess: (record) => {
+      client.setQueryData(queryKey, record)
+      void keepAnswer(`/visits/${visitId}/bath`, record)
+    },
   })
 }
 
@@ -84,6 +88,7 @@ export function useBookBath(visitId: string) {
     mutationFn: (batchId: string) => request<BathRecord>('POST', `/visits/${visitId}/bath/book`, { batchId }),
     onSuccess: (record) => {
       client.setQueryData(bathQuery(visitId).queryKey, record)
+      void keepAnswer(`/visits/${visitId}/bath`, record)
       void client.invalidateQueries({ queryKey: ['shelf'] })
       void client.invalidateQueries({ queryKey: ['prep'] })
     },
@@ -96,7 +101,10 @@ export function useDryingChange(visitId: string) {
     ...untilHeard,
     mutationFn: async (change: DryingChange) =>
       (await request<{ run: DryingRun | null }>('PUT', `/visits/${visitId}/drying`, change)).run,
-    onSuccess: (run) => client.setQueryData(dryingQuery(visitId).queryKey, run),
+    onSuccess: (run) => {
+      client.setQueryData(dryingQuery(visitId).queryKey, run)
+      void keepAnswer(`/visits/${visitId}/drying`, { run })
+    },
   })
 }
 
@@ -106,7 +114,10 @@ export function useMeasure(visitId: string) {
     ...untilHeard,
     mutationFn: async (reading: DryingReading) =>
       (await request<{ run: DryingRun | null }>('POST', `/visits/${visitId}/drying/readings`, reading)).run,
-    onSuccess: (run) => client.setQueryData(dryingQuery(visitId).queryKey, run),
+    onSuccess: (run) => {
+      client.setQueryData(dryingQuery(visitId).queryKey, run)
+      void keepAnswer(`/visits/${visitId}/drying`, { run })
+    },
   })
 }
 

@@ -1,6 +1,6 @@
 /* Keeps the application and what was last read, so that a reload while the server is away does not go blank. */
 const CACHE = 'etude-1'
-const READ = /^\/api\/(salon|day|dogs|visits\/[^/]+)$/
+const READ = /^\/api\/(salon|day|day\/prep|dogs|shelf|visits\/[^/]+(\/(bath|drying))?)$/
 const MOST_ENTRIES = 400
 
 self.addEventListener('install', () => self.skipWaiting())

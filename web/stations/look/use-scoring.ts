@@ -96,7 +96,7 @@ export function useVisitScoring(visit: Visit, role: AssessmentDoc['role']): Scor
         visitQuery(visit.id).queryKey,
         (before) => before && { ...before, [place]: assessment },
       )
-      if (now) void keepVisit(now).catch(() => {})
+      if (now) void keepVisit(now)
     },
     [client, visit.id],
   )
