@@ -17,7 +17,7 @@ import {
   type Swaps,
   usualSettings,
 } from '../core/index.ts'
-import type { Prep } from './api.ts'
+import type { Prep } from './api-shelf.ts'
 
 /** A dog of the day as its bath and drying will go. */
 export interface PrepDog {

@@ -1,13 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import {
-  daySchema,
-  estimatesChangeSchema,
-  logLineSchema,
-  prepSchema,
-  salonSchema,
-  schoolChangeSchema,
-} from '../../contract/api.ts'
+import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema, schoolChangeSchema } from '../../contract/api.ts'
+import { prepSchema } from '../../contract/api-shelf.ts'
 import { priceListSchema } from '../../contract/assessment-file.ts'
 import { equipmentSchema } from '../../contract/equipment.ts'
 import type { Deps } from './deps.ts'

@@ -1,11 +1,10 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
+import { idParamSchema, idSchema } from '../../contract/api.ts'
 import {
   bathRecordSchema,
   dryingChangeSchema,
   dryingRunSchema,
-  idParamSchema,
-  idSchema,
   importRequestSchema,
   importResultSchema,
   newProductSchema,
@@ -16,7 +15,7 @@ import {
   stockMoveRequestSchema,
   stockMoveSchema,
   swapsSchema,
-} from '../../contract/api.ts'
+} from '../../contract/api-shelf.ts'
 import { shelfProductSchema } from '../../contract/products.ts'
 import { productsCsv } from '../../contract/products-csv.ts'
 import type { Deps } from './deps.ts'

@@ -1,5 +1,5 @@
 import type { Sequelize, Transaction } from 'sequelize'
-import type { BathRecord } from '../../contract/api.ts'
+import type { BathRecord } from '../../contract/api-shelf.ts'
 import { productOf } from '../../contract/products.ts'
 import { type Bath, planBath, type Swaps } from '../../core/index.ts'
 import { iso } from './documents.ts'

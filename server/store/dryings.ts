@@ -1,5 +1,5 @@
 import type { Sequelize, Transaction } from 'sequelize'
-import type { DryingChange, DryingReading, DryingRun } from '../../contract/api.ts'
+import type { DryingChange, DryingReading, DryingRun } from '../../contract/api-shelf.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { dryingModel, REGIONS } from '../../core/index.ts'
 import { planInForce } from './baths.ts'

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize'
-import type { Prep } from '../../contract/api.ts'
+import type { Prep } from '../../contract/api-shelf.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import { type PrepDog, prepOf } from '../../contract/prep.ts'
 import { productOf } from '../../contract/products.ts'

@@ -1,15 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type {
-  BathRecord,
-  DryingRun,
-  ImportResult,
-  Prep,
-  Problem,
-  ScoreChange,
-  StockMove,
-  Visit,
-} from '../../contract/api.ts'
+import type { Problem, ScoreChange, Visit } from '../../contract/api.ts'
+import type { BathRecord, DryingRun, ImportResult, Prep, StockMove } from '../../contract/api-shelf.ts'
 import { LABEL_DEFAULTS, type Label, type ShelfProduct } from '../../contract/products.ts'
 import { productsCsv } from '../../contract/products-csv.ts'
 import { REGION_SIDES } from '../../core/index.ts'

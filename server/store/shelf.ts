@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { isDeepStrictEqual } from 'node:util'
 import { type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
-import type { ImportResult, NewProduct, StockMove, StockMoveRequest } from '../../contract/api.ts'
+import type { ImportResult, NewProduct, StockMove, StockMoveRequest } from '../../contract/api-shelf.ts'
 import type { Label, ShelfProduct } from '../../contract/products.ts'
 import { readProductsCsv } from '../../contract/products-csv.ts'
 import { iso } from './documents.ts'

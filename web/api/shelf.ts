@@ -1,4 +1,5 @@
 import { queryOptions, type UseMutationOptions, useMutation, useQueryClient } from '@tanstack/react-query'
+import type { Salon } from '../../contract/api.ts'
 import type {
   BathRecord,
   DryingChange,
@@ -7,10 +8,9 @@ import type {
   ImportResult,
   NewProduct,
   Prep,
-  Salon,
   StockMove,
   StockMoveRequest,
-} from '../../contract/api.ts'
+} from '../../contract/api-shelf.ts'
 import type { Label, ShelfProduct } from '../../contract/products.ts'
 import { Away, request } from './client.ts'
 import { keepAnswer } from './keep.ts'

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { ImportResult } from '../../contract/api.ts'
+import type { ImportResult } from '../../contract/api-shelf.ts'
 import { listed } from '../../contract/words/index.ts'
 import { useImportProducts } from '../api/shelf.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
-import type { StockMove } from '../../contract/api.ts'
+import type { StockMove } from '../../contract/api-shelf.ts'
 import type { ShelfProduct } from '../../contract/products.ts'
 import { volumeText } from '../../contract/words/index.ts'
 import type { UnitSystem } from '../../core/index.ts'

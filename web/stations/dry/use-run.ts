@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import type { DryingReading, DryingRun } from '../../../contract/api.ts'
+import type { DryingReading, DryingRun } from '../../../contract/api-shelf.ts'
 import {
   type DryingModel,
   type Estimated,
