@@ -33,8 +33,8 @@ import {
 import { salonQuery, useMoveDog } from '../../api/queries.ts'
 import { bathQuery, shelfQuery, useBookBath, useSwapProducts } from '../../api/shelf.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, TURN, type View } from '../../coatmap/geometry.ts'
 import { looksOfBath } from '../../coatmap/looks.ts'
+import { useTurning } from '../../coatmap/use-turning.ts'
 import { today } from '../../parts/dates.ts'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
 import { dogDrawn } from '../dog-file.ts'
@@ -145,8 +145,7 @@ function Tub({
 }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const [chosen, setChosen] = useState<string | null>(() => bath.steps.find(({ kind }) => kind === 'wash')?.id ?? null)
-  const [view, setView] = useState<View>('left')
-  const [close, setClose] = useState<CloseLook>(null)
+  const { stage } = useTurning()
   const [card, setCard] = useState(false)
   const book = useBookBath(visit.id)
   const move = useMoveDog()
@@ -194,13 +193,10 @@ function Tub({
           <DogStage
             drawn={drawn}
             looks={looks}
-            view={view}
-            close={close}
+            {...stage}
             focus={null}
             onPick={pick}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? TURN[view])}
-            onClose={setClose}
             label={`${name}, where each product goes`}
           />
         </div>

@@ -25,8 +25,8 @@ import {
 } from '../../../core/index.ts'
 import { useMoveDog, useSaveArrival } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfLengths } from '../../coatmap/looks.ts'
+import { useTurning } from '../../coatmap/use-turning.ts'
 import { Loading } from '../../shell/states.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { usePlanOfVisit } from '../plan-of-visit.ts'
@@ -151,8 +151,7 @@ function Cutting({
   const turns = useMemo(() => turnsOf(cut), [cut])
   const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
   const [chosen, setChosen] = useState<RegionId | null>(null)
-  const [view, setView] = useState<View>('left')
-  const [close, setClose] = useState<CloseLook>(null)
+  const { stage, bringToFront } = useTurning()
   const move = useMoveDog()
   const navigate = useNavigate()
   const place = all.find(({ region }) => region === chosen) ?? all[0] ?? null
@@ -168,7 +167,7 @@ function Cutting({
   )
   const choose = ({ region, lines }: Place): void => {
     setChosen(region)
-    setView(viewFor(lines[0]!.index, view))
+    bringToFront(lines[0]!.index)
   }
   const done = (): void =>
     move.mutate(
@@ -185,14 +184,11 @@ function Cutting({
           <DogStage
             drawn={drawn}
             looks={looks}
-            view={view}
-            close={close}
+            {...stage}
             focus={null}
             lit={lit}
             onPick={(index) => setChosen(REGION_SIDES[index]!.region)}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? TURN[view])}
-            onClose={setClose}
             label={`${name} as it will be`}
           />
         </div>

@@ -33,8 +33,8 @@ import {
 } from '../../../core/index.ts'
 import { salonQuery, useMoveDog } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfWater } from '../../coatmap/looks.ts'
+import { useTurning } from '../../coatmap/use-turning.ts'
 import { Loading } from '../../shell/states.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { usePlanOfVisit } from '../plan-of-visit.ts'
@@ -85,8 +85,7 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   const [finisher, setFinisher] = useState(() => dryerFor(equipment, FINISHERS))
   const [chosen, setChosen] = useState<number | null>(null)
   const [focus, setFocus] = useState<number | null>(null)
-  const [view, setView] = useState<View>('left')
-  const [close, setClose] = useState<CloseLook>(null)
+  const { stage, bringToFront } = useTurning()
 
   const inRoom = useMemo(() => ({ ...assessment, room }), [assessment, room])
   const settings = useMemo(
@@ -127,7 +126,7 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   const last = order.slice(-LAST).reverse()
   const go = (index: number): void => {
     setFocus(index)
-    setView(viewFor(index, view))
+    bringToFront(index)
   }
   const name = visit.arrival.dog.name ?? 'This dog'
   const move = useMoveDog()
@@ -155,13 +154,10 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
           <DogStage
             drawn={drawn}
             looks={looks}
-            view={view}
-            close={close}
+            {...stage}
             focus={focus}
             onPick={setFocus}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? TURN[view])}
-            onClose={setClose}
             label={`${name}, where the water is`}
           />
         </div>

@@ -21,8 +21,8 @@ import {
 } from '../../../core/index.ts'
 import { salonQuery } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { sheetLooks } from '../../coatmap/looks.ts'
+import { useTurning } from '../../coatmap/use-turning.ts'
 import { Loading } from '../../shell/states.tsx'
 import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
@@ -63,8 +63,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
   const [opinion, setOpinion] = useState<SecondOpinion | null>(null)
   const [shown, setShown] = useState<'first' | 'second'>('second')
   const [focus, setFocus] = useState<number | null>(null)
-  const [view, setView] = useState<View>('left')
-  const [close, setClose] = useState<CloseLook>(null)
+  const { stage, bringToFront } = useTurning()
   useEffect(
     function compare() {
       let current = true
@@ -98,7 +97,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
   const matters = opinion.differences.filter(({ becomes }) => becomes !== opinion.first)
   const go = (index: number): void => {
     setFocus(index)
-    setView(viewFor(index, view))
+    bringToFront(index)
   }
   return (
     <Station>
@@ -122,14 +121,11 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
           <DogStage
             drawn={drawn}
             looks={looks}
-            view={view}
-            close={close}
+            {...stage}
             focus={focus}
             lit={differ.size > 0 ? differ : null}
             onPick={setFocus}
             nameOf={nameOf}
-            onTurn={(to) => setView(to ?? TURN[view])}
-            onClose={setClose}
             label={`Where ${who.first} and ${who.second} differ`}
           />
         </div>

@@ -1,0 +1,24 @@
+import { useState } from 'react'
+import { type CloseLook, TURN, type View, viewFor } from './geometry.ts'
+
+interface Turning {
+  /** What the stage needs to be turned and looked at closely. */
+  readonly stage: {
+    readonly view: View
+    readonly close: CloseLook
+    readonly onTurn: (to?: View) => void
+    readonly onClose: (close: CloseLook) => void
+  }
+  /** Turns the dog so that a region-side is in sight. */
+  readonly bringToFront: (index: number) => void
+}
+
+/** Which side of the dog is in front, and whether head or feet are looked at closely. */
+export function useTurning(): Turning {
+  const [view, setView] = useState<View>('left')
+  const [close, setClose] = useState<CloseLook>(null)
+  return {
+    stage: { view, close, onTurn: (to) => setView(to ?? TURN[view]), onClose: setClose },
+    bringToFront: (index) => setView(viewFor(index, view)),
+  }
+}
