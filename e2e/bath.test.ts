@@ -273,6 +273,19 @@ describe('the salon around it', () => {
     await page.close()
   })
 
+  test.each(['house', 'house/room', 'shelf', 'devices', 'prep', 'arrival'])(
+    '%s scrolls within its frame, never as a whole',
+    async (path) => {
+      const page = await salon.newPage()
+      const at = path === 'arrival' ? `visits/${await visitOf(salon.base, 'Quill')}/arrival` : path
+      await page.goto(`${salon.base}${at}`)
+      await shows(page, 'h1, h2')
+      await new Promise((done) => setTimeout(done, 400))
+      expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBeLessThanOrEqual(0)
+      await page.close()
+    },
+  )
+
   test('the day ahead adds up its mixes and warns of noise', async () => {
     const page = await salon.newPage()
     await page.goto(`${salon.base}prep`)

@@ -195,10 +195,10 @@ function Examples({
       <thead className="text-left text-ink-2">
         <tr>
           <th className="font-medium">Way</th>
-          <th className="text-right font-medium">Before the tub</th>
-          <th className="text-right font-medium">Tub</th>
-          <th className="text-right font-medium">Drying</th>
-          <th className="text-right font-medium">Product</th>
+          <th className="pl-4 text-right font-medium">Before the tub</th>
+          <th className="pl-4 text-right font-medium">Tub</th>
+          <th className="pl-4 text-right font-medium">Drying</th>
+          <th className="pl-4 text-right font-medium">Product</th>
         </tr>
       </thead>
       <tbody>
@@ -210,10 +210,10 @@ function Examples({
                 {texts[option]![0]}
                 {other.length > 0 && <span className="block text-sm text-ink-2">{other.join(' ')}</span>}
               </td>
-              <td className="text-right">{minutesText(before)} min</td>
-              <td className="text-right">{minutesText(bath)} min</td>
-              <td className="text-right">{minutesText(dry)} min</td>
-              <td className="text-right">{Math.round(products)} ml</td>
+              <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(before)} min</td>
+              <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(bath)} min</td>
+              <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(dry)} min</td>
+              <td className="whitespace-nowrap py-1 pl-4 text-right">{Math.round(products)} ml</td>
             </tr>
           )
         })}

@@ -102,7 +102,7 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
-      <main id="main" className="flex min-h-0 grow flex-col overflow-y-auto" tabIndex={-1}>
+      <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={-1}>
         <Suspense fallback={<Loading what="the screen" />}>
           <Outlet />
         </Suspense>

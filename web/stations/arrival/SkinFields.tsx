@@ -58,8 +58,8 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
     <Group title="On the skin">
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
-          label="Last spot-on, days ago"
-          unit="days"
+          label="Last spot-on"
+          unit="days ago"
           min={0}
           max={10000}
           value={dog.daysSinceSpotOn ?? null}
