@@ -164,7 +164,17 @@ describe('drying', () => {
     await salon.startServer()
     await page.reload()
     await until(page, '[data-testid=readings]', /1 reading/)
+    // Away again: the clock goes on under the hand, says so, and catches up.
+    await salon.killServer()
     await press(page, 'Now brushing')
+    await until(page, '[data-testid=finish]', /not saved yet/)
+    await salon.startServer()
+    await page.waitForFunction(
+      () => !document.querySelector('[data-testid=finish]')!.textContent!.includes('not saved yet'),
+      {
+        timeout: 15_000,
+      },
+    )
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[data-testid=run] button')].some(
         ({ textContent }) => textContent === ' Dry' || textContent?.trim() === 'Dry',

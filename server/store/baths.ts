@@ -3,10 +3,10 @@ import type { BathRecord } from '../../contract/api-shelf.ts'
 import { productOf } from '../../contract/products.ts'
 import { type Bath, planBath, type Swaps } from '../../core/index.ts'
 import { iso } from './documents.ts'
-import { TooEarly } from './errors.ts'
+import { NotFound, TooEarly } from './errors.ts'
 import { lockVisit } from './locks.ts'
 import { isLogged, logChange } from './log.ts'
-import { AssessmentRow, BathRow, PlanRow, ProductRow, StockMoveRow } from './models.ts'
+import { AssessmentRow, BathRow, PlanRow, ProductRow, StockMoveRow, VisitRow } from './models.ts'
 import { madeFrom } from './needs.ts'
 import { book, productDoc } from './shelf.ts'
 
@@ -34,7 +34,7 @@ export class BathRepo {
 
   async read(visitId: string): Promise<BathRecord> {
     return this.#sequelize.transaction(async (t) => {
-      await lockVisit(visitId, t)
+      if (!(await VisitRow.findByPk(visitId, { transaction: t }))) throw new NotFound('visit', visitId)
       return this.#record(visitId, t)
     })
   }

@@ -95,31 +95,49 @@ export function useBookBath(visitId: string) {
   })
 }
 
-export function useDryingChange(visitId: string) {
+/** The clock starts under the hand, not when the server answers. */
+function dryingAfter(run: DryingRun | null | undefined, { id, what, at }: DryingChange): DryingRun | null {
+  const going = run && !run.finishedAt ? run : null
+  if (what === 'start') return going ?? { id, startedAt: at, changedAt: null, finishedAt: null, readings: [] }
+  if (!run) return null
+  return what === 'change' ? { ...run, changedAt: run.changedAt ?? at } : { ...run, finishedAt: run.finishedAt ?? at }
+}
+
+/** What is sent of a drying shows at once; the server's answer replaces it, a refusal takes it back. */
+function useDryingWrite<V>(
+  visitId: string,
+  send: (input: V) => Promise<{ run: DryingRun | null }>,
+  after: (run: DryingRun | null | undefined, input: V) => DryingRun | null,
+) {
   const client = useQueryClient()
+  const { queryKey } = dryingQuery(visitId)
   return useMutation({
     ...untilHeard,
-    mutationFn: async (change: DryingChange) =>
-      (await request<{ run: DryingRun | null }>('PUT', `/visits/${visitId}/drying`, change)).run,
-    onSuccess: (run) => {
-      client.setQueryData(dryingQuery(visitId).queryKey, run)
+    // One after the other, so that a reading never overtakes the start it belongs to.
+    scope: { id: `drying ${visitId}` },
+    mutationKey: queryKey,
+    mutationFn: send,
+    onMutate: (input) => {
+      client.setQueryData(queryKey, (before) => after(before, input))
+    },
+    onSuccess: ({ run }) => {
+      // While more is on its way the answer is behind what the screen shows already.
+      if (client.isMutating({ mutationKey: queryKey }) <= 1) client.setQueryData(queryKey, run)
       void keepAnswer(`/visits/${visitId}/drying`, { run })
     },
+    onError: () => client.invalidateQueries({ queryKey }),
   })
 }
 
-export function useMeasure(visitId: string) {
-  const client = useQueryClient()
-  return useMutation({
-    ...untilHeard,
-    mutationFn: async (reading: DryingReading) =>
-      (await request<{ run: DryingRun | null }>('POST', `/visits/${visitId}/drying/readings`, reading)).run,
-    onSuccess: (run) => {
-      client.setQueryData(dryingQuery(visitId).queryKey, run)
-      void keepAnswer(`/visits/${visitId}/drying`, { run })
-    },
-  })
-}
+export const useDryingChange = (visitId: string) =>
+  useDryingWrite<DryingChange>(visitId, (change) => request('PUT', `/visits/${visitId}/drying`, change), dryingAfter)
+
+export const useMeasure = (visitId: string) =>
+  useDryingWrite<DryingReading>(
+    visitId,
+    (reading) => request('POST', `/visits/${visitId}/drying/readings`, reading),
+    (run, reading) => (run ? { ...run, readings: [...run.readings, reading] } : null),
+  )
 
 export function useSetSchool() {
   const client = useQueryClient()
