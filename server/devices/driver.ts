@@ -39,7 +39,7 @@ export class Driver {
   #tries = 0
   #closed = false
   #buffer = ''
-  #heardAt: number | null = null
+  #pluggedAt = 0
   #readAt: number | null = null
   #recent: number[][] = []
   #weights: ScaleReading[] = []
@@ -67,6 +67,7 @@ export class Driver {
     socket.setEncoding('utf8')
     socket.on('connect', () => {
       this.#socket = socket
+      this.#pluggedAt = Date.now()
       this.#buffer = ''
       this.#fault = null
       this.#changed()
@@ -97,7 +98,6 @@ export class Driver {
   #line(text: string): void {
     const line = readLine(text, this.options.kind)
     if (line.what === 'unknown') return
-    this.#heardAt = Date.now()
     if (line.what === 'hello' && (line.version !== VERSION || line.kind !== this.options.kind))
       this.#fault = `this is a ${line.kind || 'device of no kind'} speaking version ${line.version}, a ${this.options.kind} of version ${VERSION} was expected`
     if (line.what === 'fault') this.#fault = line.text || 'the device reports a fault'
@@ -119,7 +119,8 @@ export class Driver {
 
   #link(): Device['link'] {
     if (!this.#socket) return 'unplugged'
-    return this.#heardAt !== null && Date.now() - (this.#readAt ?? 0) > SILENT_MS ? 'silent' : 'live'
+    // One that was plugged in a moment ago gets as long for its first reading.
+    return Date.now() - Math.max(this.#readAt ?? 0, this.#pluggedAt) > SILENT_MS ? 'silent' : 'live'
   }
 
   /** From here on, what lies on the scale counts as nothing. */
