@@ -1,11 +1,13 @@
 import {
   type Assessment,
+  BLOWERS,
   type Dryer,
   type DryingStage,
   dryerFor,
   dryingOf,
   type Equipment,
   type Exposure,
+  FINISHERS,
   type House,
   type MixLine,
   mixForDay,
@@ -78,8 +80,8 @@ function work(dog: PrepDog, shelf: readonly Product[], air: Dryer | null, warm: 
 
 /** What a day will take: mixes, stock, minutes at the dryer and each person's noise. Pure. */
 export function prepOf(date: string, dogs: readonly PrepDog[], shelf: readonly Product[], equipment: Equipment): Prep {
-  const air = dryerFor(equipment, ['high-velocity', 'small-high-velocity'])
-  const warm = dryerFor(equipment, ['stand', 'hand'])
+  const air = dryerFor(equipment, BLOWERS)
+  const warm = dryerFor(equipment, FINISHERS)
   const worked = dogs.map((dog) => work(dog, shelf, air, warm))
   const needed = new Map<string, number>()
   for (const { uses } of worked)

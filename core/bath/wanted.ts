@@ -1,11 +1,12 @@
 import { isPaw, REGION_SIDES, type RegionId } from '../body/regions.ts'
-import type { CoatType } from '../coat/coat-types.ts'
+import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
 import { isPuppy } from '../verdict/budgets.ts'
+import { JACKET } from '../verdict/options.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import { ageWeeks, seesFleas, vetProductUnnamed } from './allowed.ts'
 import type { ProductKind } from './products.ts'
@@ -88,11 +89,8 @@ export function bathSkin({ skin, findings }: SideScores): Score {
 
 export const FACE: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'cheek', 'crown'])
 const FEATHERING: ReadonlySet<RegionId> = new Set(['ear-outer', 'behind-ear', 'chest', 'belly', 'breeches'])
-const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
 /** Where a wire coat may be softened: legs and beard. */
 const FURNISHINGS: ReadonlySet<RegionId> = new Set(['foreleg', 'hindleg', 'muzzle'])
-const CURLED: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])
-const DROP: ReadonlySet<CoatType> = new Set(['silky', 'drop-double'])
 /** Coat longer than this is conditioned, mm. Common practice. */
 const CONDITIONED_MM = 30
 
@@ -108,8 +106,8 @@ function ownWashes(region: RegionId, undercoat: Score, assessment: Assessment): 
   if (coatType === 'wire' && hasJacket(assessment))
     return twice(want(FURNISHINGS.has(region) ? 'cleansing' : 'texturising', 'jacket'))
   if (coatType === 'double' && undercoat >= 2) return twice(want('deshedding-shampoo', 'loose-undercoat'))
-  if (DROP.has(coatType)) return [want('cleansing', 'drop-coat'), want('moisturising', 'drop-coat')]
-  if (CURLED.has(coatType)) return twice(want('moisturising', 'curl'))
+  if (DROP_COATS.has(coatType)) return [want('cleansing', 'drop-coat'), want('moisturising', 'drop-coat')]
+  if (CURLED_COATS.has(coatType)) return twice(want('moisturising', 'curl'))
   if (coatType === 'corded') return twice(want('cleansing', 'cords'))
   if (coatType === 'hairless') return twice(want('moisturising', 'bare-skin'))
   if (coatType === 'feathered' && FEATHERING.has(region))
@@ -169,8 +167,8 @@ function conditionOf(
   }
   if (isPaw(region) || FACE.has(region)) return null
   if (dog.coatType === 'double' && undercoat >= 2) return want('deshedding-conditioner', 'loose-undercoat')
-  if (DROP.has(dog.coatType)) return want(scores.tags.includes('brittle') ? 'keratin' : 'mask', 'drop-coat')
-  if (CURLED.has(dog.coatType)) return want(worn && mm > CONDITIONED_MM ? 'mask' : 'conditioner', 'curl')
+  if (DROP_COATS.has(dog.coatType)) return want(scores.tags.includes('brittle') ? 'keratin' : 'mask', 'drop-coat')
+  if (CURLED_COATS.has(dog.coatType)) return want(worn && mm > CONDITIONED_MM ? 'mask' : 'conditioner', 'curl')
   if (dog.coatType === 'feathered') return FEATHERING.has(region) ? want('conditioner', 'feathering') : null
   if (dog.coatType === 'corded' || dog.coatType === 'smooth' || dog.coatType === 'hairless') return null
   return mm > CONDITIONED_MM ? want('conditioner', 'plain-coat') : null

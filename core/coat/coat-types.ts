@@ -35,5 +35,9 @@ export interface LengthsMm {
 }
 export type CoatPart = keyof LengthsMm
 
+/** Wool that curls, and long coats that drop. */
+export const CURLED_COATS: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])
+export const DROP_COATS: ReadonlySet<CoatType> = new Set(['silky', 'drop-double'])
+
 /** Coats on which loose undercoat is carded out as a matter of course. */
 export const CARDED_COATS: ReadonlySet<CoatType> = new Set(['double', 'drop-double', 'feathered', 'wire'])

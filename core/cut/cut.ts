@@ -1,13 +1,14 @@
 import { bathSkin } from '../bath/wanted.ts'
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { isPaw, mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
-import type { CoatType } from '../coat/coat-types.ts'
+import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../verdict/blades.ts'
 import { PLACE_CAUTIONS } from '../verdict/cautions.ts'
 import type { Caution } from '../verdict/codes.ts'
 import { wishedMm } from '../verdict/context.ts'
+import { DOUBLE_EXEMPT, JACKET } from '../verdict/options.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import { cutToLength } from '../verdict/tools.ts'
 import type { Tool } from '../verdict/treatments.ts'
@@ -101,11 +102,8 @@ const ORDER: readonly RegionId[] = [
   'muzzle',
 ]
 
-/** Hygiene places of a double coat, where clipping is ordinary. */
-const EXEMPT: ReadonlySet<RegionId> = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
-const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
 /** Coats whose armpits are clipped clean, because friction mats them again. Common practice. */
-const CLEAN_ARMPITS: ReadonlySet<CoatType> = new Set(['curly', 'cotton', 'silky', 'drop-double'])
+const CLEAN_ARMPITS: ReadonlySet<CoatType> = new Set([...CURLED_COATS, ...DROP_COATS])
 /** Shorter hair than this needs no hygiene cut, mm. */
 const HYGIENE_MM = 10
 /** A length closer than this to what is there is not worth a pass, mm. */
@@ -135,7 +133,7 @@ function refusalOf(index: number, assessment: Assessment, plan: Plan): NotCut | 
   if (treatment === 'look') return 'not-looked-at'
   if (wishes.show || wishes.style === 'show' || dog.modifiers.includes('show-coat')) return 'show-coat'
   // A double coat grows back otherwise or not at all; a finishing cut is no ground for it.
-  if (dog.coatType === 'double' && !EXEMPT.has(region) && !(consents.vetDirectsClip && consents.doubleClip))
+  if (dog.coatType === 'double' && !DOUBLE_EXEMPT.has(region) && !(consents.vetDirectsClip && consents.doubleClip))
     return 'double-coat'
   if (dog.coatType === 'wire' && wishes.keepJacket && !dog.modifiers.includes('clipped-wire') && JACKET.has(region))
     return 'jacket'

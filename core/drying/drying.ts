@@ -1,6 +1,6 @@
 import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometrics.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
-import type { CoatType } from '../coat/coat-types.ts'
+import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment, Temperament } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
@@ -65,8 +65,6 @@ const MM_PER_CM = 10
 const SECONDS = 60
 const L_PER_M3 = 1000
 
-const CURLED: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])
-const LONG: ReadonlySet<CoatType> = new Set(['silky', 'drop-double'])
 const UNBRUSHED: ReadonlySet<CoatType> = new Set(['smooth', 'corded', 'hairless'])
 
 /** How the coat should lie for what comes next. */
@@ -74,12 +72,18 @@ function methodOf({ dog }: Assessment, { regions, verdict }: Plan): DryMethod {
   if (UNBRUSHED.has(dog.coatType)) return 'natural'
   if (regions.some(({ treatment }) => treatment === 'strip')) return 'flat'
   if (verdict.style !== 'keep' || dog.coatType === 'double') return 'lifted'
-  if (LONG.has(dog.coatType)) return 'layered'
-  return CURLED.has(dog.coatType) ? 'straight' : 'flat'
+  if (DROP_COATS.has(dog.coatType)) return 'layered'
+  return CURLED_COATS.has(dog.coatType) ? 'straight' : 'flat'
 }
 
 const floorOf = (coatType: CoatType, house: House): number =>
-  house[CURLED.has(coatType) ? 'brush.floor.curl' : LONG.has(coatType) ? 'brush.floor.drop' : 'brush.floor.other']
+  house[
+    CURLED_COATS.has(coatType)
+      ? 'brush.floor.curl'
+      : DROP_COATS.has(coatType)
+        ? 'brush.floor.drop'
+        : 'brush.floor.other'
+  ]
 
 function cautionsOf({ dog, sheet }: Assessment, stages: readonly DryingStage[]): DryingCaution[] {
   const blown = stages.some(({ stage, minutes }) => stage === 'high-velocity' && minutes > 0)
@@ -227,7 +231,7 @@ function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetC
   const place = schools['dryer-place']
   const start = schools['drying-start']
   const underside = start === 'by-coat' ? coat.meanMm > LONG_MM || room.tempC < COLD_C : start === 'underside-first'
-  const long = LONG.has(dog.coatType)
+  const long = DROP_COATS.has(dog.coatType)
   const brush = schools['brush-drying'] === 'by-coat' ? (long ? 'pin' : 'slicker') : schools['brush-drying']
   return {
     bulkIn: place === 'table' ? 'table' : 'tub',

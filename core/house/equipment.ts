@@ -4,6 +4,10 @@ import type { UnitSystem } from '../units/convert.ts'
 export const DRYER_KIND_IDS = ['high-velocity', 'small-high-velocity', 'stand', 'hand'] as const
 export type DryerKind = (typeof DRYER_KIND_IDS)[number]
 
+/** What blows the water off, and what finishes with warm air; the strongest kind first. */
+export const BLOWERS: readonly DryerKind[] = ['high-velocity', 'small-high-velocity']
+export const FINISHERS: readonly DryerKind[] = ['stand', 'hand']
+
 /** A dryer of the salon, as its plate or a measurement has it. */
 export interface Dryer {
   readonly id: string

@@ -37,9 +37,10 @@ export interface SideOptions {
 }
 
 /** Hygiene places of a double coat, where clipping is ordinary. */
-const DOUBLE_EXEMPT: ReadonlySet<RegionId> = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
+export const DOUBLE_EXEMPT: ReadonlySet<RegionId> = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
 const NO_AIR: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'ear-inner', 'sanitary'])
-const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
+/** Where a jacket grows: the harsh coat of the trunk. */
+export const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
 const FACE_EDGE: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle'])
 const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
 const NO_BARE_BLADE_FOR_LEARNERS: ReadonlySet<RegionId> = new Set([

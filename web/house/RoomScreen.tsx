@@ -4,7 +4,7 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Salon } from '../../contract/api.ts'
 import { DRYER_KIND_LABEL, PROTECTOR_LABEL, UNIT_SYSTEM_LABEL } from '../../contract/words/index.ts'
-import { DRYER_KIND_IDS, type Dryer, type DryerKind, PROTECTOR_IDS, UNIT_SYSTEMS } from '../../core/index.ts'
+import { BLOWERS, DRYER_KIND_IDS, type Dryer, type DryerKind, PROTECTOR_IDS, UNIT_SYSTEMS } from '../../core/index.ts'
 import { useDevice } from '../api/devices.ts'
 import { salonQuery } from '../api/queries.ts'
 import { useSetEquipment } from '../api/shelf.ts'
@@ -170,7 +170,7 @@ function DryerRow({
   onDrop: () => void
 }): ReactNode {
   const sound = useDevice('sound')
-  const blows = dryer.kind === 'high-velocity' || dryer.kind === 'small-high-velocity'
+  const blows = BLOWERS.includes(dryer.kind)
   const measured = sound?.link === 'live' ? sound.values.dBA : undefined
   return (
     <li className="grid grid-cols-2 items-end gap-3 p-4 md:grid-cols-[1.4fr_1.5fr_repeat(4,0.9fr)_auto]">

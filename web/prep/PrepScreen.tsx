@@ -6,7 +6,7 @@ import type { Salon } from '../../contract/api.ts'
 import type { Prep } from '../../contract/api-shelf.ts'
 import type { ShelfProduct } from '../../contract/products.ts'
 import { minutesText, NO_BATH_TEXT, PROTECTOR_LABEL, volumeText } from '../../contract/words/index.ts'
-import type { NoBath } from '../../core/index.ts'
+import { houseWith, type NoBath } from '../../core/index.ts'
 import { salonQuery } from '../api/queries.ts'
 import { prepQuery, shelfQuery } from '../api/shelf.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
@@ -105,6 +105,7 @@ export function PrepScreen(): ReactNode {
 
 function Warnings({ prep, shelf, salon }: { prep: Prep; shelf: readonly ShelfProduct[]; salon: Salon }): ReactNode {
   const { units } = salon.equipment
+  const soonDays = houseWith(salon.estimates)['stock.soon']
   const lines = [
     ...prep.stock.flatMap(({ productId, neededMl, stockMl, lowMl, expiresInDays }) => {
       const name = shelf.find(({ id }) => id === productId)?.name ?? 'A product'
@@ -114,7 +115,7 @@ function Warnings({ prep, shelf, salon }: { prep: Prep; shelf: readonly ShelfPro
         ]
       return [
         ...(stockMl - neededMl < lowMl ? [`${name}: ${volumeText(stockMl - neededMl, units)} left after today.`] : []),
-        ...(expiresInDays !== null && expiresInDays <= 14
+        ...(expiresInDays !== null && expiresInDays <= soonDays
           ? [
               expiresInDays === 0
                 ? `${name}: today is its last day.`

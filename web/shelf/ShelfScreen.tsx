@@ -3,7 +3,7 @@ import { Download, Plus, Upload } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { expiresInDays, type ShelfProduct } from '../../contract/products.ts'
 import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../contract/words/index.ts'
-import { DEFAULT_HOUSE, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '../../core/index.ts'
+import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '../../core/index.ts'
 import { salonQuery } from '../api/queries.ts'
 import { shelfQuery } from '../api/shelf.ts'
 import { today } from '../parts/dates.ts'
@@ -64,6 +64,7 @@ export function ShelfScreen(): ReactNode {
     )
   const product = shelf.data.find(({ id }) => id === open)
   const { units } = salon.equipment
+  const soonDays = houseWith(salon.estimates)['stock.soon']
   return (
     <div className="mx-auto w-full max-w-6xl px-6 py-6">
       <div className="mb-4 flex flex-wrap items-center gap-3">
@@ -106,7 +107,7 @@ export function ShelfScreen(): ReactNode {
               <ul className="card divide-y divide-line">
                 {products.map((one) => (
                   <li key={one.id}>
-                    <ProductRow product={one} units={units} onOpen={() => setOpen(one.id)} />
+                    <ProductRow product={one} units={units} soonDays={soonDays} onOpen={() => setOpen(one.id)} />
                   </li>
                 ))}
               </ul>
@@ -127,26 +128,27 @@ export function ShelfScreen(): ReactNode {
 }
 
 /** What is wrong with a product as it stands, in a few words; most urgent first. */
-export function trouble(product: ShelfProduct): { text: string; stop: boolean } | null {
+function trouble(product: ShelfProduct, soonDays: number): { text: string; stop: boolean } | null {
   const days = expiresInDays(product, today())
   if (days !== null && days < 0) return { text: 'past its date', stop: true }
   if (product.stockMl === 0) return { text: 'none left', stop: true }
   if (product.stockMl < product.lowMl) return { text: 'low', stop: false }
-  if (days !== null && days <= DEFAULT_HOUSE['stock.soon'])
-    return { text: days === 0 ? 'last day' : `${days} days left`, stop: false }
+  if (days !== null && days <= soonDays) return { text: days === 0 ? 'last day' : `${days} days left`, stop: false }
   return null
 }
 
 function ProductRow({
   product,
   units,
+  soonDays,
   onOpen,
 }: {
   product: ShelfProduct
   units: UnitSystem
+  soonDays: number
   onOpen: () => void
 }): ReactNode {
-  const wrong = trouble(product)
+  const wrong = trouble(product, soonDays)
   const { dirty, normal, light } = product.dilution
   const strengths = [...new Set([dirty, normal, light])].map(dilutionText).join(', ')
   return (

@@ -14,6 +14,7 @@ import {
 } from '../../../contract/words/index.ts'
 import {
   type Assessment,
+  BLOWERS,
   coatAtTub,
   type Dryer,
   type DryerKind,
@@ -21,6 +22,7 @@ import {
   dryerFor,
   dryingModel,
   dryingOf,
+  FINISHERS,
   type House,
   leastChangeover,
   minutesToDone,
@@ -66,8 +68,6 @@ export function DryScreen(): ReactNode {
 }
 
 const LAST = 6
-const BLOWERS: readonly DryerKind[] = ['high-velocity', 'small-high-velocity']
-const FINISHERS: readonly DryerKind[] = ['stand', 'hand']
 
 interface Props {
   readonly visit: Visit
