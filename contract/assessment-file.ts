@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import {
+  BLADES,
   BREEDS,
   COAT_PRICE_IDS,
   COAT_TYPE_IDS,
+  COMB_MM,
   type CoatPriceId,
   DENSITY_IDS,
   EXPERIENCE_IDS,
@@ -12,6 +14,7 @@ import {
   MODIFIER_IDS,
   OPEN_BREED_IDS,
   PRODUCT_KIND_IDS,
+  RACK_KIND_IDS,
   REGION_IDS,
   REGION_SIDES,
   SCHOOL_IDS,
@@ -20,10 +23,12 @@ import {
   type Schools,
   SIZE_IDS,
   type SizeId,
+  SKIP_FORMS,
   STYLE_WISH_IDS,
   TAG_IDS,
   TEMPERAMENT_IDS,
   TOLERANCE_IDS,
+  TOOL_STATE_IDS,
   TREATMENT_IDS,
 } from '../core/index.ts'
 import { between } from './numbers.ts'
@@ -116,6 +121,8 @@ export const wishesSchema = z.object({
   swims: z.boolean().optional(),
   wearsCoat: z.boolean().optional(),
   extras: z.array(z.string().max(80)).max(20).optional(),
+  /** Days until the show it is groomed for. */
+  showInDays: between(0, 1000).nullish(),
 })
 
 const amount = z.int({ error: 'a whole number of hundredths of the currency' }).min(0).max(10_000_000)
@@ -139,6 +146,24 @@ export const schoolsSchema = z
   )
   .partial()
 
+/** A tool of the rack. Blades and comb attachments by the ids of the vocabulary, the rest by name. */
+export const fileToolSchema = z
+  .object({
+    kind: z.enum(RACK_KIND_IDS),
+    id: z.string().min(1).max(40),
+    form: z.enum(['full', 'skip']).nullish(),
+    state: z.enum(TOOL_STATE_IDS).optional(),
+  })
+  .superRefine(({ kind, id, form }, ctx) => {
+    const wrong = (path: string, message: string): void => ctx.addIssue({ code: 'custom', path: [path], message })
+    if (kind === 'blade' && !BLADES.some((blade) => blade.id === id))
+      wrong('id', `a blade: ${BLADES.map((blade) => blade.id).join(', ')}`)
+    if (kind === 'comb' && !COMB_MM.some((mm) => String(mm) === id))
+      wrong('id', `the length of a comb attachment in mm: ${COMB_MM.join(', ')}`)
+    if (form === 'skip' && !(kind === 'blade' && SKIP_FORMS.has(id)))
+      wrong('form', `full; skip-tooth are ${[...SKIP_FORMS].join(', ')}`)
+  })
+
 const FORMAT = /^etude\.assessment\/1(\.\d+)?$/
 
 export const assessmentFileSchema = z.object({
@@ -160,6 +185,8 @@ export const assessmentFileSchema = z.object({
   consents: z.object({ doubleClip: z.boolean().optional(), vetDirectsClip: z.boolean().optional() }).optional(),
   pace: z.partialRecord(z.enum(TREATMENT_IDS), between(0.5, 2.5)).optional(),
   prices: priceListSchema.optional(),
+  /** The tools there are; without it every blade and comb attachment is taken to be there. */
+  rack: z.array(fileToolSchema).max(200).optional(),
   /** The products there are; without it one of each usual kind is taken to be there. */
   shelf: z.array(fileProductSchema).max(500).optional(),
   /** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */

@@ -1,20 +1,23 @@
 import {
   type Assessment,
+  COMB_MM,
+  CUTS,
   coatPartOf,
   DEFAULT_HOUSE,
   DEFAULT_LENGTHS,
   type Dog,
   type DoneWork,
+  FULL_RACK,
   type House,
   keyOf,
   type Prescribed,
   type Progress,
+  type Rack,
   REGION_SIDES,
   REGIONS,
   type RegionId,
   type SideScores,
   schoolsWith,
-  type Treatment,
   UNSCORED,
   type Wishes,
 } from '../core/index.ts'
@@ -82,6 +85,17 @@ const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   swims: wishes.swims ?? false,
   wearsCoat: wishes.wearsCoat ?? false,
   extras: wishes.extras ?? [],
+  showInDays: wishes.showInDays ?? null,
+})
+
+/** Tools of the file that can be planned with. */
+const rackOfFile = (tools: NonNullable<AssessmentFile['rack']>): Rack => ({
+  blades: tools.flatMap(({ kind, id, form, state }) =>
+    kind === 'blade' && state !== 'away' && state !== 'dull' ? [{ id, form: form ?? ('full' as const) }] : [],
+  ),
+  combs: COMB_MM.filter((mm) =>
+    tools.some(({ kind, id, state }) => kind === 'comb' && id === String(mm) && state !== 'away' && state !== 'dull'),
+  ),
 })
 
 /** Work finished already, each region-side once. */
@@ -109,8 +123,6 @@ function progressOf({ progress }: AssessmentFile, dog: Dog, issues: Issue[]): Pr
   }
   return { done: [...done.values()], minutes: progress.minutes, pull: progress.pull }
 }
-
-const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
 
 type Given = Partial<Record<keyof SideScores, true>>
 const VALUES = ['mat', 'extent', 'standoffMm', 'undercoat', 'condition', 'skin'] as const
@@ -227,6 +239,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
     room: { tempC: file.room?.tempC ?? ROOM.tempC, rh: file.room?.rh ?? ROOM.rh },
     progress,
     schools: schoolsWith(file.house?.schools),
+    rack: file.rack ? rackOfFile(file.rack) : FULL_RACK,
   }
 }
 

@@ -1,6 +1,7 @@
 import type { ProductKind } from './bath/products.ts'
 import type { RegionId } from './body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from './coat/coat-types.ts'
+import type { Rack } from './house/rack.ts'
 import type { Schools } from './house/schools.ts'
 import type { Sheet } from './scores/sheet.ts'
 import type { Treatment } from './verdict/treatments.ts'
@@ -88,6 +89,8 @@ export interface Wishes {
   readonly wearsCoat: boolean
   /** In the owner's words: "no perfume", "keep the lashes". */
   readonly extras: readonly string[]
+  /** Days until the show it is groomed for; null without one. */
+  readonly showInDays: number | null
 }
 
 /** A region-side that is finished, and how it was left. */
@@ -122,4 +125,6 @@ export interface Assessment {
   /** null before the work begins. */
   readonly progress: Progress | null
   readonly schools: Schools
+  /** What the salon cuts with. */
+  readonly rack: Rack
 }

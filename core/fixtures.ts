@@ -3,6 +3,7 @@ import type { LengthsMm } from './coat/coat-types.ts'
 import type { Assessment, Dog, Wishes } from './dog.ts'
 import { DEFAULT_SCHOOLS } from './house/schools.ts'
 import { emptySheet, type Sheet, type SideScores } from './scores/sheet.ts'
+import { FULL_RACK } from './verdict/blades.ts'
 
 /** Building blocks for tests: a healthy easy dog, looked at all over and clean, with whatever is changed. */
 export const CLEAN: SideScores = { ...emptySheet()[0]!, mat: 0, undercoat: 0, condition: 0, skin: 0 }
@@ -54,6 +55,7 @@ export const someWishes = (changes: Partial<Wishes> = {}): Wishes => ({
   swims: false,
   wearsCoat: false,
   extras: [],
+  showInDays: null,
   ...changes,
 })
 
@@ -69,6 +71,7 @@ export const anAssessment = (
   room: { tempC: 22, rh: 0.5 },
   progress: null,
   schools: DEFAULT_SCHOOLS,
+  rack: FULL_RACK,
   ...changes,
   dog: aDog(changes.dog),
   wishes: someWishes(changes.wishes),

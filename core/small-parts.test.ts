@@ -5,7 +5,7 @@ import { COAT_TYPE_IDS } from './coat/coat-types.ts'
 import { DEFAULT_HOUSE, ESTIMATE_IDS, ESTIMATES, houseWith } from './house/estimates.ts'
 import { mixForProduct, mixForTotal, parseDilution } from './mixing/mix.ts'
 import * as convert from './units/convert.ts'
-import { BLADES, bladeUnderMat, toolForLength } from './verdict/blades.ts'
+import { BLADES, bladeUnderMat, FULL_RACK, toolForLength } from './verdict/blades.ts'
 
 describe('mixing', () => {
   // Common practice: 1:8 is one part in nine parts of mix.
@@ -107,24 +107,24 @@ describe('blades', () => {
     [3.7, '7', false],
     [3.6, '8.5', false],
   ])('%d mm of free hair lets a %s in', (mm, id, tight) => {
-    expect(bladeUnderMat(mm, DEFAULT_HOUSE)).toMatchObject({ blade: { id }, tight })
+    expect(bladeUnderMat(mm, FULL_RACK, null, DEFAULT_HOUSE)).toMatchObject({ blade: { id }, tight })
   })
   test('more free hair never calls for a shorter blade, and nothing shorter than a 10 is reached', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 60, noNaN: true }), fc.double({ min: 0, max: 60, noNaN: true }), (a, b) => {
         const [less, more] = a < b ? [a, b] : [b, a]
-        const leaves = bladeUnderMat(less, DEFAULT_HOUSE).blade.leavesMm
-        expect(leaves).toBeLessThanOrEqual(bladeUnderMat(more, DEFAULT_HOUSE).blade.leavesMm)
+        const leaves = bladeUnderMat(less, FULL_RACK, null, DEFAULT_HOUSE)!.blade.leavesMm
+        expect(leaves).toBeLessThanOrEqual(bladeUnderMat(more, FULL_RACK, null, DEFAULT_HOUSE)!.blade.leavesMm)
         expect(leaves).toBeGreaterThanOrEqual(1.5)
       }),
       { seed: 7 },
     )
   })
   test('a wanted length gets the shortest tool that does not go under it', () => {
-    expect(toolForLength(16)).toMatchObject({ leavesMm: 16 })
-    expect(toolForLength(12)).toMatchObject({ tool: { kind: 'comb', id: '13' } })
-    expect(toolForLength(2)).toMatchObject({ tool: { kind: 'blade', id: '9' } })
-    expect(toolForLength(100)).toMatchObject({ tool: { kind: 'comb', id: '32' } })
+    expect(toolForLength(16, FULL_RACK)).toMatchObject({ leavesMm: 16 })
+    expect(toolForLength(12, FULL_RACK)).toMatchObject({ tool: { kind: 'comb', id: '13' } })
+    expect(toolForLength(2, FULL_RACK)).toMatchObject({ tool: { kind: 'blade', id: '9' } })
+    expect(toolForLength(100, FULL_RACK)).toBeNull()
   })
 })
 

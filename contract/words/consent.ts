@@ -111,6 +111,7 @@ export const CONSENT_CAUTIONS: readonly string[] = [
 
 /** Why the next visit is when it is. */
 export const NEXT_TEXT: Record<Rebook['why'], string> = {
+  jacket: 'when the jacket comes round',
   'mats-form': 'before mats form again, with the care it gets at home',
   least: 'as soon as is sensible: with this care it mats again quickly',
   most: 'the longest we leave any dog like this',

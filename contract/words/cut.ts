@@ -1,8 +1,23 @@
-import type { BlendTool, CutPart, CutReason, NotCut } from '../../core/index.ts'
+import type {
+  BlendTool,
+  CutNote,
+  CutPart,
+  CutReason,
+  IronStop,
+  JacketStage,
+  NotCut,
+  RackDue,
+  RackKind,
+  ShowStep,
+  StripNote,
+  Support,
+  ToolState,
+} from '../../core/index.ts'
 
 export const CUT_PART_LABEL: Record<CutPart, string> = {
   coat: '',
   opening: 'the opening only',
+  surround: 'around the opening',
   pads: 'pads',
 }
 
@@ -11,6 +26,7 @@ export const CUT_REASON_TEXT: Record<CutReason, string> = {
   wish: 'as wished',
   hygiene: 'hygiene',
   friction: 'would mat again',
+  'dead-ends': 'dead ends only',
 }
 
 export const BLEND_TOOL_LABEL: Record<BlendTool, string> = {
@@ -29,6 +45,89 @@ export const NOT_CUT_TEXT: Record<NotCut, string> = {
   'face-not-tolerated':
     'This dog does not take blades or straight shears at eyes and lips: thinning shears, a little, or leave it.',
   scar: 'A scar: no blade on it; blend around it.',
+  'house-keeps-coat': 'This house keeps coats with undercoat: they hold heat out as well as in.',
+}
+
+/** Shown at the line they belong to. Common practice. */
+export const CUT_NOTE_TEXT: Record<CutNote, string> = {
+  'face-line-cm': 'The line sits about a centimetre behind the eye.',
+  'face-line-eye': 'The line goes to the corner of the eye.',
+  'face-line-ear': 'The line goes back to the ear.',
+  'throat-as-muzzle': 'Down the throat as far as the muzzle is long.',
+  'skin-stretched': 'Skin stretched, tips away from the eye.',
+  'ear-by-finger': 'Scissor the edge along your finger; feel where the leather ends first.',
+  'ear-by-blade': 'The edge with a fine blade against the finger, never across it.',
+  'ear-was-matted': 'Came in matted: shorter this time, away from the edge.',
+  'feet-standing': 'Standing, shears flat on the table.',
+  'feet-lifted': 'Lifted a little, knee bent as it bends by itself.',
+  'cowlick-longer': 'Longer over a cowlick.',
+  'elbow-shears': 'Elbows by shears.',
+  'lashes-off': 'Lashes off.',
+  'lashes-owner': 'Lashes as the owner likes.',
+  'edges-only': 'Edges of the pads only, up and outwards.',
+  'never-into-web': 'Never into the web.',
+  'disinfect-after': 'Wipe and disinfect the blade afterwards.',
+  'skim-only': 'Skim the dead ends, no more.',
+  'tidy-only': 'Tidy only; no combing up before the clip.',
+  'by-eye': 'Set by shears, a little at a time.',
+}
+
+export const SUPPORT_TEXT: Record<Support, string> = {
+  'belly-loop': 'Padded loop under the belly.',
+  'opposite-leg': 'Lift the opposite leg a little instead of the one you clip.',
+  'knee-under-belly': 'If it sits: your knee under its belly.',
+  'rest-when-it-fidgets': 'A rest when it fidgets.',
+}
+
+export const STRIP_NOTE_TEXT: Record<StripNote, string> = {
+  'chalk-for-grip': 'Chalk for grip.',
+  'hold-the-skin': 'Hold the skin.',
+  'few-hairs-with-growth': 'A few hairs at a time, the way they grow.',
+  'elbow-not-wrist': 'From the elbow, not the wrist, so that it comes and does not break.',
+  'scent-patch-lightly': 'Lightly on the patch on top of the tail: it thins easily.',
+  'sensitive-last': 'Sensitive places last, or clipped on a pet.',
+}
+
+export const JACKET_STAGE_LABEL: Record<JacketStage['stage'], string> = {
+  'full-strip': 'Full strip',
+  roll: 'Roll',
+  show: 'The show',
+}
+
+export const SHOW_STEP_TEXT: Record<ShowStep, string> = {
+  'bands-cut-off': 'Cut bands off, never pull them.',
+  part: 'Part the coat.',
+  'heat-protectant': 'Heat protectant, and let it dry.',
+  'iron-sections': 'Iron each section once, comb between iron and skin.',
+  'iron-ends': 'A second pass for the ends only.',
+  antistatic: 'Antistatic.',
+  'eyes-little': 'Hair over the eyes: plucked or thinned a little at a time.',
+}
+
+export const IRON_STOP_TEXT: Record<IronStop, string> = {
+  'coat-damp': 'The coat is not dry.',
+  'no-protectant': 'No heat protectant on.',
+  'too-close': 'Too close to the skin.',
+  'ear-leather': 'Find where the ear leather ends; start a finger’s width beyond it.',
+  'nobody-at-head': 'Nobody holds the head.',
+  'skin-not-sound': 'The skin here is not sound.',
+}
+
+export const RACK_KIND_LABEL: Record<RackKind, string> = {
+  blade: 'Blade',
+  comb: 'Comb attachment',
+  shears: 'Shears',
+  brush: 'Brush or comb',
+  clipper: 'Clipper',
+  other: 'Other',
+}
+
+export const TOOL_STATE_LABEL: Record<ToolState, string> = { ready: 'Ready', away: 'Away', dull: 'Dull' }
+
+export const RACK_DUE_TEXT: Record<RackDue, string> = {
+  sharpen: 'to be sharpened',
+  oil: 'oil before use',
+  disinfect: 'disinfect',
 }
 
 /** Hints worth carrying to the cut. Common practice. */

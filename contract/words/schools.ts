@@ -181,4 +181,160 @@ export const SCHOOL_WORDS: SchoolWords = {
       pin: ['Pin brush', 'It breaks no hair.'],
     },
   },
+  'hidden-mats': {
+    question: 'Mats nobody sees',
+    changes: 'Whether mats in armpits, groin and behind ears may be cut out, and what that costs the dog.',
+    options: {
+      'cut-out': ['Cut out where that is kinder', 'No pulling in tender places; it grows back unseen.'],
+      'brush-out': ['Worked out, every hair kept', 'A bare patch rubs; the coat stays whole.'],
+    },
+  },
+  'ear-knots': {
+    question: 'Knots at the ears',
+    changes: 'The tool for knots at and behind the ears. Tight ones are cut.',
+    options: {
+      'thin-inside': ['Thinned from inside', 'The cover hair stays and hides it.'],
+      cut: ['Cut', 'Quick, away from the edge.'],
+    },
+  },
+  wire: {
+    question: 'Wire coats',
+    changes: 'Whether a jacket that comes is stripped.',
+    options: {
+      'as-wished': ['Stripped where the owner wants the jacket', 'Harshness and colour stay for those who want them.'],
+      strip: ['Stripped whenever it comes', 'A clipped jacket is lost.'],
+      clip: ['Never stripped here', 'Quicker, and easier on an old dog.'],
+    },
+  },
+  head: {
+    question: 'The head',
+    changes: 'The length of the head where the owner named only a body.',
+    options: {
+      'one-longer': ['One step longer than the body', 'Bone lies close under the skin there.'],
+      skimmed: ['Skimmed to fit the body', 'One line from nose to tail.'],
+      fuller: ['Left fuller', 'The face is what owners look at.'],
+    },
+  },
+  'double-clip': {
+    question: 'Clipper over a double coat',
+    changes:
+      'Whether a long comb attachment may skim dead ends off a double coat. Shaving it stays out of the question.',
+    options: {
+      never: ['Never', 'Bulk is thinned from under the top coat.'],
+      skim: ['A light skim of dead ends', 'A tidy outline; the coat keeps its length.'],
+    },
+  },
+  season: {
+    question: 'Short for the summer?',
+    changes: 'Whether coats with undercoat are taken short on request.',
+    options: {
+      'by-coat': ['Double coats kept, others as the owner likes', 'Where a coat comes back, it is the owner’s.'],
+      keep: ['Every undercoat is kept', 'Coat keeps heat out as well as in.'],
+    },
+  },
+  'clip-direction': {
+    question: 'With or against the growth',
+    changes: 'Direction and blade, on the throat and on lifted coat.',
+    options: {
+      'where-style-says': [
+        'With; against where the style asks',
+        'Smooth throats where they belong, soft lines elsewhere.',
+      ],
+      with: ['With the growth only', 'No blade stands against the hair, no skin is caught.'],
+      'against-lifted': ['Against on lifted coat and throat', 'A smoother finish.'],
+    },
+  },
+  'body-start': {
+    question: 'The body clip starts',
+    changes: 'The order of the cut.',
+    options: {
+      spine: ['Along the spine', 'It is flat, and the dog minds it least.'],
+      neck: ['At the neck', 'Then it is free of the loop.'],
+    },
+  },
+  armpits: {
+    question: 'Armpits',
+    changes: 'Whether armpits are clipped clean.',
+    options: {
+      'curled-and-drop': ['Clipped on wool and long drop coats', 'There friction mats them again within weeks.'],
+      'every-coat': ['Clipped on every coat', 'Nobody misses that hair.'],
+      leave: ['Left', 'Skin on skin chafes.'],
+    },
+  },
+  sanitary: {
+    question: 'The hygiene cut',
+    changes: 'Blades at and around the opening.',
+    options: {
+      'ten-at-opening': ['A 10 at the opening only, longer around', 'Clean where it counts, no razor rash.'],
+      'short-close': ['Short and close', 'It stays clean until the next visit.'],
+      longer: ['A comb attachment, no bare blade', 'Thin skin, and nothing to itch.'],
+    },
+  },
+  'sanitary-when': {
+    question: 'When the hygiene cut',
+    changes: 'Where it stands in the cut.',
+    options: {
+      'last-of-body': ['Last of the body, then disinfect', 'The blade is cleaned once, before the head.'],
+      first: ['First on every dog', 'Then it is never forgotten.'],
+    },
+  },
+  pads: {
+    question: 'Pads',
+    changes: 'The tool between the pads.',
+    options: {
+      'by-hands': ['A short blade for practised hands, a 10 for learners', 'Edges only, up and outwards.'],
+      'short-blade': ['A short blade for everybody', 'It clears what is packed.'],
+      'narrow-or-shears': ['Round-tipped shears, no full-width blade', 'The web is thinner than a blade is wide.'],
+    },
+  },
+  'pads-when': {
+    question: 'When the pads',
+    changes: 'Whether pads are done before the tub.',
+    options: {
+      'after-drying': ['After drying', 'Clean hair, sharp blade.'],
+      'before-bath': ['Before the bath', 'Less to wash, and a firmer stand.'],
+    },
+  },
+  'feet-how': {
+    question: 'Feet',
+    changes: 'How the feet are trimmed.',
+    options: {
+      'if-it-minds-standing': ['Lifted; standing if the dog minds', 'As the dog bears it.'],
+      lifted: ['Lifted', 'Every toe is seen.'],
+      standing: ['Standing, shears flat on the table', 'The foot is as it will be walked on.'],
+    },
+  },
+  'face-line': {
+    question: 'The line of a smooth face',
+    changes: 'How far back a smooth face is clipped.',
+    options: {
+      'centimetre-behind': ['A centimetre behind the eye', 'Clear eyes, soft line.'],
+      corner: ['To the corner of the eye', 'More cheek, a softer look.'],
+      'to-the-ear': ['Back to the ear', 'A long clean head.'],
+    },
+  },
+  'ear-edge': {
+    question: 'The edge of the ear',
+    changes: 'How the edge of a clipped ear is finished. Learners always scissor it.',
+    options: {
+      scissored: ['Scissored along the finger', 'The finger is between the shears and the skin.'],
+      'blade-edge': ['With the edge of a fine blade', 'One even line.'],
+    },
+  },
+  'ear-hair': {
+    question: 'Hair in the ears',
+    changes: 'Whether hair is plucked from the canal, and the minutes it takes.',
+    options: {
+      leave: ['Left unless a vet asks; what shows is trimmed', 'Plucking inflames.'],
+      pluck: ['Plucked, inside the canal only', 'Air gets in.'],
+    },
+  },
+  lashes: {
+    question: 'Lashes',
+    changes: 'What is done at the eyes.',
+    options: {
+      'as-owner-likes': ['As the owner likes', 'Some love them.'],
+      off: ['Off', 'Nothing in the eyes.'],
+    },
+  },
 }

@@ -219,6 +219,8 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
   'cords-not-brushed': 'cords are parted by hand, not brushed',
   'strip-decided': 'the jacket is stripped here',
   'hand-card-over-visits': 'packed, and the dog takes no dryer: by hand, over the visits',
+  'house-keeps-hair': 'this house works hidden mats out and keeps every hair',
+  'not-on-rack': 'no sharp blade on the rack may go in here',
 }
 
 export const CLOSED_TEXT: Record<string, string> = {

@@ -1,19 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { REGION_SIDES } from '../body/regions.ts'
-import { anAssessment } from '../fixtures.ts'
+import { anAssessment, cleanSheet, lengths, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
-import { regrowthOf, weeksToRegrow } from './growth.ts'
+import { careTable, forecastOf } from './forecast.ts'
+import { lengthAfter, regrowthOf, weeksToRegrow } from './growth.ts'
+import { homeCareOf } from './home-care.ts'
+import { ownRate, rateBetween } from './own-rate.ts'
 import { careFactor, matIndexAfter, mattingRate, rebookOf } from './rebook.ts'
 
 const H = DEFAULT_HOUSE
 const all = (mm: number): number[] => REGION_SIDES.map(() => mm)
-
-/** The law of a coat of set length, forwards: L x (1 - exp(-t / tau)), nine tenths at 52 weeks where it is long. */
-function lengthAfter(fromMm: number, fullMm: number, weeks: number): number {
-  const tau = 52 / Math.LN10
-  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
-}
 
 describe('regrowth', () => {
   test('of a coat that grows on is linear: 23.1 mm in ten weeks at 0.33 mm a day', () => {
@@ -31,7 +28,7 @@ describe('regrowth', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 61, max: 150 }), (from, full) => {
         const weeks = weeksToRegrow(from, full, 'feathered', H)
-        return weeks === 0 || Math.abs(lengthAfter(from, full, weeks) - 0.9 * full) < 1e-6
+        return weeks === 0 || Math.abs(lengthAfter(from, full, weeks, 'feathered', H) - 0.9 * full) < 1e-6
       }),
     )
   })
@@ -91,5 +88,126 @@ describe('the next visit', () => {
       weeks: 4,
       why: 'puppy',
     })
+  })
+})
+
+describe('length at a date', () => {
+  // Points as the law states them: nine tenths of a short coat at 14 weeks, of a long one at 52; 0.33 mm a day without end.
+  test('passes through its stated points', () => {
+    expect(lengthAfter(0, 40, 14, 'smooth', H)).toBeCloseTo(36, 9)
+    expect(lengthAfter(0, 120, 52, 'double', H)).toBeCloseTo(108, 9)
+    expect(lengthAfter(10, 60, 10, 'curly', H)).toBeCloseTo(33.1, 9)
+    expect(lengthAfter(50, 40, 8, 'smooth', H)).toBe(50)
+  })
+  test('never shrinks, never passes its full length, and is the inverse of the weeks to regrow', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 35 }),
+        fc.integer({ min: 41, max: 150 }),
+        fc.integer({ min: 0, max: 60 }),
+        fc.constantFrom('double' as const, 'wire' as const, 'feathered' as const),
+        (from, full, weeks, coat) => {
+          const now = lengthAfter(from, full, weeks, coat, H)
+          expect(lengthAfter(from, full, weeks + 1, coat, H)).toBeGreaterThan(now)
+          expect(now).toBeLessThan(full)
+          const back = weeksToRegrow(from, full, coat, H)
+          if (back > 0) expect(lengthAfter(from, full, back, coat, H)).toBeCloseTo(0.9 * full, 6)
+        },
+      ),
+    )
+  })
+})
+
+describe('a dog’s own rate', () => {
+  test('undoes the law it is learnt from', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.integer({ min: 1, max: 16 }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        (rate, weeks, left) => {
+          const found = matIndexAfter(left, rate, weeks)
+          expect(rateBetween({ weeks, leftIndex: left, foundIndex: found, usualRate: 1 })).toBeCloseTo(rate, 6)
+        },
+      ),
+    )
+  })
+  test('starts at the coat’s rate, moves with each visit, and is surer with each', () => {
+    const interval = (times: number) => ({
+      weeks: 6,
+      leftIndex: 1,
+      foundIndex: matIndexAfter(1, 2 * times, 6),
+      usualRate: 2,
+    })
+    expect(ownRate([], H)).toEqual({ factor: 1, sigma: 0.35, visits: 0 })
+    const one = ownRate([interval(2)], H)
+    const many = ownRate(
+      Array.from({ length: 8 }, () => interval(2)),
+      H,
+    )
+    expect(one.factor).toBeGreaterThan(1)
+    expect(many.factor).toBeGreaterThan(one.factor)
+    expect(many.factor).toBeLessThan(2)
+    expect(many.sigma).toBeLessThan(one.sigma)
+    // The normal posterior in closed form, for one visit.
+    const weight = 1 / 0.5 ** 2 / (1 / 0.35 ** 2 + 1 / 0.5 ** 2)
+    expect(one.factor).toBeCloseTo(2 ** weight, 9)
+    expect(ownRate([{ weeks: 6, leftIndex: 5, foundIndex: 0, usualRate: 2 }], H).factor).toBeLessThan(1)
+  })
+})
+
+describe('the forecast and care at home', () => {
+  const dog = anAssessment({ wishes: { homeBrushing: { perWeek: 1, toSkin: true } } })
+  test('low, middle and high rise and stay in order; the middle is the law itself', () => {
+    const points = forecastOf(dog, 2, all(40), 12, H)
+    expect(points).toHaveLength(13)
+    for (const [week, { low, middle, high }] of points.entries()) {
+      expect(middle).toBeCloseTo(matIndexAfter(2, mattingRate(dog, all(40), H), week), 9)
+      expect(low).toBeLessThanOrEqual(middle)
+      expect(middle).toBeLessThanOrEqual(high)
+    }
+  })
+  test('more brushing never brings the next visit sooner', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 5, max: 120 }), fc.integer({ min: 0, max: 10 }), (mm, left) => {
+        const weeks = careTable(anAssessment({ dog: { lengthMm: lengths(mm) } }), left, all(mm), H).map(
+          ({ next }) => next.weeks,
+        )
+        expect(weeks).toEqual([...weeks].sort((a, b) => a - b))
+      }),
+    )
+  })
+  test('asks for the fewest brushings that buy time, names the tools of the coat and the places that mat first', () => {
+    const care = homeCareOf(
+      anAssessment({
+        wishes: { homeBrushing: { perWeek: 0, toSkin: false }, swims: true },
+        sheet: onRegions(cleanSheet(), ['armpit'], { mat: 3 }),
+      }),
+      1,
+      all(40),
+      H,
+    )
+    expect(care.places[0]).toBe('armpit')
+    expect(care.tools).toContain('metal-comb-medium')
+    expect(care.weeksThen).toBeGreaterThan(care.weeksNow)
+    expect(care.perWeek).toBeGreaterThan(0)
+    expect(care.perWeek).toBeLessThanOrEqual(3)
+    expect(care.notes).toEqual(expect.arrayContaining(['comb-last', 'dry-after-swim']))
+    const smooth = homeCareOf(anAssessment({ dog: { coatType: 'smooth' } }), 0, all(15), H)
+    expect(smooth).toMatchObject({ perWeek: 0, weeksNow: 12, weeksThen: 12 })
+  })
+  test('a jacket comes round: rolled for a show, full strips else', () => {
+    const wire = (showInDays: number | null) =>
+      rebookOf(
+        anAssessment({
+          dog: { coatType: 'wire', jacket: 'ready' },
+          wishes: { style: 'strip', showInDays, homeBrushing: { perWeek: 7, toSkin: true } },
+        }),
+        0,
+        all(30),
+        H,
+      )
+    expect(wire(null)).toMatchObject({ weeks: 14, why: 'jacket' })
+    expect(wire(100)).toMatchObject({ weeks: 5, why: 'jacket' })
   })
 })

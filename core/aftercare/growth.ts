@@ -20,6 +20,18 @@ export function weeksToRegrow(fromMm: number, toMm: number, coatType: CoatType, 
   return Math.max(0, weeks + tau * Math.log(1 - fromMm / toMm))
 }
 
+/**
+ * Length of coat so many weeks after it was cut to `fromMm`, mm: the same law forwards.
+ * @param fullMm length it comes back to; a coat that grows on goes past it
+ */
+export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatType: CoatType, house: House): number {
+  if (GROWS_ON.has(coatType)) return fromMm + house['growth.mm-day'] * DAYS * weeks
+  if (fromMm >= fullMm) return fromMm
+  const tau =
+    house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
+  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
+}
+
 /** Weeks until every place that shows is as long as it was, or as the owner wants it where that is less. */
 export const regrowthOf = (
   outlineMm: readonly number[],

@@ -7,7 +7,7 @@ import { isPuppy } from '../verdict/budgets.ts'
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
 /** The standard normal quantile of the chance asked for, by bisection on the error function's series. */
-function normalQuantile(chance: number): number {
+export function normalQuantile(chance: number): number {
   let low = -6
   let high = 6
   for (let step = 0; step < 60; step++) {
@@ -60,10 +60,20 @@ export function matIndexAfter(leftIndex: number, rate: number, weeks: number): n
   return index
 }
 
+/** How fast one dog mats, beside its coat's usual rate, and how sure that is: from its own visits. */
+export interface OwnRate {
+  /** Times the usual rate. */
+  readonly factor: number
+  /** Of the logarithm. */
+  readonly sigma: number
+  /** Intervals it was learnt from. */
+  readonly visits: number
+}
+
 export interface Rebook {
   readonly weeks: number
-  /** What bounds it: the forecast of mats, or the shortest or longest time there is for this dog. */
-  readonly why: 'mats-form' | 'least' | 'most' | 'puppy'
+  /** What bounds it: the forecast of mats, the jacket, or the shortest or longest time there is for this dog. */
+  readonly why: 'mats-form' | 'least' | 'most' | 'puppy' | 'jacket'
   /** Mat index to be expected then, and four weeks later: with the rate that four dogs of five stay under. */
   readonly indexThen: number
   readonly indexLater: number
@@ -80,20 +90,33 @@ export function rebookOf(
   leftIndex: number,
   outlineMm: readonly number[],
   house: House,
+  own: OwnRate = unknownRate(house),
 ): Rebook {
   const rate =
-    mattingRate(assessment, outlineMm, house) * Math.exp(house['rebook.sigma'] * normalQuantile(house['rebook.chance']))
+    mattingRate(assessment, outlineMm, house) *
+    own.factor *
+    Math.exp(own.sigma * normalQuantile(house['rebook.chance']))
   let weeks = 0
   while (weeks < FORECAST_WEEKS && matIndexAfter(leftIndex, rate, weeks + 1) < house['rebook.index']) weeks++
-  const puppy = isPuppy(assessment.dog, house)
+  const { dog, wishes } = assessment
+  const puppy = isPuppy(dog, house)
+  const wire = dog.coatType === 'wire'
+  const jacket = wishes.style === 'strip' || (wire && wishes.keepJacket && !dog.modifiers.includes('clipped-wire'))
+  const rolled = jacket && (wishes.show || wishes.showInDays !== null)
+  const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
   const most = puppy
     ? house['rebook.puppy']
-    : house[assessment.dog.coatType === 'wire' ? 'rebook.most-wire' : 'rebook.most']
+    : jacket
+      ? Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip'])
+      : longest
   const bounded = Math.min(most, Math.max(Math.min(most, house['rebook.least']), weeks))
   return {
     weeks: bounded,
-    why: weeks > most ? (puppy ? 'puppy' : 'most') : weeks < bounded ? 'least' : 'mats-form',
+    why: weeks > most ? (puppy ? 'puppy' : jacket ? 'jacket' : 'most') : weeks < bounded ? 'least' : 'mats-form',
     indexThen: matIndexAfter(leftIndex, rate, bounded),
     indexLater: matIndexAfter(leftIndex, rate, bounded + LATER_WEEKS),
   }
 }
+
+/** What is known of a dog without visits: its coat's rate, as unlike others as dogs are. */
+export const unknownRate = (house: House): OwnRate => ({ factor: 1, sigma: house['rebook.sigma'], visits: 0 })

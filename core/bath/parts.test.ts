@@ -1,9 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { dryingOf } from '../drying/drying.ts'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
-import { DEFAULT_SCHOOLS, SCHOOL_IDS, SCHOOLS, schoolsWith } from '../house/schools.ts'
+import { schoolsWith } from '../house/schools.ts'
 import { mixForDay, mixLines } from '../mixing/day.ts'
 import { planGroom } from '../verdict/plan.ts'
 import { planBath } from './bath.ts'
@@ -123,40 +122,4 @@ describe('mixing for the day', () => {
     expect(new Set(bottles.map(({ productId, waterParts }) => `${productId} ${waterParts}`)).size).toBe(bottles.length)
   })
   test('nobody to bathe, nothing to mix', () => expect(mixForDay([])).toEqual([]))
-})
-
-describe('ways of the house', () => {
-  const dogs: Parameters<typeof anAssessment>[0][] = [
-    { dog: { weightKg: 20 }, sheet: cleanSheet().map((side) => ({ ...side, mat: 2 as const, condition: 1 as const })) },
-    { dog: { weightKg: 20 }, sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.5, standoffMm: 4 }) },
-    { dog: { coatType: 'double', weightKg: 25 }, sheet: onRegions(cleanSheet(), NINE, { undercoat: 2 }) },
-    { dog: { coatType: 'wire', weightKg: 8 } },
-    { dog: { coatType: 'feathered', weightKg: 10, lengthMm: lengths(25) } },
-    { dog: { coatType: 'silky', weightKg: 5, lengthMm: lengths(90) } },
-    { dog: { weightKg: 12 }, wishes: { style: 'short' } },
-    {
-      dog: { weightKg: 28 },
-      wishes: { style: 'short', keepLength: 0 },
-      sheet: onRegions(cleanSheet(), NINE, { mat: 2, extent: 0.75, standoffMm: 7 }),
-    },
-  ]
-  const all = (changes: Parameters<typeof anAssessment>[0]): string => {
-    const assessment = anAssessment(changes)
-    const plan = planGroom(assessment, DEFAULT_HOUSE)
-    return JSON.stringify([
-      plan.regions.map(({ treatment, option }) => [treatment, option.when]),
-      planBath(assessment, plan, DEFAULT_HOUSE, USUAL_SHELF).steps.map(
-        ({ id, handsMin, notes, meanwhile, solutionMl }) => [id, handsMin, notes, meanwhile, solutionMl],
-      ),
-      deshedOf(assessment, plan, DEFAULT_HOUSE),
-      dryingOf(assessment, plan, DEFAULT_HOUSE),
-    ])
-  }
-  test.each(SCHOOL_IDS.flatMap((id) => SCHOOLS[id].slice(1).map((option) => [id, option] as const)))(
-    '%s: %s changes a plan',
-    (id, option) => {
-      expect(SCHOOLS[id]).toContain(DEFAULT_SCHOOLS[id])
-      expect(dogs.some((dog) => all(dog) !== all({ ...dog, schools: schoolsWith({ [id]: option }) }))).toBe(true)
-    },
-  )
 })

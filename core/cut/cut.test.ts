@@ -4,9 +4,15 @@ import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { COAT_TYPE_IDS } from '../coat/coat-types.ts'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
+import { dueOf, type Rack, type RackTool, rackOf } from '../house/rack.ts'
+import { SCHOOLS, schoolsWith } from '../house/schools.ts'
+import { FULL_RACK } from '../verdict/blades.ts'
 import { mirrorSheet } from '../verdict/mirror.ts'
 import { planGroom } from '../verdict/plan.ts'
-import { type Cut, type CutLine, cutOf } from './cut.ts'
+import { cutOf } from './cut.ts'
+import type { Cut, CutLine } from './shape.ts'
+import { ironGuard, showFinishOf } from './show.ts'
+import { stripOf } from './strip.ts'
 
 type Changes = Parameters<typeof anAssessment>[0]
 const cut = (changes: Changes = {}): Cut => {
@@ -129,6 +135,147 @@ describe('lines and blends', () => {
   })
 })
 
+describe('the rack', () => {
+  const without = (...ids: string[]): Rack => ({
+    blades: FULL_RACK.blades.filter(({ id }) => !ids.includes(id)),
+    combs: FULL_RACK.combs.filter((mm) => !ids.includes(String(mm))),
+  })
+  test('the next longer tool stands in for one that is away', () => {
+    expect(lineAt(cut(trim({ rack: without('16', '5/8') })), 'back')).toMatchObject({
+      tool: { kind: 'comb', id: '19' },
+    })
+    expect(lineAt(cut({ rack: without('10') }), 'sanitary', 'opening')!.tool.id).toBe('9')
+    expect(lineAt(cut({ rack: without('30', '15') }), 'front-paw', 'pads')!.tool.id).toBe('10')
+  })
+  test('without a short blade no comb attachment rides; without any tool long enough shears set the length', () => {
+    const bare = cut(trim({ rack: without('10', '30', '40') }))
+    expect(bare.lines.some(({ tool }) => tool.kind === 'comb')).toBe(false)
+    expect(lineAt(bare, 'back')).toMatchObject({ tool: { kind: 'blade', id: '5/8' }, leavesMm: 16 })
+    const long = cut({ dog: { lengthMm: lengths(90) }, wishes: { style: 'trim', targetMm: { body: 50 } } })
+    expect(lineAt(long, 'back')).toMatchObject({ tool: { kind: 'shears' }, leavesMm: 50 })
+  })
+  test('with no blade that may go under a mat the mat is not cut out', () => {
+    const assessment = anAssessment({
+      rack: { blades: [{ id: '4', form: 'full' }], combs: [] },
+      sheet: onRegions(cleanSheet(), ['side'], { mat: 4, extent: 1, standoffMm: 1.5 }),
+    })
+    const side = planGroom(assessment, DEFAULT_HOUSE).regions.find(({ region }) => region === 'side')!
+    expect(side.treatment).toBe('leave')
+    expect(side.refused).toContainEqual({ treatment: 'clip', code: 'not-on-rack' })
+  })
+  test('what is due: sharpening by dogs, oil and disinfectant since the last dog; dull and away are not offered', () => {
+    const tool: RackTool = {
+      kind: 'blade',
+      id: '10',
+      form: 'full',
+      state: 'ready',
+      dogsSinceSharpened: 3,
+      minutesSinceUse: 30,
+      minutesSinceOil: 10,
+      minutesSinceDisinfection: 20,
+    }
+    const due = (changes: Partial<RackTool>) => dueOf({ ...tool, ...changes }, DEFAULT_HOUSE)
+    expect(due({})).toEqual([])
+    expect(due({ minutesSinceOil: 40 })).toEqual(['oil'])
+    expect(due({ minutesSinceDisinfection: null })).toEqual(['disinfect'])
+    expect(due({ dogsSinceSharpened: 30 })).toEqual(['sharpen'])
+    expect(due({ kind: 'comb', dogsSinceSharpened: 99, minutesSinceOil: null })).toEqual([])
+    expect(due({ minutesSinceUse: null, minutesSinceOil: null, minutesSinceDisinfection: null })).toEqual([])
+    const offered = rackOf(
+      [
+        tool,
+        { ...tool, id: '7', state: 'away' },
+        { ...tool, id: '5', state: 'dull' },
+        { ...tool, id: '4', dogsSinceSharpened: 31 },
+        { ...tool, kind: 'comb', id: '16', form: null },
+      ],
+      DEFAULT_HOUSE,
+    )
+    expect(offered).toEqual({ blades: [{ id: '10', form: 'full' }], combs: [16] })
+  })
+})
+
+// Smooth faces, direction, supports, the jacket and the iron: common practice.
+describe('ways of cutting', () => {
+  const smooth = { style: 'trim' as const, targetMm: { head: 1 } }
+  test('a smooth face is clipped against the growth on sound skin, with the growth on pink; eyes never; not by learners', () => {
+    const face = cut({ wishes: smooth })
+    expect(lineAt(face, 'cheek')).toMatchObject({ tool: { id: '15' }, against: true, leavesMm: 0.6 })
+    expect(lineAt(face, 'cheek')!.notes).toEqual(expect.arrayContaining(['face-line-cm', 'skin-stretched']))
+    expect(lineAt(face, 'throat')!.notes).toContain('throat-as-muzzle')
+    expect(lineAt(face, 'eyes')!.tool.kind).toBe('shears')
+    const pink = cut({ wishes: smooth, sheet: onRegions(cleanSheet(), ['cheek'], { skin: 1 }) })
+    expect(lineAt(pink, 'cheek')).toMatchObject({ tool: { id: '7' }, against: false })
+    expect(lineAt(cut({ wishes: smooth, experience: 'learner' }), 'cheek')!.tool.kind).toBe('shears')
+    expect(lineAt(cut({ wishes: smooth, dog: { faceTolerance: 'low-only' } }), 'muzzle')!.tool.kind).toBe('shears')
+  })
+  test('around the opening a 7, because a 10 irritates there; longer for learners', () => {
+    expect(lineAt(cut(), 'groin', 'surround')!.tool.id).toBe('7')
+    expect(lineAt(cut({ experience: 'learner' }), 'groin', 'surround')!.tool.id).toBe('4')
+  })
+  test('a dog that will not stand long: face and feet before the body, and what holds it up', () => {
+    const old = cut(trim({ dog: { health: ['senior', 'weak-hind'] } }))
+    const order = old.lines.map(({ index }) => REGION_SIDES[index]!.region)
+    expect(order.indexOf('muzzle')).toBeLessThan(order.indexOf('back'))
+    expect(order.indexOf('front-paw')).toBeLessThan(order.indexOf('back'))
+    expect(old.supports).toEqual(['belly-loop', 'knee-under-belly', 'opposite-leg', 'rest-when-it-fidgets'])
+    expect(cut().supports).toEqual([])
+  })
+  test('minutes: verdict lines are counted there, the rest adds up', () => {
+    const made = cut(trim({ dog: { weightKg: 10 } }))
+    expect(made.minutes).toBeCloseTo(made.lines.reduce((sum, { minutes }) => sum + minutes, 0) + made.blendMinutes, 9)
+    // A whole trim with the clipper over a 10 kg dog takes ten to forty minutes. Common practice.
+    expect(made.minutes).toBeGreaterThan(10)
+    expect(made.minutes).toBeLessThan(40)
+  })
+  const wire = { coatType: 'wire' as const, lengthMm: lengths(35), weightKg: 8 }
+  test('the jacket: ready when it comes, tender and sore places last, worked back from the show', () => {
+    const of = (changes: Changes) => {
+      const assessment = anAssessment(changes)
+      return stripOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)
+    }
+    expect(of({ dog: wire })).toBeNull()
+    const ready = of({
+      dog: { ...wire, jacket: 'ready' },
+      wishes: { style: 'strip', showInDays: 140 },
+      sheet: onRegions(cleanSheet(), ['back'], { skin: 1 }),
+    })!
+    expect(ready).toMatchObject({ ready: true, tooLate: false })
+    expect(REGION_SIDES[ready.order.at(-1)!]!.region).toBe('back')
+    const [strip, ...rest] = ready.stages
+    // Full strip 8 to 12 weeks before the show, rolling every 4 to 6 weeks after.
+    expect(strip!.stage).toBe('full-strip')
+    expect(140 - strip!.inDays).toBeGreaterThanOrEqual(56)
+    expect(140 - strip!.inDays).toBeLessThanOrEqual(84)
+    const rolls = rest.filter(({ stage }) => stage === 'roll').map(({ inDays }) => inDays)
+    expect(rolls.length).toBeGreaterThanOrEqual(1)
+    for (const [i, day] of rolls.entries()) if (i > 0) expect(day - rolls[i - 1]!).toBe(35)
+    expect(rest.at(-1)).toEqual({ stage: 'show', inDays: 140 })
+    expect(of({ dog: { ...wire, jacket: 'ready' }, wishes: { style: 'strip', showInDays: 30 } })).toMatchObject({
+      tooLate: true,
+    })
+    expect(of({ dog: { ...wire, jacket: 'tight' }, wishes: { style: 'strip' } })).toMatchObject({ ready: false })
+  })
+  test('the iron: dry, protected, clear of skin and leather, head held, sound skin; everything that is missing is named', () => {
+    const safe = { dry: true, protectant: true, startMm: 25, atEar: false, headHeld: true, skin: 0 }
+    expect(ironGuard(safe, DEFAULT_HOUSE)).toEqual([])
+    expect(ironGuard({ ...safe, startMm: 20 }, DEFAULT_HOUSE)).toEqual(['too-close'])
+    expect(ironGuard({ ...safe, startMm: Number.NaN }, DEFAULT_HOUSE)).toEqual(['too-close'])
+    expect(ironGuard({ ...safe, atEar: true, startMm: 14 }, DEFAULT_HOUSE)).toEqual(['ear-leather'])
+    expect(
+      ironGuard({ dry: false, protectant: false, startMm: 0, atEar: false, headHeld: false, skin: 1 }, DEFAULT_HOUSE),
+    ).toHaveLength(5)
+  })
+  test('only shown dogs get a show finish; the iron only long coats of easy dogs', () => {
+    expect(showFinishOf(anAssessment())).toBeNull()
+    const shown = (coatType: 'silky' | 'curly', temperament: 'easy' | 'wary') =>
+      showFinishOf(anAssessment({ dog: { coatType, temperament }, wishes: { style: 'show' } }))
+    expect(shown('silky', 'easy')).toContain('iron-sections')
+    expect(shown('silky', 'wary')).not.toContain('iron-sections')
+    expect(shown('curly', 'easy')).not.toContain('iron-ends')
+  })
+})
+
 describe('whatever the dog', () => {
   const anyDog = fc.record({
     coatType: fc.constantFrom(...COAT_TYPE_IDS),
@@ -140,6 +287,14 @@ describe('whatever the dog', () => {
       minLength: 39,
       maxLength: 39,
     }),
+    smoothHead: fc.boolean(),
+    away: fc.array(fc.integer({ min: 0, max: 30 }), { maxLength: 8 }),
+    schools: fc.record({
+      'clip-direction': fc.constantFrom(...SCHOOLS['clip-direction']),
+      sanitary: fc.constantFrom(...SCHOOLS.sanitary),
+      armpits: fc.constantFrom(...SCHOOLS.armpits),
+      pads: fc.constantFrom(...SCHOOLS.pads),
+    }),
     skins: fc.array(fc.constantFrom(0 as const, 0 as const, 1 as const, 2 as const, 3 as const), {
       minLength: 39,
       maxLength: 39,
@@ -148,23 +303,38 @@ describe('whatever the dog', () => {
   test('no blade at eyes, lips or between toes, no comb attachment through mats, no double coat clipped, nothing where it is left; the mirror dog is cut alike', () => {
     let cuts = 0
     fc.assert(
-      fc.property(anyDog, ({ coatType, style, experience, mm, weightKg, mats, skins }) => {
+      fc.property(anyDog, ({ coatType, style, experience, mm, weightKg, mats, skins, smoothHead, away, schools }) => {
         const sheet = cleanSheet().map((side, i) => ({ ...side, mat: mats[i]!, skin: skins[i]! }))
+        const rack = {
+          blades: FULL_RACK.blades.filter((_, i) => !away.includes(i)),
+          combs: FULL_RACK.combs.filter((_, i) => !away.includes(i + 20)),
+        }
         const assessment = anAssessment({
           dog: { coatType, weightKg, lengthMm: lengths(mm) },
-          wishes: { style },
+          wishes: { style, ...(smoothHead ? { targetMm: { head: 1 } } : {}) },
           experience,
           sheet,
+          rack,
+          schools: schoolsWith(schools),
         })
         const plan = planGroom(assessment, DEFAULT_HOUSE)
         const made = cutOf(assessment, plan, DEFAULT_HOUSE)
         if (!made) return
-        for (const { index, tool, part, leavesMm } of made.lines) {
+        for (const { index, tool, part, leavesMm, handOver } of made.lines) {
           cuts++
           const { region } = REGION_SIDES[index]!
           expect(plan.regions[index]!.treatment).not.toBe('leave')
-          if (part === 'coat' && ['eyes', 'muzzle', 'cheek', 'front-paw', 'hind-paw'].includes(region))
-            expect(tool.kind).toBe('shears')
+          const smooth = smoothHead && coatType !== 'double' && experience !== 'learner'
+          const edges = smooth
+            ? ['eyes', 'front-paw', 'hind-paw']
+            : ['eyes', 'muzzle', 'cheek', 'front-paw', 'hind-paw']
+          if (part === 'coat' && edges.includes(region)) expect(tool.kind).toBe('shears')
+          if (experience === 'learner' && tool.kind === 'blade' && ['tuck', 'armpit', 'ear-inner'].includes(region))
+            expect(handOver).toBe(true)
+          if (tool.kind === 'blade' && tool.form === 'skip')
+            expect(['tuck', 'armpit', 'throat', 'ear-outer', 'ear-inner', 'belly', 'groin']).not.toContain(region)
+          if (tool.kind === 'blade') expect(rack.blades.some(({ id }) => id === tool.id)).toBe(true)
+          if (tool.kind === 'comb') expect(rack.combs).toContain(Number(tool.id))
           if (tool.kind === 'comb' && plan.regions[index]!.treatment === 'clip') expect(mats[index]).toBeLessThan(2)
           if (coatType === 'double' && part === 'coat')
             expect(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit']).toContain(region)

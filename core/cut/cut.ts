@@ -1,132 +1,32 @@
-import { bathSkin } from '../bath/wanted.ts'
-import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
-import { isPaw, mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
-import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
+import { isPaw, mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
+import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
-import { BLADES, bladeTool, SEVEN_MM } from '../verdict/blades.ts'
+import type { Schools } from '../house/schools.ts'
 import { PLACE_CAUTIONS } from '../verdict/cautions.ts'
-import type { Caution } from '../verdict/codes.ts'
-import { wishedMm } from '../verdict/context.ts'
+import { contextOf, paceOf, wishedMm } from '../verdict/context.ts'
 import { DOUBLE_EXEMPT, JACKET } from '../verdict/options.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
-import { cutToLength } from '../verdict/tools.ts'
-import type { Tool } from '../verdict/treatments.ts'
+import type { Plan, RegionPlan } from '../verdict/plan-shape.ts'
+import { blendsOf } from './blends.ts'
+import { cleanArmpit, hygieneOf } from './hygiene.ts'
+import { inOrder, supportsOf } from './order.ts'
+import type { Cut, CutLine, CutNote, CutPart, CutReason, NotCut } from './shape.ts'
+import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, type Made } from './tools.ts'
 
-/** What of a region-side is cut. */
-export const CUT_PARTS = ['coat', 'opening', 'pads'] as const
-export type CutPart = (typeof CUT_PARTS)[number]
-
-/** Why it is cut. */
-export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction'] as const
-export type CutReason = (typeof CUT_REASONS)[number]
-
-/** Why a wished length is not cut. */
-export const NOT_CUT = [
-  'double-coat',
-  'show-coat',
-  'jacket',
-  'left-alone',
-  'not-looked-at',
-  'face-not-tolerated',
-  'scar',
-] as const
-export type NotCut = (typeof NOT_CUT)[number]
-
-export interface CutLine {
-  readonly index: number
-  readonly part: CutPart
-  readonly tool: Tool
-  /** Against the growth leaves about half; with the growth unless the plan says otherwise. */
-  readonly against: boolean
-  readonly leavesMm: number
-  readonly why: CutReason
-  readonly cautions: readonly Caution[]
-}
-
-export const BLEND_TOOLS = ['thinning', 'chunking', 'comb-taper'] as const
-export type BlendTool = (typeof BLEND_TOOLS)[number]
-
-export interface Blend {
-  readonly a: number
-  readonly b: number
-  readonly stepMm: number
-  readonly tool: BlendTool
-  /** How much the line shows, 0 to 3. */
-  readonly shows: number
-}
-
-export interface Cut {
-  /** In the order of the work. */
-  readonly lines: readonly CutLine[]
-  /** Lengths once it is done, mm, by region-side. */
-  readonly mm: readonly number[]
-  /** What shows most first. */
-  readonly blends: readonly Blend[]
-  /** Sides that end unlike: the mat or the skin on one forced it. */
-  readonly unlike: readonly {
-    readonly left: number
-    readonly right: number
-    readonly leftMm: number
-    readonly rightMm: number
-  }[]
-  readonly notCut: readonly { readonly index: number; readonly wishedMm: number; readonly why: NotCut }[]
-}
-
-/** Body from the spine down, legs, hygiene, feet, tail, ears, and the head last. Common practice. */
-const ORDER: readonly RegionId[] = [
-  'back',
-  'neck',
-  'shoulder',
-  'side',
-  'rump',
-  'chest',
-  'throat',
-  'tuck',
-  'belly',
-  'breeches',
-  'foreleg',
-  'hindleg',
-  'armpit',
-  'groin',
-  'sanitary',
-  'front-paw',
-  'hind-paw',
-  'tail',
-  'ear-outer',
-  'ear-inner',
-  'behind-ear',
-  'cheek',
-  'crown',
-  'eyes',
-  'muzzle',
-]
-
-/** Coats whose armpits are clipped clean, because friction mats them again. Common practice. */
-const CLEAN_ARMPITS: ReadonlySet<CoatType> = new Set([...CURLED_COATS, ...DROP_COATS])
-/** Shorter hair than this needs no hygiene cut, mm. */
-const HYGIENE_MM = 10
 /** A length closer than this to what is there is not worth a pass, mm. */
 const WORTH_MM = 1
-/** Neighbours that differ by this have a line to blend, mm. */
-const BLEND_MM = 2
-const CHUNKING_MM = 10
-const TAPER_MM = 20
+/** Coats with undercoat that shade and warm; the double coat has a rule of its own. */
+const INSULATES: ReadonlySet<CoatType> = new Set(['drop-double', 'feathered', 'wire'])
 
-const blade = (id: string): { tool: Tool; leavesMm: number } => {
-  const found = BLADES.find((one) => one.id === id)!
-  return { tool: { kind: 'blade', id, form: 'full' }, leavesMm: found.leavesMm }
-}
-
-const bladeTooShort = ({ tool, leavesMm }: { tool: Tool; leavesMm: number }): boolean =>
-  tool.kind === 'blade' && leavesMm < SEVEN_MM
-
-/** Thin or old skin, or skin that is pink: nothing shorter than a 7. */
-const tenderHere = ({ dog, sheet }: Assessment, index: number): boolean =>
-  bathSkin(sheet[index]!) >= 1 || dog.health.includes('senior')
-
-function refusalOf(index: number, assessment: Assessment, plan: Plan): NotCut | null {
-  const { dog, wishes, consents, sheet } = assessment
+function refusalOf(
+  index: number,
+  wanted: number | null,
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+): NotCut | null {
+  const { dog, wishes, consents, sheet, schools } = assessment
   const { region } = REGION_SIDES[index]!
   const { treatment } = plan.regions[index]!
   if (treatment === 'leave') return 'left-alone'
@@ -138,67 +38,124 @@ function refusalOf(index: number, assessment: Assessment, plan: Plan): NotCut | 
   if (dog.coatType === 'wire' && wishes.keepJacket && !dog.modifiers.includes('clipped-wire') && JACKET.has(region))
     return 'jacket'
   if (sheet[index]!.findings.some(({ id }) => id === 'surgery-site')) return 'scar'
-  return dog.faceTolerance === 'none' && (region === 'eyes' || region === 'muzzle') ? 'face-not-tolerated' : null
+  if (dog.faceTolerance === 'none' && (region === 'eyes' || region === 'muzzle')) return 'face-not-tolerated'
+  const keeps = schools.season === 'keep' && INSULATES.has(dog.coatType) && JACKET.has(region)
+  return keeps && wanted !== null && wanted < house['cut.keep'] ? 'house-keeps-coat' : null
 }
 
-/** Blades and combs only go where they pass, and never full-width to eyes, lips and between toes (`cutToLength`). */
-function finishing(index: number, wanted: number, assessment: Assessment): { tool: Tool; leavesMm: number } {
-  const { region } = REGION_SIDES[index]!
-  const cut = cutToLength(region, wanted)
-  const gentle = tenderHere(assessment, index) && bladeTooShort(cut) ? cutToLength(region, SEVEN_MM) : cut
-  const found = gentle.tool.kind === 'blade' ? BLADES.find(({ id }) => id === gentle.tool.id) : undefined
-  // Coat that combs is never so bulky that it wants a skip-tooth blade.
-  return found ? { tool: bladeTool(found, region, false), leavesMm: gentle.leavesMm } : gentle
+const FACE_LINE: Readonly<Record<Schools['face-line'], CutNote>> = {
+  'centimetre-behind': 'face-line-cm',
+  corner: 'face-line-eye',
+  'to-the-ear': 'face-line-ear',
 }
 
-/** Clipped clean whatever the length around it, unless it is wished shorter still. */
-const cleanArmpit = (region: RegionId, coatType: CoatType, coatMm: number, wanted: number | null): boolean =>
-  region === 'armpit' && CLEAN_ARMPITS.has(coatType) && coatMm > HYGIENE_MM && (wanted === null || wanted > SEVEN_MM)
+/** What is to be kept in mind at a place while it is cut. */
+function notesOf(region: RegionId, made: Made, plan: RegionPlan, assessment: Assessment): CutNote[] {
+  const { dog, schools, experience, wishes } = assessment
+  const byTool = made.tool.kind === 'comb' || made.tool.kind === 'blade'
+  const smooth = isSmoothFace(region, assessment)
+  const standing =
+    schools['feet-how'] === 'standing' || (schools['feet-how'] !== 'lifted' && dog.nailTolerance !== 'fine')
+  const matted = plan.treatment === 'clip' || plan.treatment === 'clip-out' || plan.treatment === 'splice'
+  const said: [boolean, CutNote][] = [
+    [smooth && region === 'cheek', FACE_LINE[schools['face-line']]],
+    [smooth && region === 'throat', 'throat-as-muzzle'],
+    [smooth, 'skin-stretched'],
+    [region === 'ear-outer' && (schools['ear-edge'] === 'scissored' || experience === 'learner'), 'ear-by-finger'],
+    [region === 'ear-outer' && schools['ear-edge'] === 'blade-edge' && experience !== 'learner', 'ear-by-blade'],
+    [region === 'ear-outer' && matted, 'ear-was-matted'],
+    [isPaw(region), standing ? 'feet-standing' : 'feet-lifted'],
+    [region === 'chest' && byTool, 'cowlick-longer'],
+    [region === 'foreleg' && byTool, 'elbow-shears'],
+    [region === 'eyes', schools.lashes === 'off' ? 'lashes-off' : 'lashes-owner'],
+    [wishes.style === 'puppy', 'tidy-only'],
+    [made.tool.kind === 'shears' && !isPaw(region) && region !== 'eyes', 'by-eye'],
+  ]
+  return said.filter(([applies]) => applies).map(([, note]) => note)
+}
 
-function linesAt(
-  index: number,
-  assessment: Assessment,
-  plan: Plan,
-  house: House,
-): { lines: CutLine[]; not: Cut['notCut'] } {
-  const { dog, experience } = assessment
+/** Minutes of a cut on coat that combs: the clipper's rate or the shears', by area, length, temper and pace. */
+function minutesOf(index: number, { tool }: Made, part: CutPart, assessment: Assessment, house: House): number {
+  const { dog } = assessment
+  const { temperFactor } = contextOf(assessment, 0, house)
+  const slow = temperFactor * paceOf('clip', assessment)
+  if (part === 'opening') return house['cut.opening'] * slow
+  if (part === 'surround') return (house['cut.opening'] / 2) * slow
+  if (part === 'pads') return house['cut.pads'] * slow
+  const rate = house[tool.kind === 'shears' ? 'cut.shears' : 'minutes.clip.m0']
+  return rate * bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share * slow + house['minutes.reposition']
+}
+
+/** A light skim of dead ends over a double coat, where the house does that: the longest comb, and only the ends. */
+function skimOf(coatMm: number, { schools, wishes, rack, dog }: Assessment, house: House): Made | null {
+  if (schools['double-clip'] !== 'skim' || dog.coatType !== 'double') return null
+  if (wishes.style !== 'trim' && wishes.style !== 'short') return null
+  const comb = combOr(coatMm - house['cut.skim'], rack)
+  return comb && comb.leavesMm < coatMm - WORTH_MM ? comb : null
+}
+
+interface At {
+  readonly lines: readonly CutLine[]
+  readonly not: Cut['notCut']
+}
+
+function cutAt(index: number, assessment: Assessment, plan: Plan, house: House): At {
+  const { rack, schools } = assessment
   const { region } = REGION_SIDES[index]!
-  const { treatment, option, coatMm } = plan.regions[index]!
-  const cautions = PLACE_CAUTIONS[region] ?? []
-  const line = (part: CutPart, made: { tool: Tool; leavesMm: number }, why: CutReason): CutLine => ({
+  const place = plan.regions[index]!
+  const { treatment, option, coatMm } = place
+  const wanted = wishedMm(region, assessment, house)
+  const refusal = refusalOf(index, wanted, assessment, plan, house)
+  const line = (part: CutPart, made: Made, why: CutReason, notes: readonly CutNote[] = []): CutLine => ({
     index,
     part,
     ...made,
-    against: false,
     why,
-    cautions: why === 'verdict' ? option.cautions : cautions,
+    when:
+      (why === 'verdict' && option.when === 'before-bath') ||
+      (part === 'pads' && schools['pads-when'] === 'before-bath')
+        ? 'before-bath'
+        : 'after-drying',
+    minutes: why === 'verdict' ? 0 : minutesOf(index, made, part, assessment, house),
+    cautions: why === 'verdict' ? option.cautions : (PLACE_CAUTIONS[region] ?? []),
+    notes: [...notes, ...notesOf(region, made, place, assessment)],
+    handOver: why === 'verdict' ? option.handOver : isHandOver(region, made, assessment),
   })
-  const wanted = wishedMm(region, assessment, house)
-  const refusal = refusalOf(index, assessment, plan)
-  const lines: CutLine[] = []
-  const not: { index: number; wishedMm: number; why: NotCut }[] = []
-  if (treatment === 'clip' && option.tool && option.leavesMm !== null)
-    lines.push(line('coat', { tool: option.tool, leavesMm: option.leavesMm }, 'verdict'))
-  else if (cleanArmpit(region, dog.coatType, coatMm, wanted) && !refusal)
-    lines.push(line('coat', blade('7'), 'friction'))
-  else if (wanted !== null && wanted < coatMm - WORTH_MM) {
-    if (refusal) not.push({ index, wishedMm: wanted, why: refusal })
-    else {
-      const made = finishing(index, wanted, assessment)
-      if (made.leavesMm < coatMm - WORTH_MM) lines.push(line('coat', made, 'wish'))
+  const coat = (): { line: CutLine | null; why: NotCut | null } => {
+    if (treatment === 'clip' && option.tool && option.leavesMm !== null)
+      return {
+        line: line('coat', { tool: option.tool, leavesMm: option.leavesMm, against: false }, 'verdict'),
+        why: null,
+      }
+    if (!refusal && cleanArmpit(region, coatMm, wanted, assessment)) {
+      const made = assessment.experience === 'learner' ? combOr(3, rack) : null
+      return { line: line('coat', made ?? bladeOr('7', rack), 'friction'), why: null }
     }
+    if (refusal === 'double-coat') {
+      const skim = skimOf(coatMm, assessment, house)
+      if (skim) return { line: line('coat', skim, 'dead-ends', ['skim-only']), why: null }
+    }
+    if (wanted === null || wanted >= coatMm - WORTH_MM) return { line: null, why: null }
+    if (refusal) return { line: null, why: refusal }
+    const made = finishing(index, region, wanted, assessment)
+    return { line: made.leavesMm < coatMm - WORTH_MM ? line('coat', made, 'wish') : null, why: null }
   }
-  if (refusal || coatMm <= HYGIENE_MM) return { lines, not }
-  if (region === 'sanitary')
-    lines.push(
-      line('opening', blade(experience === 'learner' || tenderHere(assessment, index) ? '5' : '10'), 'hygiene'),
-    )
-  if (isPaw(region)) lines.push(line('pads', blade(experience === 'learner' ? '10' : '30'), 'hygiene'))
-  return { lines, not }
+  const { line: first, why } = coat()
+  const hygiene =
+    refusal && refusal !== 'double-coat' && refusal !== 'house-keeps-coat'
+      ? []
+      : hygieneOf(index, region, coatMm, assessment)
+  return {
+    lines: [
+      ...(first ? [first] : []),
+      ...hygiene
+        // What is clipped shorter already needs no second pass.
+        .filter(({ part, leavesMm }) => part === 'pads' || !first || first.leavesMm > leavesMm)
+        .map(({ part, notes, ...made }) => line(part, made, 'hygiene', notes)),
+    ],
+    not: why && wanted !== null ? [{ index, wishedMm: wanted, why }] : [],
+  }
 }
-
-const toolFor = (stepMm: number): BlendTool =>
-  stepMm > TAPER_MM ? 'comb-taper' : stepMm > CHUNKING_MM ? 'chunking' : 'thinning'
 
 /**
  * The finishing cut: what is cut with which tool, what it leaves, in the order of the work; the lines to blend, and where
@@ -206,24 +163,24 @@ const toolFor = (stepMm: number): BlendTool =>
  */
 export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | null {
   if (plan.verdict.choice === 'refer') return null
-  const at = REGION_SIDES.map(({ index }) => linesAt(index, assessment, plan, house))
+  const at = REGION_SIDES.map(({ index }) => cutAt(index, assessment, plan, house))
+  const coatLine = (index: number): CutLine | undefined => at[index]!.lines.find(({ part }) => part === 'coat')
   const mm = plan.regions.map(
     ({ option, index, treatment, coatMm }) =>
-      at[index]!.lines.find(({ part }) => part === 'coat')?.leavesMm ??
-      (treatment === 'look' ? coatMm : option.outlineMm),
+      coatLine(index)?.leavesMm ?? (treatment === 'look' ? coatMm : option.outlineMm),
   )
-  const isCut = (index: number): boolean => at[index]!.lines.some(({ part }) => part === 'coat')
-  const blends = NEIGHBOUR_PAIRS.filter(([a, b]) => isCut(a) || isCut(b)).flatMap(([a, b]): Blend[] => {
-    const stepMm = Math.abs(mm[a]! - mm[b]!)
-    if (stepMm < BLEND_MM) return []
-    const shows = Math.min(REGIONS[REGION_SIDES[a]!.region].seen, REGIONS[REGION_SIDES[b]!.region].seen)
-    return [{ a, b, stepMm, tool: toolFor(stepMm), shows }]
-  })
-  const rank = (index: number): number => ORDER.indexOf(REGION_SIDES[index]!.region)
+  const isCut = (index: number): boolean => coatLine(index) !== undefined
+  const blends = blendsOf(mm, isCut)
+  const lines = inOrder(
+    at.flatMap(({ lines: made }) => made),
+    assessment,
+  )
+  const blendMinutes = blends.length * house['cut.blend'] * paceOf('clip', assessment)
   return {
-    lines: at.flatMap(({ lines }) => lines).sort((a, b) => rank(a.index) - rank(b.index) || a.index - b.index),
+    lines,
     mm,
-    blends: blends.sort((x, y) => y.shows - x.shows || y.stepMm - x.stepMm || x.a - y.a || x.b - y.b),
+    blends,
+    blendMinutes,
     unlike: REGION_SIDES.flatMap(({ index, side }) => {
       const other = mirrorIndex[index]!
       return side === 'left' && Math.abs(mm[index]! - mm[other]!) >= WORTH_MM && (isCut(index) || isCut(other))
@@ -231,5 +188,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
         : []
     }),
     notCut: at.flatMap(({ not }) => not),
+    supports: supportsOf(assessment),
+    minutes: lines.reduce((sum, { minutes }) => sum + minutes, 0) + blendMinutes,
   }
 }

@@ -303,6 +303,36 @@ export const ESTIMATES = {
   'guard.tender': est(0.5, 'share', 'And at half of that at anus, belly, face and ears'),
   'guard.at-once': est(45, 'C', 'At and above this a guard speaks at once'),
 
+  'rack.sharpen-dogs': trade(30, 'dogs', 'A blade or shears is sharpened after so many'),
+  'cut.shears': est(70, 'min/m2', 'Coat set to its length by shears'),
+  'cut.opening': est(1.5, 'min', 'The hygiene cut, and half of that around it'),
+  'cut.pads': est(0.8, 'min', 'Pads of one foot'),
+  'cut.blend': est(0.4, 'min', 'Blending one line'),
+  'cut.ear-hair': est(1.5, 'min', 'Plucking the hair of one ear'),
+  'cut.skim': est(8, 'mm', 'Dead ends that a skim over a double coat may take'),
+  'cut.keep': est(25, 'mm', 'Where the house keeps coat against heat and cold: never shorter'),
+  'check.comb': est(2, 'min', 'Comb check of the whole dog'),
+  'strip.window-least': trade(8, 'weeks', 'Full strip before a show, at the latest'),
+  'strip.window-most': trade(12, 'weeks', 'Full strip before a show, at the earliest'),
+  'strip.roll': trade(5, 'weeks', 'From one rolling of a jacket to the next'),
+  'iron.clearance': trade(25, 'mm', 'Where the iron starts, from the skin'),
+  'iron.ear': trade(15, 'mm', 'And beyond the end of the ear leather: a finger'),
+
+  'bench.rest': trade(45, 'min', 'Work after which a dog gets a rest'),
+  'bench.rest-frail': est(20, 'min', 'The same for an old, frail or frightened one'),
+  'blade.cooled': est(30, 'C', 'A blade just cooled'),
+  'blade.pass': est(3, 's', 'A blade stays on one place so long'),
+  'pace.between': est(0.3, 'ln', 'How unlike people are in their pace, of its logarithm'),
+  'pace.within': est(0.35, 'ln', 'How unlike two visits of one person are, of the logarithm'),
+  'pace.least': est(0.5, 'factor', 'A learnt pace is never quicker'),
+  'pace.most': est(2.5, 'factor', 'And never slower'),
+  'rate.noise': est(0.5, 'ln', "How far off one interval's mats are as a measure of a dog's own rate"),
+  'rebook.strip': trade(14, 'weeks', 'From one full strip to the next'),
+  'nails.weeks': trade(6, 'weeks', 'Nails come round'),
+  'nails.overgrown': trade(4, 'weeks', 'The same where they were overgrown'),
+  'home.gain': est(1, 'weeks', 'More brushing is asked for only if it buys so much'),
+  'home.area': est(0.65, 'm2', 'A dog with more surface is brushed a leg a day'),
+
   'consent.coat': est(5, 'points', 'Coat kept may fall by this much before a yes has to be asked for again'),
   'consent.hours': est(24, 'hours', "How long an owner's link stays open"),
 
@@ -327,4 +357,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '1.3.0'
+export const MODEL_VERSION = '1.4.0'

@@ -22,11 +22,44 @@ export const SCHOOLS = {
   'dryer-heat': ['warm', 'room-air'],
   'dryer-place': ['tub-then-table', 'tub', 'table'],
   'brush-drying': ['by-coat', 'slicker', 'pin'],
+  'hidden-mats': ['cut-out', 'brush-out'],
+  'ear-knots': ['thin-inside', 'cut'],
+  wire: ['as-wished', 'strip', 'clip'],
+  head: ['one-longer', 'skimmed', 'fuller'],
+  'double-clip': ['never', 'skim'],
+  season: ['by-coat', 'keep'],
+  'clip-direction': ['where-style-says', 'with', 'against-lifted'],
+  'body-start': ['spine', 'neck'],
+  armpits: ['curled-and-drop', 'every-coat', 'leave'],
+  sanitary: ['ten-at-opening', 'short-close', 'longer'],
+  'sanitary-when': ['last-of-body', 'first'],
+  pads: ['by-hands', 'short-blade', 'narrow-or-shears'],
+  'pads-when': ['after-drying', 'before-bath'],
+  'feet-how': ['if-it-minds-standing', 'lifted', 'standing'],
+  'face-line': ['centimetre-behind', 'corner', 'to-the-ear'],
+  'ear-edge': ['scissored', 'blade-edge'],
+  'ear-hair': ['leave', 'pluck'],
+  lashes: ['as-owner-likes', 'off'],
 } as const satisfies Record<string, readonly [string, ...string[]]>
 
 export type SchoolId = keyof typeof SCHOOLS
 export type Schools = { readonly [K in SchoolId]: (typeof SCHOOLS)[K][number] }
 export const SCHOOL_IDS = Object.keys(SCHOOLS) as SchoolId[]
+
+/** Ways of the hand rather than of the house: a person may have their own. */
+export const PERSONAL_SCHOOLS: ReadonlySet<SchoolId> = new Set<SchoolId>([
+  'head-water',
+  'rinse',
+  'brush-drying',
+  'ear-knots',
+  'clip-direction',
+  'body-start',
+  'sanitary',
+  'pads',
+  'feet-how',
+  'face-line',
+  'ear-edge',
+])
 
 export const DEFAULT_SCHOOLS: Schools = Object.fromEntries(
   SCHOOL_IDS.map((id) => [id, SCHOOLS[id][0]]),

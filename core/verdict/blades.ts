@@ -1,5 +1,6 @@
 import type { RegionId } from '../body/regions.ts'
 import type { House } from '../house/estimates.ts'
+import type { Rack } from '../house/rack.ts'
 import type { Tool } from './treatments.ts'
 
 export interface Blade {
@@ -23,15 +24,14 @@ export const BLADES: readonly Blade[] = [
   { id: '30', leavesMm: 0.5 },
   { id: '40', leavesMm: 0.25 },
 ]
-const TEN = BLADES.find(({ id }) => id === '10')!
 export const SEVEN_MM = 3.2
+const TEN_MM = 1.5
 
 /** Comb attachments by the length they leave, mm [trade]. */
 export const COMB_MM = [3, 6, 10, 13, 16, 19, 22, 25, 32] as const
 
-/** A wanted length is met by a tool that leaves up to this much less. */
-const REACH_MM = 0.3
-const SKIP_FORMS: ReadonlySet<string> = new Set(['3', '4', '5', '7'])
+/** Forms that leave the same length: skip-tooth feeds bulky coat better, and catches loose skin more easily. */
+export const SKIP_FORMS: ReadonlySet<string> = new Set(['3', '4', '5', '7'])
 const SKIP_REGIONS: ReadonlySet<RegionId> = new Set([
   'back',
   'side',
@@ -43,33 +43,73 @@ const SKIP_REGIONS: ReadonlySet<RegionId> = new Set([
   'hindleg',
 ])
 
-/**
- * The blade that goes under a mat: the longest that leaves at most the free hair less the clearance. With less free
- * hair than `blade.tight` it is a 10 laid flat on stretched skin. Blades shorter than a 10 are never reached this way.
- * @param standoffMm free hair between skin and mat
- * @example bladeUnderMat(4, DEFAULT_HOUSE).blade.id // => '7'
- */
-export function bladeUnderMat(standoffMm: number, house: House): { blade: Blade; tight: boolean } {
-  if (standoffMm < house['blade.tight']) return { blade: TEN, tight: true }
-  const fits = BLADES.find(({ leavesMm }) => leavesMm <= standoffMm - house['blade.clearance'] + 1e-9)
-  return { blade: fits && fits.leavesMm > TEN.leavesMm ? fits : TEN, tight: false }
+/** Every blade in every form and every comb attachment: what a salon that keeps no list has. */
+export const FULL_RACK: Rack = {
+  blades: BLADES.flatMap(({ id }) =>
+    SKIP_FORMS.has(id)
+      ? [
+          { id, form: 'full' as const },
+          { id, form: 'skip' as const },
+        ]
+      : [{ id, form: 'full' as const }],
+  ),
+  combs: COMB_MM,
 }
 
-/** The blade as it is named on the rack: skip-tooth through bulky body coat, full-tooth elsewhere. */
-export const bladeTool = ({ id }: Blade, region: RegionId, bulky: boolean): Tool => ({
-  kind: 'blade',
-  id,
-  form: bulky && SKIP_FORMS.has(id) && SKIP_REGIONS.has(region) ? 'skip' : 'full',
-})
+/** A comb attachment rides on one of these. */
+const UNDER_COMBS: ReadonlySet<string> = new Set(['10', '30', '40'])
+/** A wanted length is met by a tool that leaves up to this much less. */
+const REACH_MM = 0.3
+
+const skipGoes = (id: string, region: RegionId | null, bulky: boolean): boolean =>
+  bulky && SKIP_FORMS.has(id) && (region === null || SKIP_REGIONS.has(region))
+
+/** Blades of the rack that may go on a place, longest first: skip-tooth only through bulky body coat. */
+const bladesFor = (rack: Rack, region: RegionId | null, bulky: boolean): Blade[] =>
+  BLADES.filter(({ id }) =>
+    rack.blades.some((one) => one.id === id && (one.form === 'full' || skipGoes(id, region, bulky))),
+  )
 
 /**
- * The tool that leaves a wanted length on coat that combs: the shortest comb attachment or blade not shorter than it.
- * @param wantedMm wanted length; beyond the longest comb attachment it is the longest
+ * The blade that goes under a mat: the longest on the rack that leaves at most the free hair less the clearance. With
+ * less free hair than `blade.tight` it is a 10 laid flat on stretched skin. Blades shorter than a 10 are never reached
+ * this way.
+ * @param standoffMm free hair between skin and mat
+ * @param region null for a length that has to do for several places
+ * @returns null where the rack has no blade that may go in
+ * @example bladeUnderMat(4, FULL_RACK, null, DEFAULT_HOUSE)!.blade.id // => '7'
  */
-export function toolForLength(wantedMm: number): { tool: Tool; leavesMm: number } {
-  const comb = COMB_MM.find((mm) => mm >= wantedMm - REACH_MM) ?? COMB_MM.at(-1)!
-  const blade = BLADES.findLast(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM)
-  return blade && blade.leavesMm < comb
-    ? { tool: { kind: 'blade', id: blade.id, form: 'full' }, leavesMm: blade.leavesMm }
-    : { tool: { kind: 'comb', id: String(comb) }, leavesMm: comb }
+export function bladeUnderMat(
+  standoffMm: number,
+  rack: Rack,
+  region: RegionId | null,
+  house: House,
+): { blade: Blade; tight: boolean } | null {
+  const there = bladesFor(rack, region, true)
+  const ten = there.find(({ leavesMm }) => leavesMm === TEN_MM)
+  if (standoffMm < house['blade.tight']) return ten ? { blade: ten, tight: true } : null
+  const fits = there.find(({ leavesMm }) => leavesMm <= standoffMm - house['blade.clearance'] + 1e-9)
+  const blade = fits && fits.leavesMm > TEN_MM ? fits : ten
+  return blade ? { blade, tight: false } : null
+}
+
+/** The blade as it is named on the rack: skip-tooth through bulky body coat where the rack has it, else full-tooth. */
+export function bladeTool({ id }: Blade, region: RegionId, bulky: boolean, rack: Rack): Tool {
+  const has = (form: 'full' | 'skip'): boolean => rack.blades.some((one) => one.id === id && one.form === form)
+  return { kind: 'blade', id, form: skipGoes(id, region, bulky) && (has('skip') || !has('full')) ? 'skip' : 'full' }
+}
+
+/**
+ * The tool that leaves a wanted length on coat that combs: the shortest comb attachment or blade of the rack not shorter
+ * than it.
+ * @param wantedMm wanted length
+ * @returns null where nothing on the rack is long enough: then shears set the length
+ */
+export function toolForLength(wantedMm: number, rack: Rack): { tool: Tool; leavesMm: number } | null {
+  const carried = rack.blades.some(({ id }) => UNDER_COMBS.has(id))
+  const comb = carried ? rack.combs.find((mm) => mm >= wantedMm - REACH_MM) : undefined
+  const blade = bladesFor(rack, null, false).findLast(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM)
+  if (blade && (comb === undefined || blade.leavesMm < comb))
+    return { tool: { kind: 'blade', id: blade.id, form: 'full' }, leavesMm: blade.leavesMm }
+  return comb === undefined ? null : { tool: { kind: 'comb', id: String(comb) }, leavesMm: comb }
 }

@@ -4,7 +4,7 @@ import type { Caution } from './codes.ts'
 import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
 import { type Cut, SMALL_DRYER } from './tools.ts'
-import type { Treatment } from './treatments.ts'
+import { CUTS, type Treatment } from './treatments.ts'
 
 /** Said whenever anything is done there (rules 9 and 10). */
 export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
@@ -24,8 +24,6 @@ export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
   'front-paw': ['toe-webs', 'dewclaw'],
   'hind-paw': ['toe-webs', 'dewclaw'],
 }
-
-const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
 
 /** Everything the person must hear when this is done here. */
 export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | null, ctx: Context): Caution[] {

@@ -23,6 +23,8 @@ export const REFUSALS = {
   'cords-not-brushed': 0,
   'strip-decided': 0,
   'hand-card-over-visits': 5,
+  'house-keeps-hair': 0,
+  'not-on-rack': 0,
 } as const
 export type Refusal = keyof typeof REFUSALS
 

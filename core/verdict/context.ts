@@ -3,6 +3,7 @@ import { bodySurfaceM2 } from '../body/surface.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
+import type { Schools } from '../house/schools.ts'
 import type { Treatment } from './treatments.ts'
 
 /** What holds for the whole dog while its region-sides are costed. */
@@ -26,6 +27,8 @@ export function contextOf(assessment: Assessment, feltShare: number, house: Hous
   const temper = dog.temperament === 'unknown' ? 'wary' : dog.temperament
   const jacketComes = dog.jacket === 'ready' || dog.jacket === 'past'
   const clippedWire = dog.modifiers.includes('clipped-wire')
+  const wire = dog.coatType === 'wire'
+  const way = assessment.schools.wire
   const ground = consents.vetDirectsClip || (stage === 'after-air' && feltShare >= house['double.felt-share'])
   return {
     assessment,
@@ -35,9 +38,11 @@ export function contextOf(assessment: Assessment, feltShare: number, house: Hous
     densityFactor: house[`factor.density.${dog.density}`],
     keepWeight: house[`wish.keep${wishes.keepLength}`],
     isShow: wishes.show || wishes.style === 'show' || dog.modifiers.includes('show-coat'),
-    keepsJacket: dog.coatType === 'wire' && wishes.keepJacket && !clippedWire,
+    keepsJacket: wire && wishes.keepJacket && !clippedWire,
     stripsJacket:
-      jacketComes && !clippedWire && (wishes.style === 'strip' || (dog.coatType === 'wire' && wishes.keepJacket)),
+      jacketComes &&
+      !clippedWire &&
+      (wire && way !== 'as-wished' ? way === 'strip' : wishes.style === 'strip' || (wire && wishes.keepJacket)),
     mayClipDouble: ground && consents.doubleClip,
   }
 }
@@ -56,18 +61,26 @@ const HEAD_STEP: readonly [upToMm: number, nextMm: number][] = [
   [25, 32],
 ]
 
+const headStep = (mm: number): number => HEAD_STEP.find(([upTo]) => mm <= upTo)?.[1] ?? mm
+/** The head to a body: one step longer, skimmed to fit it, or left fuller, as the house does it. */
+const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
+  'one-longer': headStep,
+  skimmed: (bodyMm) => bodyMm,
+  fuller: (bodyMm) => headStep(headStep(bodyMm)),
+}
+
 /**
  * The length the owner wants on a region, mm: as said, else by the style (short, trim, puppy on body and legs, the head
- * one step longer), else null for "as it is".
+ * one step longer or as the house does it), else null for "as it is".
  */
-export function wishedMm(region: RegionId, { dog, wishes }: Assessment, house: House): number | null {
+export function wishedMm(region: RegionId, { dog, wishes, schools }: Assessment, house: House): number | null {
   const part = coatPartOf(region, dog.coatType)
   const said = wishes.targetMm[part]
   if (said !== undefined) return said
   if (wishes.style !== 'short' && wishes.style !== 'trim' && wishes.style !== 'puppy') return null
   const bodyMm = wishes.targetMm.body ?? house[`target.${wishes.style}`]
   if (part === 'body' || part === 'legs') return bodyMm
-  if (part === 'head') return HEAD_STEP.find(([upTo]) => bodyMm <= upTo)?.[1] ?? bodyMm
+  if (part === 'head') return HEAD[schools.head](bodyMm)
   return null
 }
 

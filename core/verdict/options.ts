@@ -9,7 +9,7 @@ import { type Cost, cardCost, costOf } from './cost.ts'
 import { lossOf } from './loss.ts'
 import type { SideState } from './side-state.ts'
 import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
-import type { Tool, Treatment, When } from './treatments.ts'
+import { CUTS, type Tool, type Treatment, type When } from './treatments.ts'
 
 /** One way to treat one region-side, with all that follows from it. */
 export interface Option {
@@ -78,19 +78,32 @@ export interface StyleLength {
   readonly blade: Blade | null
 }
 
-/** The cut of a whole-region clip: under the mat where there is one, else the wish, else the usual short. */
-function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleLength | null): Cut {
+/**
+ * The cut of a whole-region clip: under the mat where there is one, else the wish, else the usual short. null where there
+ * is a mat and the rack has no blade that may go under it.
+ */
+function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleLength | null): Cut | null {
   const under = state.mat >= 2 ? cutUnderMat('clip', region, state, ctx) : null
+  if (state.mat >= 2 && !under) return null
   if (under && (style === null || style.mm >= under.leavesMm)) return under
   const wanted = style?.mm ?? wishedMm(region, ctx.assessment, ctx.house) ?? ctx.house['short.default']
   // On sore skin that no mat forces, no blade shorter than a 7.
   const mm = !under && state.skin === 2 ? Math.max(wanted, SEVEN_MM) : wanted
   const cut =
     style?.blade && mm === style.mm
-      ? { tool: bladeTool(style.blade, region, state.mat >= 2), leavesMm: mm, tight: false }
-      : cutToLength(region, mm)
+      ? { tool: bladeTool(style.blade, region, state.mat >= 2, ctx.assessment.rack), leavesMm: mm, tight: false }
+      : cutToLength(region, mm, ctx.assessment.rack)
   return under ? { ...cut, tight: under.tight } : cut
 }
+
+/** Where the house works hidden mats out and keeps every hair: as long as they can be worked out at all. */
+const keptHidden = ({ mat, skin, coatMm }: SideState, region: RegionId, { assessment }: Context): boolean =>
+  assessment.schools['hidden-mats'] === 'brush-out' &&
+  REGIONS[region].seen === 0 &&
+  mat <= 3 &&
+  skin < 2 &&
+  coatMm > 0 &&
+  !isPaw(region)
 
 type Ruling = Refusal | null
 
@@ -131,11 +144,13 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (isShow && seen >= 1) return 'show-coat'
       if (notCleared) return 'scar-no-blade'
       if (mat === 2 && tender < 3) return 'pull-it-out-first'
+      if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       return coatMm > house['cover.mm'] || mat < 4 ? null : 'cover-too-short'
     case 'clip-out':
       if (mat < 2) return 'not-this-bad'
       if (notCleared) return 'scar-no-blade'
       if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
+      if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       if (seen <= 1 || isPaw(region)) return null
       if (NO_SPOT_CLIP_OUT.has(region) || state.extent > SPOT + 1e-9) return 'shows-too-much'
       return coatMm >= house['cover.mm'] ? null : 'cover-too-short'
@@ -216,7 +231,8 @@ function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
 export function clipTo(state: SideState, ctx: Context, length: StyleLength): Option | null {
   const { region } = REGION_SIDES[state.index]!
   if (mustLeave(state, ctx) || ruling('clip', state, region, ctx)) return null
-  return makeOption('clip', state, ctx, clipCut(state, region, ctx, length))
+  const cut = clipCut(state, region, ctx, length)
+  return cut && makeOption('clip', state, ctx, cut)
 }
 
 const CANDIDATES = ['none', 'brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip'] as const
@@ -252,6 +268,10 @@ export function optionsOf(state: SideState, ctx: Context): SideOptions {
         : treatment === 'splice' || treatment === 'clip-out'
           ? cutUnderMat(treatment, region, state, ctx)
           : null
+    if (CUTS.has(treatment) && !cut) {
+      refused.push({ treatment, code: 'not-on-rack' })
+      continue
+    }
     offered.push(makeOption(treatment, state, ctx, cut)!)
   }
   if (offered.length === 0) offered.push(leaveOption(state, ctx, 'nothing-fits'))

@@ -53,8 +53,8 @@ function styleLength(style: Style, states: readonly SideState[], ctx: Context): 
     .filter(({ index, mat }) => mat >= 2 && clips.has(REGION_SIDES[index]!.region))
     .map(({ standoffMm }) => standoffMm)
   if (standoffs.length > 0) {
-    const { blade } = bladeUnderMat(Math.min(...standoffs), ctx.house)
-    if (clipped.every((mm) => mm >= blade.leavesMm)) return { mm: blade.leavesMm, blade }
+    const blade = bladeUnderMat(Math.min(...standoffs), ctx.assessment.rack, null, ctx.house)?.blade
+    if (blade && clipped.every((mm) => mm >= blade.leavesMm)) return { mm: blade.leavesMm, blade }
   }
   if (clipped.length > 0) {
     const mm = Math.min(...clipped)

@@ -1,6 +1,7 @@
 import { isPaw, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
-import { bladeTool, bladeUnderMat, toolForLength } from './blades.ts'
+import type { Rack } from '../house/rack.ts'
+import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from './blades.ts'
 import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
 import type { Tool, Treatment, When } from './treatments.ts'
@@ -33,24 +34,36 @@ export interface Cut {
   readonly tight: boolean
 }
 
-/** The cut from beneath a mat: blade by the free hair under it, shears where no full-width blade goes. */
-export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideState, ctx: Context): Cut {
-  const { blade, tight } = bladeUnderMat(state.standoffMm, ctx.house)
+const EARS: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'behind-ear'])
+
+/** Knots at the ears that are not tight are thinned from inside, unless the house cuts them. */
+const thinnedEar = (region: RegionId, { mat }: SideState, { schools }: Context['assessment']): boolean =>
+  EARS.has(region) && mat === 2 && schools['ear-knots'] === 'thin-inside'
+
+/**
+ * The cut from beneath a mat: blade by the free hair under it, shears where no full-width blade goes.
+ * @returns null where the rack has no blade that may go in
+ */
+export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideState, ctx: Context): Cut | null {
+  const { rack, dog } = ctx.assessment
   const edge = region === 'ear-outer' && treatment !== 'clip'
-  const thin = treatment === 'splice' || ctx.assessment.dog.faceTolerance === 'none'
-  const tool =
-    shearsHere(region) || edge
-      ? shears(thin && !isPaw(region) ? 'thinning' : 'ball-tip')
-      : bladeTool(blade, region, true)
+  const thinned = treatment !== 'clip' && thinnedEar(region, state, ctx.assessment)
+  const byShears = shearsHere(region) || edge || thinned
+  const under = bladeUnderMat(state.standoffMm, byShears ? FULL_RACK : rack, region, ctx.house)
+  if (!under) return null
+  const { blade, tight } = under
+  const thin = treatment === 'splice' || dog.faceTolerance === 'none' || thinned
+  const tool = byShears
+    ? shears(thin && !isPaw(region) ? 'thinning' : 'ball-tip')
+    : bladeTool(blade, region, true, rack)
   return { tool, leavesMm: blade.leavesMm, tight }
 }
 
-/** The cut of coat that combs, to a length. */
-export function cutToLength(region: RegionId, wantedMm: number): Cut {
-  const { tool, leavesMm } = toolForLength(wantedMm)
-  return shearsHere(region)
-    ? { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
-    : { tool, leavesMm, tight: false }
+/** The cut of coat that combs, to a length; by shears where no tool of the rack is long enough. */
+export function cutToLength(region: RegionId, wantedMm: number, rack: Rack): Cut {
+  if (shearsHere(region)) return { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
+  const found = toolForLength(wantedMm, rack)
+  return found ? { ...found, tight: false } : { tool: shears('straight'), leavesMm: wantedMm, tight: false }
 }
 
 /** The tool of a treatment that cuts nothing. */

@@ -13,6 +13,9 @@ export const TREATMENT_IDS = [
 ] as const
 export type Treatment = (typeof TREATMENT_IDS)[number]
 
+/** Treatments that take coat off. */
+export const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
+
 export const STYLE_IDS = ['keep', 'short-body', 'short'] as const
 /** In the order that decides between equal plans. */
 export type Style = (typeof STYLE_IDS)[number]

@@ -1,0 +1,69 @@
+import type { Assessment } from '../dog.ts'
+import type { House } from '../house/estimates.ts'
+import {
+  matIndexAfter,
+  mattingRate,
+  normalQuantile,
+  type OwnRate,
+  type Rebook,
+  rebookOf,
+  unknownRate,
+} from './rebook.ts'
+
+export interface ForecastPoint {
+  readonly week: number
+  readonly low: number
+  readonly middle: number
+  readonly high: number
+}
+
+/** Eight of ten dogs like this one lie between low and high. */
+const TAIL = 0.1
+
+/**
+ * The mat index week by week from the comb check on: what is to be expected, and the spread.
+ * @param leftIndex mat index at check-out @param outlineMm lengths it went home with, by region-side
+ */
+export function forecastOf(
+  assessment: Assessment,
+  leftIndex: number,
+  outlineMm: readonly number[],
+  weeks: number,
+  house: House,
+  own: OwnRate = unknownRate(house),
+): ForecastPoint[] {
+  const rate = mattingRate(assessment, outlineMm, house) * own.factor
+  const spread = Math.exp(own.sigma * normalQuantile(1 - TAIL))
+  return Array.from({ length: weeks + 1 }, (_, week) => ({
+    week,
+    low: matIndexAfter(leftIndex, rate / spread, week),
+    middle: matIndexAfter(leftIndex, rate, week),
+    high: matIndexAfter(leftIndex, rate * spread, week),
+  }))
+}
+
+/** The same dog with its owner brushing so often. */
+export const brushedAtHome = (assessment: Assessment, perWeek: number, toSkin: boolean): Assessment => ({
+  ...assessment,
+  wishes: { ...assessment.wishes, homeBrushing: { perWeek, toSkin } },
+})
+
+export interface CareRow {
+  readonly perWeek: number
+  readonly next: Rebook
+}
+
+const TIMES = [0, 1, 2, 3, 5, 7] as const
+
+/** The next visit by how often the owner brushes to the skin. */
+export const careTable = (
+  assessment: Assessment,
+  leftIndex: number,
+  outlineMm: readonly number[],
+  house: House,
+  own: OwnRate = unknownRate(house),
+): CareRow[] =>
+  TIMES.map((perWeek) => ({
+    perWeek,
+    next: rebookOf(brushedAtHome(assessment, perWeek, true), leftIndex, outlineMm, house, own),
+  }))

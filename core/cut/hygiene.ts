@@ -1,0 +1,71 @@
+import { isPaw, type RegionId } from '../body/regions.ts'
+import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
+import type { Assessment } from '../dog.ts'
+import { SEVEN_MM } from '../verdict/blades.ts'
+import type { CutNote, CutPart } from './shape.ts'
+import { bladeOr, combOr, isTender, type Made } from './tools.ts'
+
+/** Shorter hair than this needs no hygiene cut, mm. */
+export const HYGIENE_MM = 10
+/** Hair that round-tipped shears leave between the pads, mm. */
+const PADS_BY_SHEARS_MM = 2
+const OPENING_COMB_MM = 3
+const SURROUND_COMB_MM = 6
+
+interface HygieneCut extends Made {
+  readonly part: CutPart
+  readonly notes: readonly CutNote[]
+}
+
+/** A 10 at the opening only, a 7 around it, because a 10 irritates there; longer for learners and tender skin. */
+function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: Assessment): Made {
+  const { experience, rack, schools } = assessment
+  const careful = experience === 'learner' || isTender(assessment, index)
+  const opening = part === 'opening'
+  switch (schools.sanitary) {
+    case 'short-close':
+      return bladeOr(careful ? (opening ? '7' : '5') : '10', rack)
+    case 'longer':
+      return combOr(opening ? OPENING_COMB_MM : SURROUND_COMB_MM, rack) ?? bladeOr('5', rack)
+    default:
+      return bladeOr(careful ? (opening ? '5' : '4') : opening ? '10' : '7', rack)
+  }
+}
+
+/** Up and outwards, never into the web: a short blade for practised hands, a 10 for learners, or shears by the house. */
+function padsCut({ experience, rack, schools }: Assessment): HygieneCut {
+  if (schools.pads === 'narrow-or-shears')
+    return {
+      part: 'pads',
+      tool: { kind: 'shears', id: 'ball-tip' },
+      leavesMm: PADS_BY_SHEARS_MM,
+      against: false,
+      notes: ['never-into-web'],
+    }
+  const id = experience === 'learner' && schools.pads === 'by-hands' ? '10' : '30'
+  return { part: 'pads', ...bladeOr(id, rack), notes: ['edges-only', 'never-into-web'] }
+}
+
+/** What is cut for cleanliness whatever is wished: the opening, around it, pads. */
+export function hygieneOf(index: number, region: RegionId, coatMm: number, assessment: Assessment): HygieneCut[] {
+  if (coatMm <= HYGIENE_MM) return []
+  if (region === 'sanitary')
+    return [{ part: 'opening', ...sanitaryCut('opening', index, assessment), notes: ['disinfect-after'] }]
+  if (region === 'groin')
+    return [{ part: 'surround', ...sanitaryCut('surround', index, assessment), notes: ['disinfect-after'] }]
+  return isPaw(region) ? [padsCut(assessment)] : []
+}
+
+const CLEAN_ARMPITS = new Set([...CURLED_COATS, ...DROP_COATS])
+
+/** Armpits clipped clean whatever the length around them, unless they are wished shorter still. */
+export function cleanArmpit(
+  region: RegionId,
+  coatMm: number,
+  wanted: number | null,
+  { dog, schools }: Assessment,
+): boolean {
+  if (region !== 'armpit' || coatMm <= HYGIENE_MM || (wanted !== null && wanted <= SEVEN_MM)) return false
+  if (schools.armpits === 'leave') return false
+  return schools.armpits === 'every-coat' || CLEAN_ARMPITS.has(dog.coatType)
+}

@@ -1,0 +1,47 @@
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import type { Assessment, Temperament } from '../dog.ts'
+import type { CutLine, Support } from './shape.ts'
+
+/** Body from the spine down, legs, hygiene, feet, tail, ears, and the head last. Common practice. */
+const TRUNK: readonly RegionId[] = ['back', 'neck', 'shoulder', 'side', 'rump', 'chest', 'throat', 'tuck', 'belly']
+const LIMBS: readonly RegionId[] = ['breeches', 'foreleg', 'hindleg', 'armpit']
+const HYGIENE: readonly RegionId[] = ['groin', 'sanitary']
+const FEET: readonly RegionId[] = ['front-paw', 'hind-paw']
+const EARS: readonly RegionId[] = ['ear-outer', 'ear-inner', 'behind-ear']
+const HEAD: readonly RegionId[] = ['cheek', 'crown', 'eyes', 'muzzle']
+
+const TIRES = ['senior', 'arthritis', 'weak-hind', 'heart', 'breathing', 'cancer-care', 'pregnant'] as const
+const FRIGHTENED: ReadonlySet<Temperament> = new Set(['anxious', 'bites'])
+
+/** A dog that will not stand long: what owners look at comes first. */
+export const standsBriefly = ({ dog }: Assessment): boolean =>
+  FRIGHTENED.has(dog.temperament) || TIRES.some((flag) => dog.health.includes(flag))
+
+/** The regions in the order of the work, by the dog and by the ways of the house. */
+function orderOf(assessment: Assessment): readonly RegionId[] {
+  const { schools } = assessment
+  const trunk = schools['body-start'] === 'neck' ? ['neck' as const, ...TRUNK.filter((id) => id !== 'neck')] : TRUNK
+  const hygieneFirst = schools['sanitary-when'] === 'first'
+  const body = [...trunk, ...LIMBS]
+  if (standsBriefly(assessment)) return [...HYGIENE, ...FEET, ...HEAD, ...EARS, ...body, 'tail']
+  return hygieneFirst
+    ? [...HYGIENE, ...body, ...FEET, 'tail', ...EARS, ...HEAD]
+    : [...body, ...HYGIENE, ...FEET, 'tail', ...EARS, ...HEAD]
+}
+
+/** Sorts lines as they are worked: what is done before the bath first, then by place, both sides of a pair together. */
+export function inOrder(lines: readonly CutLine[], assessment: Assessment): CutLine[] {
+  const order = orderOf(assessment)
+  const rank = ({ index }: CutLine): number => order.indexOf(REGION_SIDES[index]!.region)
+  const late = ({ when }: CutLine): number => (when === 'before-bath' ? 0 : 1)
+  return [...lines].sort((a, b) => late(a) - late(b) || rank(a) - rank(b) || a.index - b.index)
+}
+
+export function supportsOf({ dog }: Assessment): Support[] {
+  const weak = dog.health.includes('weak-hind') || dog.health.includes('arthritis')
+  const old = dog.health.includes('senior')
+  return [
+    ...(weak ? (['belly-loop', 'knee-under-belly'] as const) : []),
+    ...(weak || old ? (['opposite-leg', 'rest-when-it-fidgets'] as const) : []),
+  ]
+}

@@ -1,0 +1,102 @@
+import type { Caution } from '../verdict/codes.ts'
+import type { Tool } from '../verdict/treatments.ts'
+
+/** What of a region-side is cut. */
+export const CUT_PARTS = ['coat', 'opening', 'surround', 'pads'] as const
+export type CutPart = (typeof CUT_PARTS)[number]
+
+/** Why it is cut. */
+export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends'] as const
+export type CutReason = (typeof CUT_REASONS)[number]
+
+/** Why a wished length is not cut. */
+export const NOT_CUT = [
+  'double-coat',
+  'show-coat',
+  'jacket',
+  'left-alone',
+  'not-looked-at',
+  'face-not-tolerated',
+  'scar',
+  'house-keeps-coat',
+] as const
+export type NotCut = (typeof NOT_CUT)[number]
+
+/** How a line is cut: what the house, the dog or the place asks for beside the tool. */
+export const CUT_NOTES = [
+  'face-line-cm',
+  'face-line-eye',
+  'face-line-ear',
+  'throat-as-muzzle',
+  'skin-stretched',
+  'ear-by-finger',
+  'ear-by-blade',
+  'ear-was-matted',
+  'feet-standing',
+  'feet-lifted',
+  'cowlick-longer',
+  'elbow-shears',
+  'lashes-off',
+  'lashes-owner',
+  'edges-only',
+  'never-into-web',
+  'disinfect-after',
+  'skim-only',
+  'tidy-only',
+  'by-eye',
+] as const
+export type CutNote = (typeof CUT_NOTES)[number]
+
+/** What holds up a dog while it is cut. */
+export const SUPPORTS = ['belly-loop', 'opposite-leg', 'knee-under-belly', 'rest-when-it-fidgets'] as const
+export type Support = (typeof SUPPORTS)[number]
+
+export interface CutLine {
+  readonly index: number
+  readonly part: CutPart
+  readonly tool: Tool
+  /** Against the growth leaves about half; with the growth unless the plan says otherwise. */
+  readonly against: boolean
+  readonly leavesMm: number
+  readonly why: CutReason
+  readonly when: 'before-bath' | 'after-drying'
+  /** Planned minutes; 0 where the verdict counts them already. */
+  readonly minutes: number
+  readonly cautions: readonly Caution[]
+  readonly notes: readonly CutNote[]
+  /** Not for a learner's hands. */
+  readonly handOver: boolean
+}
+
+export const BLEND_TOOLS = ['thinning', 'chunking', 'comb-taper'] as const
+export type BlendTool = (typeof BLEND_TOOLS)[number]
+
+export interface Blend {
+  readonly a: number
+  readonly b: number
+  readonly stepMm: number
+  readonly tool: BlendTool
+  /** How much the line shows, 0 to 3. */
+  readonly shows: number
+}
+
+export interface Cut {
+  /** In the order of the work. */
+  readonly lines: readonly CutLine[]
+  /** Lengths once it is done, mm, by region-side. */
+  readonly mm: readonly number[]
+  /** What shows most first. */
+  readonly blends: readonly Blend[]
+  readonly blendMinutes: number
+  /** Sides that end unlike: the mat or the skin on one forced it. */
+  readonly unlike: readonly {
+    readonly left: number
+    readonly right: number
+    readonly leftMm: number
+    readonly rightMm: number
+  }[]
+  readonly notCut: readonly { readonly index: number; readonly wishedMm: number; readonly why: NotCut }[]
+  readonly supports: readonly Support[]
+  /** Planned minutes without what the verdict counts already. */
+  readonly minutes: number
+}

@@ -1,0 +1,106 @@
+import { bathSkin } from '../bath/wanted.ts'
+import type { RegionId } from '../body/regions.ts'
+import { CURLED_COATS } from '../coat/coat-types.ts'
+import type { Assessment } from '../dog.ts'
+import type { Rack } from '../house/rack.ts'
+import { BLADES, bladeTool, SEVEN_MM } from '../verdict/blades.ts'
+import { cutToLength } from '../verdict/tools.ts'
+import type { Tool } from '../verdict/treatments.ts'
+
+/** A tool and what it leaves. */
+export interface Made {
+  readonly tool: Tool
+  readonly leavesMm: number
+  readonly against: boolean
+}
+
+/** Hair this long is left where round-tipped shears follow the skin instead of a blade, mm. */
+const BY_SHEARS_MM = 3
+/** Against the growth leaves about half [trade]. */
+const AGAINST = 0.5
+/** A head wished this short or shorter is a smooth face, mm. */
+const SMOOTH_FACE_MM = 3
+const SMOOTH_FACE: ReadonlySet<RegionId> = new Set(['cheek', 'muzzle', 'throat'])
+const AGAINST_THROAT: ReadonlySet<RegionId> = new Set(['throat', 'cheek'])
+const LIFTED: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'throat'])
+/** Where a learner uses no bare blade. */
+const NO_BARE_BLADE: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'armpit', 'groin', 'tuck'])
+
+/** Thin or old skin, or skin that is pink: nothing shorter than a 7. */
+export const isTender = ({ dog, sheet }: Assessment, index: number): boolean =>
+  bathSkin(sheet[index]!) >= 1 || dog.health.includes('senior')
+
+/** The blade of the rack nearest to a wanted one: it, else the next longer; round-tipped shears where there is none. */
+export function bladeOr(id: string, rack: Rack): Made {
+  const wanted = BLADES.find((one) => one.id === id)!
+  const there = BLADES.filter((one) => rack.blades.some((blade) => blade.id === one.id && blade.form === 'full'))
+  const found = there.findLast(({ leavesMm }) => leavesMm >= wanted.leavesMm)
+  return found
+    ? { tool: { kind: 'blade', id: found.id, form: 'full' }, leavesMm: found.leavesMm, against: false }
+    : { tool: { kind: 'shears', id: 'ball-tip' }, leavesMm: BY_SHEARS_MM, against: false }
+}
+
+/** The comb attachment that leaves a length or the next longer one; null where the rack has none. */
+export function combOr(mm: number, rack: Rack): Made | null {
+  const found = rack.combs.find((one) => one >= mm - 1e-9)
+  return found === undefined ? null : { tool: { kind: 'comb', id: String(found) }, leavesMm: found, against: false }
+}
+
+/** A smooth face is clipped, against the growth on sound skin; it is never a learner's work, nor on a dog that minds it. */
+export const isSmoothFace = (region: RegionId, { dog, wishes, experience }: Assessment): boolean =>
+  SMOOTH_FACE.has(region) &&
+  CURLED_COATS.has(dog.coatType) &&
+  (wishes.targetMm.head ?? Number.POSITIVE_INFINITY) <= SMOOTH_FACE_MM &&
+  dog.faceTolerance === 'fine' &&
+  experience !== 'learner'
+
+function againstHere(region: RegionId, { dog, schools }: Assessment): boolean {
+  switch (schools['clip-direction']) {
+    case 'with':
+      return false
+    case 'against-lifted':
+      return (CURLED_COATS.has(dog.coatType) && LIFTED.has(region)) || AGAINST_THROAT.has(region)
+    default:
+      return (dog.coatType === 'feathered' || dog.coatType === 'wire') && AGAINST_THROAT.has(region)
+  }
+}
+
+function smoothFace(index: number, assessment: Assessment): Made {
+  const { rack, schools } = assessment
+  if (isTender(assessment, index)) return bladeOr('7', rack)
+  const against = schools['clip-direction'] !== 'with'
+  const made = bladeOr('15', rack)
+  return made.tool.kind === 'blade' && against ? { ...made, against, leavesMm: made.leavesMm * AGAINST } : made
+}
+
+/**
+ * The finishing cut of coat that combs, to a length. Blades and combs only go where they pass, and never full-width to
+ * eyes, lips and between toes; thin, old or pink skin gets nothing shorter than a 7.
+ */
+export function finishing(index: number, region: RegionId, wanted: number, assessment: Assessment): Made {
+  const { rack, experience } = assessment
+  if (isSmoothFace(region, assessment)) return smoothFace(index, assessment)
+  const tender = isTender(assessment, index)
+  const straight = cutToLength(region, tender ? Math.max(wanted, SEVEN_MM) : wanted, rack)
+  if (straight.tool.kind !== 'blade') return { ...straight, against: false }
+  if (experience === 'learner' && NO_BARE_BLADE.has(region)) {
+    const comb = combOr(straight.leavesMm, rack)
+    if (comb) return comb
+  }
+  if (!tender && againstHere(region, assessment)) {
+    // Twice the length, because against the growth leaves half.
+    const twice = BLADES.findLast(
+      ({ id, leavesMm }) =>
+        leavesMm * AGAINST >= wanted - 1e-9 && rack.blades.some((blade) => blade.id === id && blade.form === 'full'),
+    )
+    if (twice)
+      return { tool: { kind: 'blade', id: twice.id, form: 'full' }, leavesMm: twice.leavesMm * AGAINST, against: true }
+  }
+  const found = BLADES.find(({ id }) => id === straight.tool.id)!
+  // Coat that combs is never so bulky that it wants a skip-tooth blade.
+  return { tool: bladeTool(found, region, false, rack), leavesMm: straight.leavesMm, against: false }
+}
+
+/** A bare blade in a learner's hand where loose skin or an edge is. */
+export const isHandOver = (region: RegionId, { tool }: Made, { experience }: Assessment): boolean =>
+  experience === 'learner' && tool.kind === 'blade' && NO_BARE_BLADE.has(region)

@@ -1,0 +1,274 @@
+import type { Bath, BathStep } from '../bath/shape.ts'
+import { nailMinutes } from '../bath/timing.ts'
+import { bathSkin } from '../bath/wanted.ts'
+import { REGION_SIDES } from '../body/regions.ts'
+import { coatPartOf } from '../coat/region-length.ts'
+import type { Cut, CutLine, CutNote } from '../cut/shape.ts'
+import { showFinishOf } from '../cut/show.ts'
+import type { Assessment } from '../dog.ts'
+import type { Drying } from '../drying/drying.ts'
+import type { House } from '../house/estimates.ts'
+import type { Caution } from '../verdict/codes.ts'
+import { contextOf } from '../verdict/context.ts'
+import type { Plan, RegionPlan } from '../verdict/plan-shape.ts'
+import type { Tool, Treatment, When } from '../verdict/treatments.ts'
+
+export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
+export type GroomPhase = (typeof GROOM_PHASES)[number]
+
+export const GROOM_STEP_KINDS = [
+  'coat',
+  'bath',
+  'dry',
+  'cut',
+  'blend',
+  'nails',
+  'ears',
+  'ear-hair',
+  'show',
+  'check',
+] as const
+export type GroomStepKind = (typeof GROOM_STEP_KINDS)[number]
+
+/** One thing to do on the bench. */
+export interface GroomStep {
+  /** The same for the same work on the same places, also in a later plan of the visit. */
+  readonly id: string
+  readonly phase: GroomPhase
+  readonly kind: GroomStepKind
+  /** Of coat work; `clip` for the finishing cut, whose minutes follow the same pace. */
+  readonly treatment: Treatment | null
+  /** Which step of the bath, which stage of the drying, which part of the cut. */
+  readonly what: string | null
+  readonly indexes: readonly number[]
+  readonly tool: Tool | null
+  readonly against: boolean
+  readonly leavesMm: number | null
+  readonly minutes: number
+  /** Pace that the minutes were planned with. */
+  readonly pace: number
+  readonly pull: number
+  /** What is left on works so long once it is on; 0 for nothing. */
+  readonly dwellMin: number
+  readonly product: string | null
+  readonly solutionMl: number
+  readonly cautions: readonly Caution[]
+  readonly notes: readonly CutNote[]
+  readonly handOver: boolean
+}
+
+const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
+  treatment: null,
+  what: null,
+  indexes: [],
+  tool: null,
+  against: false,
+  leavesMm: null,
+  minutes: 0,
+  pace: 1,
+  pull: 0,
+  dwellMin: 0,
+  product: null,
+  solutionMl: 0,
+  cautions: [],
+  notes: [],
+  handOver: false,
+}
+
+const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
+  list.reduce((total, item) => total + of(item), 0)
+const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
+
+/** Groups items by a key, in the order in which the keys first come. */
+function grouped<T>(items: readonly T[], key: (item: T) => string): T[][] {
+  const groups = new Map<string, T[]>()
+  for (const item of items) {
+    const group = groups.get(key(item))
+    if (group) group.push(item)
+    else groups.set(key(item), [item])
+  }
+  return [...groups.values()]
+}
+
+const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
+
+/** Coat work of the verdict that falls into one part of the groom: brushing by parts of the coat, the rest by place. */
+function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assessment: Assessment): GroomStep[] {
+  const here = plan.regions.filter(
+    ({ treatment, option, done }) =>
+      !done && !NOT_WORK.has(treatment) && option.when !== null && whens.includes(option.when),
+  )
+  const key = ({ region, treatment, option, index }: RegionPlan): string => {
+    const tool = option.tool ? `${option.tool.kind} ${option.tool.id} ${option.tool.form ?? ''}` : ''
+    return treatment === 'brush' || treatment === 'card' || treatment === 'strip'
+      ? `${treatment} ${coatPartOf(region, assessment.dog.coatType)} ${tool}`
+      : `${treatment} ${region} ${tool} ${option.leavesMm ?? ''} ${option.tool ? '' : index}`
+  }
+  return grouped(here, key).map((places): GroomStep => {
+    const { treatment, option } = places[0]!
+    const indexes = places.map(({ index }) => index)
+    return {
+      ...EMPTY,
+      id: `${treatment}@${indexes.join('.')}`,
+      phase,
+      kind: 'coat',
+      treatment,
+      indexes,
+      tool: option.tool,
+      leavesMm: option.leavesMm,
+      minutes: sum(places, (place) => place.option.minutes),
+      pace: option.cost.factors.pace,
+      pull: sum(places, (place) => place.option.pull),
+      cautions: unique(places.flatMap((place) => place.option.cautions)),
+      handOver: places.some((place) => place.option.handOver),
+    }
+  })
+}
+
+const bathStep = (step: BathStep): GroomStep => ({
+  ...EMPTY,
+  id: `bath:${step.id}`,
+  phase: 'bath',
+  kind: step.kind === 'nails' ? 'nails' : step.kind === 'ears' ? 'ears' : 'bath',
+  what: step.kind,
+  indexes: step.whole ? [] : step.indexes,
+  minutes: step.handsMin,
+  dwellMin: step.dwellMin,
+  product: step.choice?.product?.name ?? null,
+  solutionMl: Math.round(step.solutionMl),
+})
+
+/** The bath with what is blown out and carded in it: after the mat-release where there is one, else before the towel. */
+function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): GroomStep[] {
+  if (!bath || bath.noBath) return [...inBath]
+  const steps = bath.steps.filter(({ inVerdict }) => !inVerdict)
+  const treat = steps.findLastIndex(({ kind }) => kind === 'treat')
+  const towel = steps.findIndex(({ kind }) => kind === 'towel')
+  const at = treat >= 0 ? treat + 1 : towel >= 0 ? towel : steps.length
+  return [...steps.slice(0, at).map(bathStep), ...inBath, ...steps.slice(at).map(bathStep)]
+}
+
+function drySteps(drying: Drying | null): GroomStep[] {
+  if (!drying) return []
+  const counted = { towel: 0, 'high-velocity': drying.inVerdict, 'brush-dry': drying.brushedInVerdict, air: 0 }
+  return drying.stages
+    .filter(({ stage, minutes }) => stage !== 'towel' && minutes > 0)
+    .map(({ stage, minutes }) => ({
+      ...EMPTY,
+      id: `dry:${stage}`,
+      phase: 'dry',
+      kind: 'dry',
+      what: stage,
+      minutes: Math.max(0, minutes - counted[stage]),
+    }))
+}
+
+/** Lines of the finishing cut that follow each other with the same tool, as one step. */
+function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): GroomStep[] {
+  const runs: CutLine[][] = []
+  const same = (a: CutLine, b: CutLine): boolean =>
+    a.part === b.part &&
+    a.tool.kind === b.tool.kind &&
+    a.tool.id === b.tool.id &&
+    a.against === b.against &&
+    a.leavesMm === b.leavesMm
+  for (const line of lines) {
+    const last = runs.at(-1)
+    if (last && same(last[0]!, line)) last.push(line)
+    else runs.push([line])
+  }
+  return runs.map((run): GroomStep => {
+    const { part, tool, against, leavesMm } = run[0]!
+    const indexes = run.map(({ index }) => index)
+    return {
+      ...EMPTY,
+      id: `cut:${part}:${tool.id}@${indexes.join('.')}`,
+      phase,
+      kind: 'cut',
+      treatment: 'clip',
+      what: part,
+      indexes,
+      tool,
+      against,
+      leavesMm,
+      minutes: sum(run, ({ minutes }) => minutes),
+      pace,
+      cautions: unique(run.flatMap(({ cautions }) => cautions)),
+      notes: unique(run.flatMap(({ notes }) => notes)),
+      handOver: run.some(({ handOver }) => handOver),
+    }
+  })
+}
+
+/** Plucked only where the house does that, on coats whose ears fill with hair, and never where an ear is not sound. */
+function plucksEars({ schools, dog, sheet }: Assessment): boolean {
+  const sound = REGION_SIDES.every(
+    ({ region, index }) =>
+      (region !== 'ear-inner' && region !== 'ear-outer') ||
+      (bathSkin(sheet[index]!) === 0 && sheet[index]!.findings.length === 0 && sheet[index]!.leave === null),
+  )
+  const fills = dog.coatType === 'curly' || dog.coatType === 'cotton' || dog.coatType === 'drop-double'
+  return schools['ear-hair'] === 'pluck' && fills && sound && dog.faceTolerance === 'fine'
+}
+
+/**
+ * The whole groom as a list to work through, from the plan of the verdict, the bath, the drying and the cut. What one of
+ * them counts already is not counted again. Empty where the groom stops.
+ */
+export function groomSteps(
+  assessment: Assessment,
+  plan: Plan,
+  bath: Bath | null,
+  drying: Drying | null,
+  cut: Cut | null,
+  house: House,
+): GroomStep[] {
+  if (plan.verdict.choice === 'refer') return []
+  const { schools, dog } = assessment
+  const { temperFactor } = contextOf(assessment, 0, house)
+  const pace = assessment.pace.clip ?? 1
+  const cutLines = (cut?.lines ?? []).filter(({ why }) => why !== 'verdict')
+  const early = cutLines.filter(({ when }) => when === 'before-bath')
+  const late = cutLines.filter(({ when }) => when !== 'before-bath')
+  const job = (
+    kind: 'nails' | 'ears' | 'ear-hair' | 'check' | 'show',
+    minutes: number,
+    phase: GroomPhase,
+  ): GroomStep => ({
+    ...EMPTY,
+    id: kind,
+    phase,
+    kind,
+    minutes,
+  })
+  const nailsLater = (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) && dog.nailTolerance !== 'none'
+  const nailsInDwell = bath?.steps.some(({ meanwhile }) => meanwhile.some((id) => id.startsWith('nails'))) ?? false
+  const earsLater = schools['ears-when'] === 'after-drying' || !bath || Boolean(bath.noBath)
+  return [
+    ...coatSteps(plan, 'before-bath', ['before-bath'], assessment),
+    ...cutSteps(early, 'before-bath', pace),
+    ...bathSteps(bath, coatSteps(plan, 'bath', ['in-bath'], assessment)),
+    ...drySteps(drying),
+    ...coatSteps(plan, 'coat', ['while-drying', 'after-drying'], assessment),
+    ...cutSteps(late, 'cut', pace),
+    ...(cut && cut.blends.length > 0
+      ? [
+          {
+            ...EMPTY,
+            id: 'blend',
+            phase: 'cut' as const,
+            kind: 'blend' as const,
+            treatment: 'clip' as const,
+            indexes: unique(cut.blends.flatMap(({ a, b }) => [a, b])),
+            minutes: cut.blendMinutes,
+            pace,
+          },
+        ]
+      : []),
+    ...(nailsLater && !nailsInDwell ? [job('nails', nailMinutes(dog, house), 'finish')] : []),
+    ...(earsLater ? [job('ears', house['job.ears'], 'finish')] : []),
+    ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
+    ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
+    job('check', house['check.comb'] * temperFactor, 'finish'),
+  ]
+}

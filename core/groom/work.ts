@@ -1,0 +1,104 @@
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import type { Treatment } from '../verdict/treatments.ts'
+import { type Bench, minutesTaken, type StepStatus } from './bench.ts'
+
+/** Time of one person on one treatment in one visit. */
+export interface Worked {
+  readonly personId: string | null
+  readonly treatment: Treatment
+  /** As the rates have it, at pace 1. */
+  readonly plannedMin: number
+  readonly takenMin: number
+}
+
+/** Shorter than this nobody measured: a step ticked off as it was begun, min. */
+const LEAST_MIN = 0.25
+
+const isMeasured = (status: StepStatus): boolean => {
+  const taken = minutesTaken(status)
+  return status.status === 'done' && taken !== null && taken >= LEAST_MIN && status.step.minutes > 0
+}
+
+/** What a groom teaches of the pace of those who did it: done steps with a clock, shared by who stood how long. */
+export function workedOf({ steps }: Bench): Worked[] {
+  const sums = new Map<
+    string,
+    { personId: string | null; treatment: Treatment; plannedMin: number; takenMin: number }
+  >()
+  for (const status of steps) {
+    const { step, byPerson } = status
+    if (!step.treatment || !isMeasured(status)) continue
+    const taken = minutesTaken(status)!
+    const total = [...byPerson.values()].reduce((sum, ms) => sum + ms, 0)
+    const shares =
+      total > 0 ? [...byPerson].map(([who, ms]) => [who, ms / total] as const) : [[status.doneBy, 1] as const]
+    for (const [personId, share] of shares) {
+      const key = `${personId ?? ''} ${step.treatment}`
+      const row = sums.get(key) ?? { personId, treatment: step.treatment, plannedMin: 0, takenMin: 0 }
+      row.plannedMin += (step.minutes / step.pace) * share
+      // Two people at once are each at it all the time they are.
+      row.takenMin += status.saidMinutes === null && total > 0 ? (byPerson.get(personId) ?? 0) / 60_000 : taken * share
+      sums.set(key, row)
+    }
+  }
+  return [...sums.values()]
+}
+
+/** Minutes by place: each step's over its places by their share of the dog. */
+export function minutesByRegion({ steps }: Bench): ReadonlyMap<RegionId, number> {
+  const minutes = new Map<RegionId, number>()
+  for (const status of steps) {
+    const taken = minutesTaken(status)
+    const { indexes } = status.step
+    const area = indexes.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)
+    if (taken === null || area === 0) continue
+    for (const index of indexes) {
+      const { region, share } = REGION_SIDES[index]!
+      minutes.set(region, (minutes.get(region) ?? 0) + (taken * share) / area)
+    }
+  }
+  return minutes
+}
+
+/** What a groom is made of, for the record: coat work and cut by treatment, the rest by name. */
+export type WorkKey = Treatment | 'bath' | 'dry' | 'nails' | 'ears' | 'check' | 'show'
+
+const keyOf = ({ step }: StepStatus): WorkKey => {
+  if (step.treatment) return step.treatment
+  if (step.kind === 'ear-hair') return 'ears'
+  return step.kind === 'bath' ||
+    step.kind === 'dry' ||
+    step.kind === 'nails' ||
+    step.kind === 'ears' ||
+    step.kind === 'show'
+    ? step.kind
+    : 'check'
+}
+
+export interface WorkLine {
+  readonly what: WorkKey
+  readonly plannedMin: number
+  /** Of the steps with a clock; null where none had one. */
+  readonly takenMin: number | null
+  readonly done: number
+  readonly steps: number
+}
+
+/** Planned and taken minutes by treatment, in the order of the groom. */
+export function workLines({ steps }: Bench): WorkLine[] {
+  const lines = new Map<
+    WorkKey,
+    { what: WorkKey; plannedMin: number; takenMin: number | null; done: number; steps: number }
+  >()
+  for (const status of steps) {
+    const what = keyOf(status)
+    const line = lines.get(what) ?? { what, plannedMin: 0, takenMin: null, done: 0, steps: 0 }
+    line.steps++
+    if (status.status !== 'skipped') line.plannedMin += status.step.minutes
+    if (status.status === 'done') line.done++
+    const taken = minutesTaken(status)
+    if (taken !== null) line.takenMin = (line.takenMin ?? 0) + taken
+    lines.set(what, line)
+  }
+  return [...lines.values()]
+}
