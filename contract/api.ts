@@ -20,6 +20,7 @@ import {
 } from './assessment-file.ts'
 import { consentPageSchema, needSchema } from './consent-page.ts'
 import { equipmentSchema } from './equipment.ts'
+import { knownSchema } from './known.ts'
 
 /*
  * What goes over HTTP. Server and web both take their types from here; the OpenAPI document is made of the same schemas.
@@ -36,6 +37,8 @@ export const personSchema = z.object({
   name: z.string(),
   role: z.enum(['groomer', 'bather', 'front']),
   experience: z.enum(EXPERIENCE_IDS),
+  /** Their own ways, over the house's. */
+  schools: schoolsSchema,
 })
 export type Person = z.infer<typeof personSchema>
 
@@ -243,6 +246,9 @@ export type VisitCard = z.infer<typeof visitCardSchema>
 export const daySchema = z.object({ date: z.iso.date(), visits: z.array(visitCardSchema) })
 export type Day = z.infer<typeof daySchema>
 
+const mm = z.number()
+export const lengthsLeftSchema = z.object({ body: mm, legs: mm, head: mm, ears: mm, tail: mm })
+
 export const pastVisitSchema = z.object({
   id: idSchema,
   startsAt: instant,
@@ -250,6 +256,8 @@ export const pastVisitSchema = z.object({
   minutes: z.number().nullable(),
   matIndex: z.number().nullable(),
   rows: z.array(sideSchema),
+  /** Lengths it went home with, mm; null where that was not kept. */
+  leftMm: lengthsLeftSchema.nullable(),
 })
 export type PastVisit = z.infer<typeof pastVisitSchema>
 
@@ -267,6 +275,8 @@ export const visitSchema = visitCardSchema.extend({
   /** What the owner was told it costs, hundredths of the currency. */
   quoted: z.int().nullable(),
   past: z.array(pastVisitSchema),
+  /** What a plan of this visit takes beside the dog itself. */
+  known: knownSchema,
 })
 export type Visit = z.infer<typeof visitSchema>
 
@@ -303,6 +313,8 @@ export const schoolChangeSchema = z.object({
   id: z.enum(SCHOOL_IDS as [SchoolId, ...SchoolId[]], { error: 'a way of the house' }),
   /** null goes back to the default. */
   option: z.string().max(60).nullable(),
+  /** A person's own way; the house's where nobody is named. */
+  personId: idSchema.nullish(),
 })
 
 export const newVisitSchema = z.object({

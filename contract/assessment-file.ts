@@ -185,6 +185,8 @@ export const assessmentFileSchema = z.object({
   consents: z.object({ doubleClip: z.boolean().optional(), vetDirectsClip: z.boolean().optional() }).optional(),
   pace: z.partialRecord(z.enum(TREATMENT_IDS), between(0.5, 2.5)).optional(),
   prices: priceListSchema.optional(),
+  /** How fast this dog mats beside its coat's usual rate, learnt from its visits. */
+  own: z.object({ factor: between(0.05, 20), sigma: between(0, 5), visits: z.int().min(0).max(2000) }).nullish(),
   /** The tools there are; without it every blade and comb attachment is taken to be there. */
   rack: z.array(fileToolSchema).max(200).optional(),
   /** The products there are; without it one of each usual kind is taken to be there. */

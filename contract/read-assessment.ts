@@ -239,6 +239,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
     room: { tempC: file.room?.tempC ?? ROOM.tempC, rh: file.room?.rh ?? ROOM.rh },
     progress,
     schools: schoolsWith(file.house?.schools),
+    own: file.own ?? null,
     rack: file.rack ? rackOfFile(file.rack) : FULL_RACK,
   }
 }

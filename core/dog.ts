@@ -1,3 +1,4 @@
+import type { OwnRate } from './aftercare/rebook.ts'
 import type { ProductKind } from './bath/products.ts'
 import type { RegionId } from './body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from './coat/coat-types.ts'
@@ -125,6 +126,8 @@ export interface Assessment {
   /** null before the work begins. */
   readonly progress: Progress | null
   readonly schools: Schools
+  /** How fast this dog mats, from its own visits; null where it is not known yet. */
+  readonly own: OwnRate | null
   /** What the salon cuts with. */
   readonly rack: Rack
 }

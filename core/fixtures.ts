@@ -72,6 +72,7 @@ export const anAssessment = (
   progress: null,
   schools: DEFAULT_SCHOOLS,
   rack: FULL_RACK,
+  own: null,
   ...changes,
   dog: aDog(changes.dog),
   wishes: someWishes(changes.wishes),

@@ -1,12 +1,28 @@
 import { createHash } from 'node:crypto'
-import { addWeeks, set, startOfDay, subWeeks } from 'date-fns'
+import { addHours, addMinutes, addWeeks, set, startOfDay, subWeeks } from 'date-fns'
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import type { Person, ScoreChange } from '../contract/api.ts'
+import type { Person, ScoreChange, Visit } from '../contract/api.ts'
+import { assembleFile } from '../contract/assemble.ts'
+import type { SentEvent } from '../contract/bench.ts'
 import type { EquipmentFile } from '../contract/equipment.ts'
+import type { GoodbyeChange } from '../contract/goodbye.ts'
 import type { Label } from '../contract/products.ts'
-import { DEFAULT_LENGTHS, REGION_SIDES, REGIONS, type RegionSide, type Score } from '../core/index.ts'
+import { assessmentOf } from '../contract/read-assessment.ts'
+import {
+  DEFAULT_HOUSE,
+  DEFAULT_LENGTHS,
+  REGION_SIDES,
+  REGIONS,
+  type RegionId,
+  type RegionSide,
+  restEveryOf,
+  type Score,
+  USUAL_SHELF,
+  wholeGroom,
+} from '../core/index.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
+import { type DemoTool, demoRack } from './rack.ts'
 import { DEMO_EQUIPMENT, demoShelf } from './shelf.ts'
 
 /** What loading needs of the store, so that the demo depends on no server code. */
@@ -20,7 +36,18 @@ export interface DemoStore {
   readonly shelf: {
     add(product: { label: Label; stockMl: number }, actorId: string | null): Promise<unknown>
   }
+  readonly rack: {
+    stock(tools: readonly DemoTool[], now: Date): Promise<void>
+  }
+  readonly bench: {
+    add(visitId: string, events: readonly SentEvent[], now: Date, actorId: string | null): Promise<unknown>
+  }
+  readonly goodbyes: {
+    change(visitId: string, change: GoodbyeChange, now: Date, actorId: string | null): Promise<unknown>
+    finish(visitId: string, now: Date, actorId: string | null): Promise<unknown>
+  }
   readonly visits: {
+    read(id: string): Promise<Visit>
     add(
       input: {
         startsAt: string
@@ -73,9 +100,9 @@ export function demoId(name: string): string {
 }
 
 const PEOPLE: readonly Person[] = [
-  { id: demoId('Noor'), name: 'Noor', role: 'groomer', experience: 'expert' },
-  { id: demoId('Ebba'), name: 'Ebba', role: 'groomer', experience: 'practised' },
-  { id: demoId('Casimir'), name: 'Casimir', role: 'bather', experience: 'learner' },
+  { id: demoId('Noor'), name: 'Noor', role: 'groomer', experience: 'expert', schools: {} },
+  { id: demoId('Ebba'), name: 'Ebba', role: 'groomer', experience: 'practised', schools: {} },
+  { id: demoId('Casimir'), name: 'Casimir', role: 'bather', experience: 'learner', schools: {} },
 ]
 
 type Dice = (low: number, high: number) => number
@@ -127,6 +154,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
     await store.salon.setEquipment(DEMO_EQUIPMENT, null)
     for (const product of demoShelf(now)) await store.shelf.add(product, null)
+    await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadDog(store, demo, i, now)
     return
   }
@@ -163,7 +191,7 @@ async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): P
       groomerOf(i),
     )
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
-    await store.visits.setStation(visit.id, 'gone', groomerOf(i))
+    await groomed(store, visit.id, i, new Date(startsAt), roll)
   }
   await loadToday(store, demo, i, now, dogId)
 }
@@ -197,6 +225,70 @@ async function takePlan(store: DemoStore, demo: DemoDog, i: number, assessmentId
   if (needs.length > 0) await store.consents.spoken(id, { saidBy: demo.owner }, now, groomerOf(i))
   await store.plans.accept(id, groomerOf(i))
 }
+
+/** How fast the made-up people really are, beside the house's rates: what their pace should find. */
+const TRUE_PACE: readonly number[] = [0.82, 1.3]
+const SLIPS: readonly (readonly [
+  Extract<SentEvent, { kind: 'incident' }>['incident'],
+  RegionId,
+  'left' | 'right',
+  string,
+])[] = [
+  ['quicked-nail', 'front-paw', 'left', 'styptic, pressed a minute'],
+  ['clipper-rash', 'tuck', 'right', 'cool cloth, soothing rinse'],
+  ['nick', 'ear-outer', 'left', 'pressed three minutes, clean'],
+]
+
+/** A groom of the past as it went: each step with its minutes, now and then a slip, the comb check and the goodbye. */
+async function groomed(store: DemoStore, visitId: string, i: number, start: Date, roll: Dice): Promise<void> {
+  const visit = await store.visits.read(visitId)
+  const accepted = visit.acceptedPlan!
+  const by = groomerOf(i)
+  const noon = addHours(start, 8)
+  if (accepted.plan.verdict.choice === 'refer') return store.visits.setStation(visitId, 'gone', by)
+  const assessment = assessmentOf(
+    assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, null, visit.known),
+  )
+  const steps = wholeGroom(assessment, accepted.plan, DEFAULT_HOUSE, USUAL_SHELF)
+  let clock = addMinutes(start, 10).getTime()
+  let count = 0
+  const event = (happening: DistributiveOmit<SentEvent, 'id' | 'at'>): SentEvent =>
+    ({ ...happening, id: demoId(`event ${visitId} ${count++}`), at: new Date(clock).toISOString() }) as SentEvent
+  const { pullBudget } = accepted.plan.verdict
+  const events: SentEvent[] = [
+    event({
+      kind: 'plan',
+      planId: accepted.id,
+      steps: [...steps],
+      pullBudget,
+      restEvery: restEveryOf(assessment, DEFAULT_HOUSE),
+    }),
+  ]
+  const slip = roll(0, 7) === 0 ? SLIPS[roll(0, SLIPS.length - 1)]! : null
+  for (const step of steps) {
+    events.push(event({ kind: 'start', step: step.id }))
+    const times = TRUE_PACE[i % 2]! * Math.exp((roll(-100, 100) / 100) * 0.3)
+    clock += Math.max(0.3, (step.minutes / step.pace) * (step.treatment ? times : 1)) * 60_000
+    events.push(event({ kind: 'done', step: step.id }))
+    clock += 20_000
+  }
+  if (slip) {
+    const [incident, region, side, did] = slip
+    const happened = event({ kind: 'incident', incident, region, side, sizeMm: 3, did })
+    events.push(happened, event({ kind: 'told', incident: happened.id }))
+  }
+  events.push(event({ kind: 'finish' }))
+  await store.bench.add(visitId, events, noon, by)
+  await store.goodbyes.change(
+    visitId,
+    { baseRevision: 0, marks: [], note: '', price: null, nextOn: null, checked: true },
+    noon,
+    by,
+  )
+  await store.goodbyes.finish(visitId, noon, by)
+}
+
+type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
 
 async function addVisit(
   store: DemoStore,

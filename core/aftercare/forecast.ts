@@ -1,14 +1,6 @@
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
-import {
-  matIndexAfter,
-  mattingRate,
-  normalQuantile,
-  type OwnRate,
-  type Rebook,
-  rebookOf,
-  unknownRate,
-} from './rebook.ts'
+import { matIndexAfter, mattingRate, normalQuantile, type Rebook, rateOf, rebookOf } from './rebook.ts'
 
 export interface ForecastPoint {
   readonly week: number
@@ -30,8 +22,8 @@ export function forecastOf(
   outlineMm: readonly number[],
   weeks: number,
   house: House,
-  own: OwnRate = unknownRate(house),
 ): ForecastPoint[] {
+  const own = rateOf(assessment, house)
   const rate = mattingRate(assessment, outlineMm, house) * own.factor
   const spread = Math.exp(own.sigma * normalQuantile(1 - TAIL))
   return Array.from({ length: weeks + 1 }, (_, week) => ({
@@ -61,9 +53,8 @@ export const careTable = (
   leftIndex: number,
   outlineMm: readonly number[],
   house: House,
-  own: OwnRate = unknownRate(house),
 ): CareRow[] =>
   TIMES.map((perWeek) => ({
     perWeek,
-    next: rebookOf(brushedAtHome(assessment, perWeek, true), leftIndex, outlineMm, house, own),
+    next: rebookOf(brushedAtHome(assessment, perWeek, true), leftIndex, outlineMm, house),
   }))

@@ -4,7 +4,6 @@ import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { careTable } from './forecast.ts'
-import type { OwnRate } from './rebook.ts'
 
 export const HOME_TOOLS = [
   'slicker-soft',
@@ -90,10 +89,9 @@ export function homeCareOf(
   leftIndex: number,
   outlineMm: readonly number[],
   house: House,
-  own?: OwnRate,
 ): HomeCare {
   const { dog, wishes, sheet } = assessment
-  const table = careTable(assessment, leftIndex, outlineMm, house, own)
+  const table = careTable(assessment, leftIndex, outlineMm, house)
   const now = wishes.homeBrushing?.toSkin ? wishes.homeBrushing.perWeek : 0
   const weeksNow = table.findLast(({ perWeek }) => perWeek <= now)!.next.weeks
   // From what they do on, and not more than they can be asked for at once: the fewest brushings that buy the most.

@@ -90,8 +90,8 @@ export function rebookOf(
   leftIndex: number,
   outlineMm: readonly number[],
   house: House,
-  own: OwnRate = unknownRate(house),
 ): Rebook {
+  const own = rateOf(assessment, house)
   const rate =
     mattingRate(assessment, outlineMm, house) *
     own.factor *
@@ -118,5 +118,6 @@ export function rebookOf(
   }
 }
 
-/** What is known of a dog without visits: its coat's rate, as unlike others as dogs are. */
-export const unknownRate = (house: House): OwnRate => ({ factor: 1, sigma: house['rebook.sigma'], visits: 0 })
+/** The dog's own rate; without visits its coat's, as unlike others as dogs are. */
+export const rateOf = ({ own }: Assessment, house: House): OwnRate =>
+  own ?? { factor: 1, sigma: house['rebook.sigma'], visits: 0 }

@@ -1,12 +1,17 @@
-import type { Bath, BathStep } from '../bath/shape.ts'
+import { planBath } from '../bath/bath.ts'
+import type { Product } from '../bath/products.ts'
+import type { Bath, BathStep, Swaps } from '../bath/shape.ts'
 import { nailMinutes } from '../bath/timing.ts'
 import { bathSkin } from '../bath/wanted.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
+import { cutOf } from '../cut/cut.ts'
+import { standsBriefly } from '../cut/order.ts'
 import type { Cut, CutLine, CutNote } from '../cut/shape.ts'
 import { showFinishOf } from '../cut/show.ts'
 import type { Assessment } from '../dog.ts'
 import type { Drying } from '../drying/drying.ts'
+import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../house/estimates.ts'
 import type { Caution } from '../verdict/codes.ts'
 import { contextOf } from '../verdict/context.ts'
@@ -271,4 +276,22 @@ export function groomSteps(
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
     job('check', house['check.comb'] * temperFactor, 'finish'),
   ]
+}
+
+/** Minutes of work after which this dog gets a rest. */
+export const restEveryOf = (assessment: Assessment, house: House): number =>
+  house[standsBriefly(assessment) ? 'bench.rest-frail' : 'bench.rest']
+
+/** The whole groom from the verdict on: bath, drying and cut worked out and put in order. */
+export function wholeGroom(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  shelf: readonly Product[],
+  swaps: Swaps = {},
+): GroomStep[] {
+  if (plan.verdict.choice === 'refer') return []
+  const bath = planBath(assessment, plan, house, shelf, swaps)
+  const drying = bath.noBath ? null : dryingOf(assessment, plan, house)
+  return groomSteps(assessment, plan, bath, drying, cutOf(assessment, plan, house), house)
 }

@@ -10,6 +10,7 @@ import type { App, Env } from './endpoint.ts'
 import { problemOf, sendProblem } from './problems.ts'
 import { assessmentRoutes } from './routes-assessments.ts'
 import { deviceRoutes } from './routes-devices.ts'
+import { groomRoutes } from './routes-groom.ts'
 import { ownerRoutes } from './routes-owner.ts'
 import { salonRoutes } from './routes-salon.ts'
 import { shelfRoutes } from './routes-shelf.ts'
@@ -17,6 +18,8 @@ import { visitRoutes } from './routes-visits.ts'
 import { webFiles } from './web-files.ts'
 
 const LARGEST_BODY = 512 * 1024
+/** A photo comes as base64 in JSON. */
+const LARGEST_PHOTO = 2200 * 1024
 
 export function createApp(deps: Deps): App {
   const app: App = new OpenAPIHono<Env>()
@@ -27,7 +30,7 @@ export function createApp(deps: Deps): App {
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:'],
+        imgSrc: ["'self'", 'data:', 'blob:'],
         workerSrc: ["'self'"],
         frameAncestors: ["'none'"],
       },
@@ -35,19 +38,20 @@ export function createApp(deps: Deps): App {
       strictTransportSecurity: false,
     }),
   )
-  app.use(
-    '/api/*',
+  const limit = (maxSize: number) =>
     bodyLimit({
-      maxSize: LARGEST_BODY,
+      maxSize,
       onError: (c) =>
         sendProblem(c, {
           type: 'urn:etude:problem:too-large',
-          title: `The body is over ${LARGEST_BODY / 1024} kB`,
+          title: `The body is over ${maxSize / 1024} kB`,
           status: 413,
           code: 'too-large',
         }),
-    }),
-  )
+    })
+  const usual = limit(LARGEST_BODY)
+  const photo = limit(LARGEST_PHOTO)
+  app.use('/api/*', (c, next) => (c.req.path.endsWith('/photos') ? photo(c, next) : usual(c, next)))
 
   app.use('/api/*', async function guardChanges(c, next) {
     const actor = c.req.header('x-etude-person') ?? null
@@ -82,6 +86,7 @@ export function createApp(deps: Deps): App {
   app.route('/api', ownerRoutes(deps))
   app.route('/api', shelfRoutes(deps))
   app.route('/api', deviceRoutes(deps))
+  app.route('/api', groomRoutes(deps))
   app.doc31('/api/openapi.json', {
     openapi: '3.1.0',
     info: { title: 'Etude', version: MODEL_VERSION, description: 'From hands on the dog to a verdict.' },

@@ -1,6 +1,6 @@
 import type { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { problemSchema } from '../../contract/api.ts'
+import { idParamSchema, problemSchema } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { issuesOf } from '../../contract/zod-issues.ts'
 
@@ -88,6 +88,31 @@ export function endpoint<
         actorId: c.get('actorId'),
       })) as object,
     )
+  })
+}
+
+/** A file to keep or print, of one thing with an id. */
+export function download(
+  app: App,
+  path: string,
+  summary: string,
+  type: string,
+  make: (id: string) => Promise<{ body: string | Buffer; name: string }>,
+): void {
+  app.openAPIRegistry.registerPath({
+    method: 'get',
+    path,
+    summary,
+    request: { params: idParamSchema },
+    responses: { 200: { content: { [type]: { schema: {} } }, description: summary }, '4XX': PROBLEM, '5XX': PROBLEM },
+  })
+  app.get(path.replace(/\{(\w+)\}/g, ':$1'), async (c) => {
+    const { id } = parsed(idParamSchema, c.req.param()) as { id: string }
+    const { body, name } = await make(id)
+    return c.body(typeof body === 'string' ? body : new Uint8Array(body), 200, {
+      'content-type': type,
+      'content-disposition': `inline; filename="${name}"`,
+    })
   })
 }
 

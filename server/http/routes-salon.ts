@@ -4,6 +4,7 @@ import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema, schoolCha
 import { prepSchema } from '../../contract/api-shelf.ts'
 import { priceListSchema } from '../../contract/assessment-file.ts'
 import { equipmentSchema } from '../../contract/equipment.ts'
+import { schoolDateSchema } from '../../contract/record.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
@@ -46,7 +47,17 @@ export function salonRoutes({ store, now }: Deps): App {
       body: schoolChangeSchema,
       gives: salonSchema,
     },
-    ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId),
+    ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId, body.personId ?? null),
+  )
+  endpoint(
+    app,
+    {
+      method: 'get',
+      path: '/settings/schools',
+      summary: 'When each way was chosen last, and by whom',
+      gives: z.array(schoolDateSchema),
+    },
+    () => store.salon.schoolDates(),
   )
   endpoint(
     app,

@@ -14,6 +14,10 @@ export interface LogEntry {
     | 'product'
     | 'bath'
     | 'drying'
+    | 'tool'
+    | 'person'
+    | 'goodbye'
+    | 'photo'
   readonly entityId: string
   readonly action: string
   readonly change: object

@@ -3,6 +3,7 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import * as salon from './migrations/001-salon.ts'
 import * as consent from './migrations/002-consent.ts'
 import * as shelf from './migrations/003-shelf.ts'
+import * as bench from './migrations/004-bench.ts'
 
 interface Migration {
   readonly name: string
@@ -15,6 +16,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '001-salon', ...salon },
   { name: '002-consent', ...consent },
   { name: '003-shelf', ...shelf },
+  { name: '004-bench', ...bench },
 ]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>

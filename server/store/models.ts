@@ -7,9 +7,23 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { Arrival, SideRow, Station } from '../../contract/api.ts'
+import type { SentEvent } from '../../contract/bench.ts'
 import type { ConsentPage } from '../../contract/consent-page.ts'
+import type { GoodbyePage, Mark, VisitSummary } from '../../contract/goodbye.ts'
 import type { Label } from '../../contract/products.ts'
-import type { CoatType, Experience, Plan, ProductKind, RegionId, Score, Style, Treatment } from '../../core/index.ts'
+import type {
+  CoatType,
+  Experience,
+  Plan,
+  ProductKind,
+  RackKind,
+  RegionId,
+  Schools,
+  Score,
+  Style,
+  ToolState,
+  Treatment,
+} from '../../core/index.ts'
 
 /*
  * Thin models: the tables, their checks and keys are the migrations'. Columns are snake_case in the database and
@@ -23,6 +37,8 @@ export class PersonRow extends Row<PersonRow> {
   declare name: string
   declare role: 'groomer' | 'bather' | 'front'
   declare experience: Experience
+  declare schools: CreationOptional<Partial<Schools>>
+  declare pace: CreationOptional<{ off?: boolean; since?: string }>
 }
 
 export class ClientRow extends Row<ClientRow> {
@@ -174,6 +190,66 @@ export class ReadingRow extends Row<ReadingRow> {
   declare actorId: string | null
 }
 
+export class ToolRow extends Row<ToolRow> {
+  declare kind: RackKind
+  declare toolId: string
+  declare form: 'full' | 'skip' | null
+  declare state: ToolState
+  declare label: string
+  declare ownerId: string | null
+  declare note: string
+  declare dogsSince: CreationOptional<number>
+  declare usedAt: CreationOptional<Date | null>
+  declare oiledAt: CreationOptional<Date | null>
+  declare disinfectedAt: CreationOptional<Date | null>
+  declare sharpenedAt: CreationOptional<Date | null>
+  declare revision: CreationOptional<number>
+  declare retiredAt: CreationOptional<Date | null>
+}
+
+export class BenchEventRow extends Row<BenchEventRow> {
+  declare visitId: string
+  declare at: Date
+  declare receivedAt: CreationOptional<Date>
+  declare actorId: string | null
+  declare kind: SentEvent['kind']
+  declare data: object
+}
+
+export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreationAttributes<GoodbyeRow>> {
+  declare visitId: string
+  declare revision: CreationOptional<number>
+  declare marks: CreationOptional<Mark[]>
+  declare note: CreationOptional<string>
+  declare price: CreationOptional<number | null>
+  declare nextOn: CreationOptional<string | null>
+  declare checkedAt: CreationOptional<Date | null>
+  declare checkedBy: CreationOptional<string | null>
+  declare finishedAt: CreationOptional<Date | null>
+  declare page: CreationOptional<GoodbyePage | null>
+  declare summary: CreationOptional<VisitSummary | null>
+}
+
+export class WorkedRow extends Model<InferAttributes<WorkedRow>, InferCreationAttributes<WorkedRow>> {
+  declare visitId: string
+  declare personId: string
+  declare treatment: Treatment
+  declare plannedMin: number
+  declare takenMin: number
+  declare at: Date
+}
+
+export class PhotoRow extends Row<PhotoRow> {
+  declare visitId: string
+  declare kind: 'before' | 'after' | 'incident'
+  declare incidentId: string | null
+  declare type: string
+  declare bytes: Buffer
+  declare takenAt: Date
+  declare actorId: string | null
+  declare removedAt: CreationOptional<Date | null>
+}
+
 export class SettingRow extends Model<InferAttributes<SettingRow>, InferCreationAttributes<SettingRow>> {
   declare key: string
   declare value: unknown
@@ -198,7 +274,11 @@ const text = () => ({ type: TEXT, ...required })
 
 export function defineModels(sequelize: Sequelize): void {
   const options = { sequelize, timestamps: false, underscored: true }
-  PersonRow.init({ id: id(), name: text(), role: text(), experience: text() }, { ...options, tableName: 'people' })
+  const json = () => ({ type: JSONB, ...required, defaultValue: {} })
+  PersonRow.init(
+    { id: id(), name: text(), role: text(), experience: text(), schools: json(), pace: json() },
+    { ...options, tableName: 'people' },
+  )
   ClientRow.init(
     { id: id(), name: text(), phone: text(), email: text(), note: text() },
     { ...options, tableName: 'clients' },
@@ -373,6 +453,79 @@ export function defineModels(sequelize: Sequelize): void {
       actorId: UUID,
     },
     { ...options, tableName: 'drying_readings' },
+  )
+  ToolRow.init(
+    {
+      id: id(),
+      kind: text(),
+      toolId: text(),
+      form: TEXT,
+      state: text(),
+      label: text(),
+      ownerId: UUID,
+      note: text(),
+      dogsSince: { type: INTEGER, ...required, defaultValue: 0 },
+      usedAt: DATE,
+      oiledAt: DATE,
+      disinfectedAt: DATE,
+      sharpenedAt: DATE,
+      revision: { type: INTEGER, ...required, defaultValue: 0 },
+      retiredAt: DATE,
+    },
+    { ...options, tableName: 'tools' },
+  )
+  BenchEventRow.init(
+    {
+      id: id(),
+      visitId: { type: UUID, ...required },
+      at: { type: DATE, ...required },
+      receivedAt: { type: DATE, ...required, defaultValue: DataTypes.NOW },
+      actorId: UUID,
+      kind: text(),
+      data: { type: JSONB, ...required },
+    },
+    { ...options, tableName: 'bench_events' },
+  )
+  GoodbyeRow.init(
+    {
+      visitId: { type: UUID, primaryKey: true },
+      revision: { type: INTEGER, ...required, defaultValue: 0 },
+      marks: { type: JSONB, ...required, defaultValue: [] },
+      note: { ...text(), defaultValue: '' },
+      price: INTEGER,
+      nextOn: DataTypes.DATEONLY,
+      checkedAt: DATE,
+      checkedBy: UUID,
+      finishedAt: DATE,
+      page: JSONB,
+      summary: JSONB,
+    },
+    { ...options, tableName: 'goodbyes' },
+  )
+  WorkedRow.init(
+    {
+      visitId: { type: UUID, primaryKey: true },
+      personId: { type: UUID, primaryKey: true },
+      treatment: { type: TEXT, primaryKey: true },
+      plannedMin: { type: DOUBLE, ...required },
+      takenMin: { type: DOUBLE, ...required },
+      at: { type: DATE, ...required },
+    },
+    { ...options, tableName: 'worked' },
+  )
+  PhotoRow.init(
+    {
+      id: id(),
+      visitId: { type: UUID, ...required },
+      kind: text(),
+      incidentId: UUID,
+      type: text(),
+      bytes: { type: DataTypes.BLOB, ...required },
+      takenAt: { type: DATE, ...required },
+      actorId: UUID,
+      removedAt: DATE,
+    },
+    { ...options, tableName: 'photos' },
   )
   SettingRow.init(
     { key: { type: TEXT, primaryKey: true }, value: { type: JSONB, ...required } },

@@ -8,6 +8,7 @@ import { readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, MODEL_VERSION, type Plan, planGroom, quoteOf } from '../../core/index.ts'
 import { assessmentDoc, planRecord } from './documents.ts'
 import { NeedsConsent, NotFound } from './errors.ts'
+import { knownOf } from './known.ts'
 import { lockAssessment, lockVisit } from './locks.ts'
 import { logChange } from './log.ts'
 import { AssessmentRow, PlanRow, type VisitRow } from './models.ts'
@@ -31,7 +32,8 @@ export class PlanRepo {
    * With a style: that way instead of the best, with the reason; the best stays beside it, and both are kept.
    */
   async make(assessmentId: string, request: PlanRequest, actorId: string | null): Promise<PlanRecord> {
-    const { estimates, prices, schools } = await this.#salon.read()
+    const salon = await this.#salon.read()
+    const { estimates, prices } = salon
     return this.#sequelize.transaction(async (t) => {
       const row = await lockAssessment(assessmentId, t)
       if (row.role !== 'first')
@@ -40,7 +42,8 @@ export class PlanRepo {
         ])
       const visit = await lockVisit(row.visitId, t)
       const { rows } = await assessmentDoc(row, t)
-      const file = assembleFile(visit.arrival, row.stage, rows, await progressOf(visit.id, t), schools)
+      const known = await knownOf(visit, salon, t)
+      const file = assembleFile(visit.arrival, row.stage, rows, await progressOf(visit.id, t), known)
       // Through JSON, so that it compares equal to what the database gives back.
       const input = JSON.parse(JSON.stringify({ file, estimates })) as PlanRow['input']
       const last = await PlanRow.findOne({ where: { assessmentId }, order: [['createdAt', 'DESC']], transaction: t })

@@ -52,7 +52,7 @@ export class PrepRepo {
       if (row) return { ...common, ...madeFrom(row), plan: row.plan, looked: true }
       const rows = scores.filter(({ assessmentId }) => assessmentId === assessment?.id).map(sideRow)
       const house = houseWith(salon.estimates)
-      const file = assembleFile(visit.arrival, 'arrival', rows, null, salon.schools)
+      const file = assembleFile(visit.arrival, 'arrival', rows, null, { schools: salon.schools })
       const guessed = readAssessment(file, house)
       return { ...common, assessment: guessed, plan: planGroom(guessed, house), house, looked: rows.length > 0 }
     })

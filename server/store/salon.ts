@@ -1,15 +1,19 @@
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import type { LogLine, Person, Salon } from '../../contract/api.ts'
 import { BadInput } from '../../contract/problem.ts'
+import type { SchoolDate } from '../../contract/record.ts'
 import {
   type EstimateId,
   MODEL_VERSION,
+  PERSONAL_SCHOOLS,
+  SCHOOL_IDS,
   SCHOOLS,
   type SchoolId,
   STARTING_EQUIPMENT,
   STARTING_PRICES,
 } from '../../core/index.ts'
 import { iso } from './documents.ts'
+import { NotFound } from './errors.ts'
 import { logChange } from './log.ts'
 import { LogRow, PersonRow, SettingRow, VisitRow } from './models.ts'
 
@@ -32,7 +36,7 @@ export class SalonRepo {
       name: String(value('name') ?? 'Your salon'),
       demo: value('demo') === true,
       model: MODEL_VERSION,
-      people: people.map(({ id, name, role, experience }) => ({ id, name, role, experience })),
+      people: people.map(({ id, name, role, experience, schools }) => ({ id, name, role, experience, schools })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
       prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
       schools: (value('schools') ?? {}) as Salon['schools'],
@@ -44,13 +48,62 @@ export class SalonRepo {
     return this.#setEntry('estimates', id, value, actorId)
   }
 
-  /** @throws {BadInput} for an option that this way does not have */
-  async setSchool(id: SchoolId, option: string | null, actorId: string | null): Promise<Salon> {
+  /**
+   * A way of the house, or of one person.
+   * @throws {BadInput} for an option that this way does not have, and a person's own way where it is the house's alone
+   */
+  async setSchool(
+    id: SchoolId,
+    option: string | null,
+    actorId: string | null,
+    personId: string | null = null,
+  ): Promise<Salon> {
     const options: readonly string[] = SCHOOLS[id]
     if (option !== null && !options.includes(option))
       throw new BadInput([{ path: 'option', value: option, expected: `one of ${options.join(', ')}` }])
+    if (personId !== null) return this.#setPersonSchool(personId, id, option, actorId)
     // The default is kept as nothing, so that a better default reaches a house that never chose.
     return this.#setEntry('schools', id, option === options[0] ? null : option, actorId)
+  }
+
+  async #setPersonSchool(
+    personId: string,
+    id: SchoolId,
+    option: string | null,
+    actorId: string | null,
+  ): Promise<Salon> {
+    if (!PERSONAL_SCHOOLS.has(id))
+      throw new BadInput([{ path: 'id', value: id, expected: `one of ${[...PERSONAL_SCHOOLS].join(', ')}` }])
+    await this.#sequelize.transaction(async (t) => {
+      const row = await PersonRow.findByPk(personId, { transaction: t, lock: true })
+      if (!row) throw new NotFound('person', personId)
+      const { [id]: before, ...others } = row.schools
+      await row.update({ schools: option === null ? others : { ...others, [id]: option } }, { transaction: t })
+      const change = { school: id, from: before ?? null, to: option }
+      await logChange({ actorId, entity: 'person', entityId: personId, action: 'school', change }, t)
+    })
+    return this.read()
+  }
+
+  /** When each way was chosen last, by whom. */
+  async schoolDates(): Promise<SchoolDate[]> {
+    const rows = await this.#sequelize.query<{
+      id: string
+      person_id: string | null
+      at: Date
+      by: string | null
+      option: string | null
+    }>(
+      `SELECT DISTINCT ON (l.entity, l.entity_id, l.change ->> 'school')
+         COALESCE(l.change ->> 'school', l.entity_id) AS id,
+         CASE WHEN l.entity = 'person' THEN l.entity_id END AS person_id,
+         l.at, p.name AS by, l.change ->> 'to' AS option
+       FROM change_log l LEFT JOIN people p ON p.id = l.actor_id
+       WHERE (l.entity = 'setting' AND l.entity_id IN (:ids)) OR (l.entity = 'person' AND l.action = 'school')
+       ORDER BY l.entity, l.entity_id, l.change ->> 'school', l.id DESC`,
+      { type: QueryTypes.SELECT, replacements: { ids: SCHOOL_IDS } },
+    )
+    return rows.map(({ id, person_id, at, by, option }) => ({ id, personId: person_id, at: iso(at), by, option }))
   }
 
   /** One entry of a setting that is a table; null takes it out. */

@@ -1,13 +1,18 @@
 import { Sequelize } from 'sequelize'
 import { AssessmentRepo } from './assessments.ts'
 import { BathRepo } from './baths.ts'
+import { BenchRepo } from './bench.ts'
 import { ConsentRepo } from './consents.ts'
 import { DryingRepo } from './dryings.ts'
+import { GoodbyeRepo } from './goodbyes.ts'
 import { migrateDown, migrateUp } from './migrate.ts'
 import { defineModels } from './models.ts'
+import { PhotoRepo } from './photos.ts'
 import { PlanRepo } from './plans.ts'
 import { PrepRepo } from './prep.ts'
 import { ProgressRepo } from './progress.ts'
+import { RackRepo } from './rack.ts'
+import { RecordRepo } from './records.ts'
 import { SalonRepo } from './salon.ts'
 import { ShelfRepo } from './shelf.ts'
 import { VisitRepo } from './visits.ts'
@@ -25,6 +30,11 @@ export class Store {
   readonly baths: BathRepo
   readonly dryings: DryingRepo
   readonly prep: PrepRepo
+  readonly rack: RackRepo
+  readonly bench: BenchRepo
+  readonly goodbyes: GoodbyeRepo
+  readonly photos: PhotoRepo
+  readonly records: RecordRepo
 
   constructor(databaseUrl: string) {
     this.#sequelize = new Sequelize(databaseUrl, {
@@ -44,6 +54,11 @@ export class Store {
     this.baths = new BathRepo(this.#sequelize)
     this.dryings = new DryingRepo(this.#sequelize)
     this.prep = new PrepRepo(this.salon, this.shelf)
+    this.rack = new RackRepo(this.#sequelize)
+    this.bench = new BenchRepo(this.#sequelize)
+    this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon)
+    this.photos = new PhotoRepo(this.#sequelize)
+    this.records = new RecordRepo(this.#sequelize, this.salon)
   }
 
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)

@@ -7,9 +7,10 @@ import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
 import { houseWith, indicesOf } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from './documents.ts'
 import { ChangedElsewhere, NeedsConsent, NotFound } from './errors.ts'
+import { knownOf } from './known.ts'
 import { lockVisit } from './locks.ts'
 import { lastChangedBy, logChange } from './log.ts'
-import { AssessmentRow, ClientRow, ConsentRow, DogRow, PlanRow, VisitRow } from './models.ts'
+import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from './models.ts'
 import { outstandingNeeds } from './needs.ts'
 import { progressOf } from './progress.ts'
 import type { SalonRepo } from './salon.ts'
@@ -46,7 +47,7 @@ export class VisitRepo {
   async read(id: string): Promise<Visit> {
     const row = await VisitRow.findByPk(id)
     if (!row) throw new NotFound('visit', id)
-    const [[card], assessment, second, past, progress, consents] = await Promise.all([
+    const [[card], assessment, second, past, progress, consents, known] = await Promise.all([
       this.#cards([row]),
       assessmentOfVisit(id),
       AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
@@ -57,6 +58,7 @@ export class VisitRepo {
         attributes: { exclude: ['page'] },
         order: [['createdAt', 'DESC']],
       }),
+      this.#salon.read().then((salon) => knownOf(row, salon)),
     ])
     const of = { assessmentId: assessment.id }
     const [latest, accepted] = await Promise.all([
@@ -74,6 +76,7 @@ export class VisitRepo {
       consents: consents.map(consentDoc),
       quoted: row.quoted,
       past,
+      known,
     }
   }
 
@@ -99,9 +102,12 @@ export class VisitRepo {
   async #asLastTime(dogId: string, slotMinutes: number, transaction: Transaction): Promise<Arrival> {
     const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
     if (!last) throw new NotFound('dog', dogId)
-    const { dog } = last.arrival
+    const { dog, wishes } = last.arrival
+    // A show is a date, and that one has come nearer or gone by.
+    const { showInDays: _, ...wished } = wishes
     return {
       ...last.arrival,
+      wishes: wished,
       dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
       slot: { minutes: slotMinutes },
     }
@@ -265,7 +271,11 @@ export class VisitRepo {
       limit: PAST_VISITS,
     })
     if (rows.length === 0) return []
-    const [cards, { estimates }] = await Promise.all([this.#cards(rows), this.#salon.read()])
+    const [cards, { estimates }, goodbyes] = await Promise.all([
+      this.#cards(rows),
+      this.#salon.read(),
+      GoodbyeRow.findAll({ where: { visitId: rows.map(({ id }) => id) }, attributes: ['visitId', 'summary'] }),
+    ])
     const house = houseWith(estimates)
     return Promise.all(
       rows.map(async (row, i): Promise<PastVisit> => {
@@ -278,6 +288,7 @@ export class VisitRepo {
           minutes: cards[i]!.plan?.minutes.low ?? null,
           matIndex: indicesOf(sheet, house).mat.value,
           rows: assessment.rows,
+          leftMm: goodbyes.find(({ visitId }) => visitId === row.id)?.summary?.lengthMm ?? null,
         }
       }),
     )

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { memo, type ReactNode, useId } from 'react'
+import { type CloseLook, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
 import { type Build, REGION_SIDES } from '../../core/index.ts'
-import { type CloseLook, drawingOf, type Shape, type View } from './geometry.ts'
 import { Textures } from './textures.tsx'
 
 /** How one region-side is drawn; whoever uses the map decides what the textures mean. */

@@ -1,10 +1,10 @@
 import { clsx } from 'clsx'
 import { ZoomIn, ZoomOut } from 'lucide-react'
 import type { ReactNode } from 'react'
+import type { CloseLook, View } from '../../contract/drawing/geometry.ts'
 import type { Build } from '../../core/index.ts'
 import { useAfterPaint } from '../parts/after-paint.ts'
 import { CoatMap, type Look } from './CoatMap.tsx'
-import type { CloseLook, View } from './geometry.ts'
 
 const VIEWS: readonly (readonly [View, string])[] = [
   ['left', 'Left side'],

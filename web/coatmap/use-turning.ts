@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { type CloseLook, TURN, type View, viewFor } from './geometry.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../contract/drawing/geometry.ts'
 
 interface Turning {
   /** What the stage needs to be turned and looked at closely. */

@@ -85,7 +85,7 @@ interface Example {
 /** One dog before the tub, in it and at the dryer as the house would do it. */
 function exampleOf(visit: Visit, schools: Partial<Schools>, estimates: Parameters<typeof houseWith>[0]): Example {
   const house = houseWith(estimates)
-  const file = assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, visit.progress, schools)
+  const file = assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, visit.progress, { schools })
   const assessment = assessmentOf(file, house)
   const plan = planGroom(assessment, house)
   const bath = planBath(assessment, plan, house, USUAL_SHELF)

@@ -1,10 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import type { Visit } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import type { AssessmentFile } from '../../contract/assessment-file.ts'
 import { type Build, buildOf, type CoatType, DEFAULT_LENGTHS, type LengthsMm, type Sheet } from '../../core/index.ts'
-import { salonQuery } from '../api/queries.ts'
 import { rowsOf } from './look/sheet-state.ts'
 
 export interface DogDrawn {
@@ -24,11 +22,10 @@ export function dogDrawn({ dog }: Visit['arrival']): DogDrawn {
   }
 }
 
-/** The visit and the sheet on the screen as one assessment file, with the house's ways. */
+/** The visit and the sheet on the screen as one assessment file, with what the server knows beside the dog. */
 export function useFile(visit: Visit, sheet: Sheet): AssessmentFile {
-  const { data: salon } = useQuery(salonQuery)
   return useMemo(
-    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet), visit.progress, salon?.schools),
-    [visit.arrival, visit.assessment.stage, visit.progress, sheet, salon?.schools],
+    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet), visit.progress, visit.known),
+    [visit.arrival, visit.assessment.stage, visit.progress, sheet, visit.known],
   )
 }

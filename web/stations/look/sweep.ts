@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
-import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import {
   type CoatOfDog,

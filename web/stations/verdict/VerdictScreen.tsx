@@ -5,6 +5,7 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import { useNavigate, useSearchParams } from 'react-router'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api.ts'
+import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import {
   capital,
   placeName,
@@ -17,7 +18,6 @@ import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { Away, Refusal } from '../../api/client.ts'
 import { salonQuery, useAcceptPlan, useMarkDone } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
-import { type CloseLook, TURN, type View, viewFor } from '../../coatmap/geometry.ts'
 import { looksOfPlan } from '../../coatmap/looks.ts'
 import { isTyping } from '../../shell/Shell.tsx'
 import { Loading, QueryFailed } from '../../shell/states.tsx'

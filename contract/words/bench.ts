@@ -1,0 +1,168 @@
+import {
+  type GroomPhase,
+  type GroomStep,
+  type IncidentId,
+  REGION_SIDES,
+  type RegionId,
+  type SkipReason,
+  type WorkKey,
+} from '../../core/index.ts'
+import { BATH_STEP_LABEL } from './bath.ts'
+import { CUT_PART_LABEL } from './cut.ts'
+import { capital, placeName, REGION_LABEL, TREATMENT_LABEL, toolName } from './labels.ts'
+
+const BOTH: Partial<Record<RegionId, string>> = {
+  'behind-ear': 'behind both ears',
+  'ear-inner': 'inside both ears',
+  'ear-outer': 'both ear leathers',
+  breeches: 'breeches',
+}
+const MOST_PLACES = 4
+const NEARLY_ALL = 34
+
+/** Places as a groomer says them, pairs together: "both armpits, back, left side". */
+export function placesText(indexes: readonly number[], most = MOST_PLACES): string {
+  if (indexes.length === 0 || indexes.length >= NEARLY_ALL) return 'the whole dog'
+  const regions = [...new Set(indexes.map((index) => REGION_SIDES[index]!.region))]
+  const names = regions.map((region) => {
+    const there = indexes.map((index) => REGION_SIDES[index]!).filter((place) => place.region === region)
+    return there.length === 2 ? (BOTH[region] ?? `both ${REGION_LABEL[region]}s`) : placeName(region, there[0]!.side)
+  })
+  return names.length > most + 1
+    ? `${names.slice(0, most).join(', ')} and ${names.length - most} more`
+    : names.join(', ')
+}
+
+export const PHASE_LABEL: Record<GroomPhase, string> = {
+  'before-bath': 'Before the bath',
+  bath: 'In the tub',
+  dry: 'At the dryer',
+  coat: 'The coat, dry',
+  cut: 'The cut',
+  finish: 'Last things',
+}
+
+const DRY_STAGE: Record<string, string> = { 'high-velocity': 'High-velocity air', 'brush-dry': 'Brush dry', air: 'Air' }
+
+/** What is to be done, short enough to read across the room. */
+export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: GroomStep): string {
+  switch (kind) {
+    case 'coat':
+      return TREATMENT_LABEL[treatment!]
+    case 'bath':
+      return BATH_STEP_LABEL[what as keyof typeof BATH_STEP_LABEL]
+    case 'dry':
+      return DRY_STAGE[what ?? ''] ?? 'Dry'
+    case 'cut': {
+      const part = what === 'coat' ? '' : `, ${CUT_PART_LABEL[what as keyof typeof CUT_PART_LABEL]}`
+      return `${capital(toolName(tool!))}${part}${against ? ', against the growth' : ''}${
+        what === 'coat' && tool?.kind === 'shears' && leavesMm !== null ? `, to ${Math.round(leavesMm)} mm` : ''
+      }`
+    }
+    case 'blend':
+      return 'Blend the lines'
+    case 'nails':
+      return 'Nails'
+    case 'ears':
+      return 'Ears, outer ear only'
+    case 'ear-hair':
+      return 'Ear hair'
+    case 'show':
+      return 'Show finish'
+    default:
+      return 'Comb check'
+  }
+}
+
+/** Where, for a step that is not the whole dog. */
+export const stepPlaces = ({ kind, indexes }: GroomStep): string =>
+  kind === 'nails' || kind === 'ears' || kind === 'ear-hair' || kind === 'show' ? '' : placesText(indexes)
+
+export const SKIP_LABEL: Record<SkipReason, string> = {
+  'not-needed': 'Not needed',
+  'dog-says-no': 'The dog says no',
+  'no-time': 'No time',
+  'owner-says-no': 'The owner says no',
+  'next-visit': 'Next visit',
+}
+
+export const WORK_LABEL: Record<WorkKey, string> = {
+  ...TREATMENT_LABEL,
+  clip: 'Clip and cut',
+  bath: 'Bath',
+  dry: 'Drying',
+  nails: 'Nails',
+  ears: 'Ears',
+  check: 'Comb check',
+  show: 'Show finish',
+}
+
+export const INCIDENT_LABEL: Record<IncidentId, string> = {
+  nick: 'Nick',
+  'quicked-nail': 'Quicked nail',
+  'brush-burn': 'Brush burn',
+  'clipper-rash': 'Clipper rash',
+  heat: 'Too hot',
+  escape: 'Got away',
+  bite: 'Bite',
+  unwell: 'Unwell',
+}
+
+/** Incidents that have no place on the dog. */
+export const NO_PLACE: ReadonlySet<IncidentId> = new Set(['heat', 'escape', 'bite', 'unwell'])
+
+/**
+ * What to do now, and when to hand over to a vet or a doctor. Usual first aid as it is taught, from memory; the vet's word
+ * and local rules come first.
+ */
+export const FIRST_AID: Record<IncidentId, { readonly now: readonly string[]; readonly handOver: string }> = {
+  nick: {
+    now: [
+      'Stop. Press clean gauze on it for three full minutes, without looking.',
+      'Rinse with saline or plain water. No powder into a cut.',
+      'Keep tools off the place.',
+    ],
+    handOver:
+      'Vet today if it gapes, is deep, longer than a fingernail, on an eyelid or ear edge, or still bleeds after ten minutes.',
+  },
+  'quicked-nail': {
+    now: ['Styptic on the nail, and press for a minute.', 'Hold the foot up. Keep it clean and dry for the day.'],
+    handOver: 'Vet if it still bleeds after fifteen minutes, or the nail is split to the skin.',
+  },
+  'brush-burn': {
+    now: [
+      'Stop there. Cool wet cloth for ten minutes, not ice.',
+      'No brush, no product with fragrance, no heat there.',
+    ],
+    handOver: 'Vet if it weeps, blisters or spreads, or the dog will not let you near.',
+  },
+  'clipper-rash': {
+    now: ['Stop there. Cool wet cloth, soothing rinse without fragrance.', 'Check the blade: hot, dull or too short?'],
+    handOver: 'Vet if it is raw, or spreads by tomorrow.',
+  },
+  heat: {
+    now: [
+      'Dryer off. Out of the crate, to the coolest place.',
+      'Cool water, not ice, on belly, groin and feet; a fan. Small sips if it wants.',
+      'Somebody stays with it.',
+    ],
+    handOver:
+      'Call the vet now. Heavy panting that does not ease, staggering, dark or pale gums, collapse: cool on the way there.',
+  },
+  escape: {
+    now: ['Doors shut. Do not chase: sit, call, food.', 'One person searches, one phones the owner.'],
+    handOver: 'Tell the owner at once, then police and vets nearby, with the chip number.',
+  },
+  bite: {
+    now: ['Dog into a quiet crate. Wash the wound with soap and running water for five minutes.', 'Press, cover.'],
+    handOver:
+      'A doctor today for every bite that breaks skin; at once for hands, face, joints. Local rules may want it reported.',
+  },
+  unwell: {
+    now: [
+      'Stop everything. Quiet, on its side if it will not stand, nothing in the mouth.',
+      'Note the time and what you see.',
+    ],
+    handOver: 'Call the vet now for collapse, fits, hard breathing, swollen belly, pale gums. Then the owner.',
+  },
+}
