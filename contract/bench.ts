@@ -84,11 +84,11 @@ export const benchEventSchema = z
     z.object({ ...about, kind: z.enum(['rest', 'rest-end', 'finish', 'unfinish', 'blade-off', 'coolant']) }),
     z.object({ ...about, kind: z.literal('blade-on'), blade: text(20).min(1) }),
     z.object({ ...about, kind: z.literal('incident'), incident: z.enum(INCIDENT_IDS), ...place, sizeMm, did }),
-    z.object({ ...about, kind: z.literal('incident-more'), incident: idSchema, sizeMm, did }),
+    z.object({ ...about, kind: z.literal('incident-more'), incident: idSchema, ...place, sizeMm, did }),
     z.object({ ...about, kind: z.literal('told'), incident: idSchema }),
   ])
   .superRefine((event, ctx) => {
-    if (event.kind !== 'incident') return
+    if (event.kind !== 'incident' && event.kind !== 'incident-more') return
     const { region, side } = event
     const paired = region !== null && REGIONS[region].paired
     if (paired !== (side !== null))

@@ -5,6 +5,7 @@ import {
   type Bench,
   type CheckMark,
   type Cut,
+  coatPartOf,
   FINDING_IDS,
   type House,
   homeCareOf,
@@ -20,6 +21,7 @@ import {
   rebookOf,
   type Sheet,
   SKIP_REASONS,
+  type Treatment,
   workLines,
 } from '../core/index.ts'
 import { idSchema, instant, lengthsLeftSchema } from './api.ts'
@@ -71,6 +73,8 @@ export const goodbyePageSchema = z.object({
   outlineMm: z.array(z.number()),
   indices: z.object({ before: indices, after: indices }),
   verdict: z.string(),
+  /** What was done, in a sentence an owner reads. */
+  did: z.string(),
   work: z.array(
     z.object({
       what: z.string(),
@@ -306,6 +310,7 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
     outlineMm,
     indices: { before: rounded(indicesOf(assessment.sheet, house)), after: rounded(indicesOf(after, house)) },
     verdict: verdictSentence(plan, assessment.dog.name),
+    did: didText(given, outlineMm),
     work: work.map((line) => ({ ...line, label: WORK_LABEL[line.what] })),
     minutes: {
       planned: work.reduce((sum, { plannedMin }) => sum + plannedMin, 0),
@@ -342,6 +347,51 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
     note: given.note,
     checkedBy: given.checkedBy,
   }
+}
+
+const DID: Partial<Record<Treatment, (places: string) => string>> = {
+  brush: () => 'brushed out to the skin',
+  demat: (places) => `knots worked out (${places})`,
+  'blow-out': () => 'undercoat blown out',
+  splice: (places) => `mats cut out from beneath (${places})`,
+  'clip-out': (places) => `mats taken off (${places})`,
+  clip: (places) => `clipped short (${places})`,
+  strip: () => 'hand-stripped',
+  card: () => 'undercoat carded out',
+}
+
+/** What was done: by the bench where it was kept, else by the plan. */
+function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: readonly number[]): string {
+  const { dog } = assessment
+  if (plan.verdict.choice === 'refer') return `We stopped, so that a vet sees ${dog.name} first.`
+  const kept = (bench?.steps.length ?? 0) > 0
+  const done = bench?.steps.filter(({ status }) => status === 'done').map(({ step }) => step) ?? []
+  const coat = kept
+    ? done.filter(({ kind }) => kind === 'coat')
+    : plan.regions
+        .filter(({ treatment }) => DID[treatment])
+        .map(({ treatment, index }) => ({ treatment, indexes: [index] }))
+  const treatments = [...new Set(coat.map(({ treatment }) => treatment!))]
+  const cutIndexes = kept
+    ? done.filter(({ kind, what }) => kind === 'cut' && what === 'coat').flatMap(({ indexes }) => indexes)
+    : (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict').map(({ index }) => index)
+  const parts = new Set(cutIndexes.map((index) => coatPartOf(REGION_SIDES[index]!.region, dog.coatType)))
+  const mm = partLengths(outlineMm, (region) => coatPartOf(region, dog.coatType))
+  const lengths = [...parts].map((part) => `${part} to ${Math.round(mm[part])} mm`)
+  const washed = !kept || done.some(({ what }) => what === 'wash')
+  const all = [
+    ...(washed ? ['washed and dried'] : []),
+    ...treatments.map((treatment) =>
+      DID[treatment]!(
+        placesText([
+          ...new Set(coat.filter((one) => one.treatment === treatment).flatMap(({ indexes }) => [...indexes])),
+        ]),
+      ),
+    ),
+    ...(lengths.length > 0 ? [`cut: ${lengths.join(', ')}`] : []),
+    ...(!kept || done.some(({ kind, id }) => kind === 'nails' || id === 'bath:nails') ? ['nails done'] : []),
+  ]
+  return `${dog.name}: ${all.join('; ')}.`
 }
 
 const PARTS = ['body', 'legs', 'head', 'ears', 'tail'] as const

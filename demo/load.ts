@@ -183,7 +183,7 @@ async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): P
     const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
     const visit = await addVisit(store, demo, i, startsAt, dogId)
     dogId = visit.dogId
-    const neglect = Math.max(0, Math.min(demo.neglect, 2) - 1 + roll(0, 1))
+    const neglect = Math.max(0, Math.min(demo.neglect, 2) - roll(0, 1))
     await scoreAll(
       store,
       visit,

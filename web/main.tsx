@@ -45,6 +45,18 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./house/RoomScreen.tsx')).RoomScreen }),
       },
       {
+        path: '/dogs/:dogId',
+        lazy: async () => ({ Component: (await import('./record/RecordScreen.tsx')).RecordScreen }),
+      },
+      {
+        path: '/house/rack',
+        lazy: async () => ({ Component: (await import('./rack/RackScreen.tsx')).RackScreen }),
+      },
+      {
+        path: '/house/pace',
+        lazy: async () => ({ Component: (await import('./pace/PaceScreen.tsx')).PaceScreen }),
+      },
+      {
         path: '/devices',
         lazy: async () => ({ Component: (await import('./devices/DevicesScreen.tsx')).DevicesScreen }),
       },
@@ -83,6 +95,14 @@ const router = createBrowserRouter([
           {
             path: 'dry',
             lazy: async () => ({ Component: (await import('./stations/dry/DryScreen.tsx')).DryScreen }),
+          },
+          {
+            path: 'bench',
+            lazy: async () => ({ Component: (await import('./bench/BenchScreen.tsx')).BenchScreen }),
+          },
+          {
+            path: 'goodbye',
+            lazy: async () => ({ Component: (await import('./goodbye/GoodbyeScreen.tsx')).GoodbyeScreen }),
           },
           {
             path: 'verdict',

@@ -1,6 +1,6 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { Assessment, Temperament } from '../dog.ts'
-import type { CutLine, Support } from './shape.ts'
+import { CUT_PARTS, type CutLine, type Support } from './shape.ts'
 
 /** Body from the spine down, legs, hygiene, feet, tail, ears, and the head last. Common practice. */
 const TRUNK: readonly RegionId[] = ['back', 'neck', 'shoulder', 'side', 'rump', 'chest', 'throat', 'tuck', 'belly']
@@ -33,8 +33,9 @@ function orderOf(assessment: Assessment): readonly RegionId[] {
 export function inOrder(lines: readonly CutLine[], assessment: Assessment): CutLine[] {
   const order = orderOf(assessment)
   const rank = ({ index }: CutLine): number => order.indexOf(REGION_SIDES[index]!.region)
+  const part = (line: CutLine): number => CUT_PARTS.indexOf(line.part)
   const late = ({ when }: CutLine): number => (when === 'before-bath' ? 0 : 1)
-  return [...lines].sort((a, b) => late(a) - late(b) || rank(a) - rank(b) || a.index - b.index)
+  return [...lines].sort((a, b) => late(a) - late(b) || rank(a) - rank(b) || part(a) - part(b) || a.index - b.index)
 }
 
 export function supportsOf({ dog }: Assessment): Support[] {

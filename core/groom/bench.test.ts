@@ -187,7 +187,14 @@ describe('the bench', () => {
       [
         PLAN,
         incident,
-        event(4, 'p', { kind: 'incident-more', incident: incident.id, sizeMm: 4, did: 'pressed, clean' }),
+        event(4, 'p', {
+          kind: 'incident-more',
+          incident: incident.id,
+          region: null,
+          side: null,
+          sizeMm: 4,
+          did: 'pressed, clean',
+        }),
         event(5, 'p', { kind: 'told', incident: incident.id }),
         event(9, 'p', { kind: 'told', incident: incident.id }),
       ],

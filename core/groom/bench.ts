@@ -44,7 +44,14 @@ export type BenchHappening =
       readonly sizeMm: number | null
       readonly did: string
     }
-  | { readonly kind: 'incident-more'; readonly incident: string; readonly sizeMm: number | null; readonly did: string }
+  | {
+      readonly kind: 'incident-more'
+      readonly incident: string
+      readonly region: RegionId | null
+      readonly side: Side | null
+      readonly sizeMm: number | null
+      readonly did: string
+    }
   | { readonly kind: 'told'; readonly incident: string }
 
 export type BenchEvent = BenchHappening & {
@@ -320,6 +327,10 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
         if (incident) {
           incident.sizeMm = event.sizeMm ?? incident.sizeMm
           incident.did = event.did || incident.did
+          if (event.region) {
+            incident.region = event.region
+            incident.side = event.side
+          }
         }
         break
       }

@@ -168,26 +168,17 @@ function drySteps(drying: Drying | null): GroomStep[] {
     }))
 }
 
-/** Lines of the finishing cut that follow each other with the same tool, as one step. */
+/** Lines of the finishing cut with the same tool, as one step where the first of them stands: a tool is taken up once. */
 function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): GroomStep[] {
-  const runs: CutLine[][] = []
-  const same = (a: CutLine, b: CutLine): boolean =>
-    a.part === b.part &&
-    a.tool.kind === b.tool.kind &&
-    a.tool.id === b.tool.id &&
-    a.against === b.against &&
-    a.leavesMm === b.leavesMm
-  for (const line of lines) {
-    const last = runs.at(-1)
-    if (last && same(last[0]!, line)) last.push(line)
-    else runs.push([line])
-  }
+  const runs = grouped(lines, ({ part, tool, against, leavesMm }) =>
+    [part, tool.kind, tool.id, tool.form, against, leavesMm].join(' '),
+  )
   return runs.map((run): GroomStep => {
     const { part, tool, against, leavesMm } = run[0]!
     const indexes = run.map(({ index }) => index)
     return {
       ...EMPTY,
-      id: `cut:${part}:${tool.id}@${indexes.join('.')}`,
+      id: `cut:${part}:${tool.kind}:${tool.id}@${indexes.join('.')}`,
       phase,
       kind: 'cut',
       treatment: 'clip',

@@ -34,6 +34,11 @@ function scriptOf(character: string): Script | null {
   return code >= 0x400 && code <= 0x52f ? 'cyrillic' : null
 }
 
+/** Words are measured at this size once, and scaled. */
+const MEASURE = 100
+const MOST_WIDTHS = 20_000
+const widths = new Map<string, number>()
+
 interface Run {
   readonly script: Script
   readonly text: string
@@ -101,11 +106,23 @@ export class Paper {
   }
   readonly #fonts = new Set<string>()
 
+  /** Width of a line, from those of its words: shaping every line anew takes most of a sheet's time. */
   widthOf(text: string, { size = 10, bold = false }: Style = {}): number {
-    return runsOf(text).reduce(
-      (sum, run) => sum + this.#font(run.script, bold).fontSize(size).widthOfString(run.text),
-      0,
-    )
+    let units = 0
+    for (const word of text.split(/(?= )/)) {
+      const key = `${bold} ${word}`
+      let known = widths.get(key)
+      if (known === undefined) {
+        known = runsOf(word).reduce(
+          (sum, run) => sum + this.#font(run.script, bold).fontSize(MEASURE).widthOfString(run.text),
+          0,
+        )
+        if (widths.size > MOST_WIDTHS) widths.clear()
+        widths.set(key, known)
+      }
+      units += known
+    }
+    return (units * size) / MEASURE
   }
 
   /** Text broken into lines that fit a width; a word that is longer than a line is cut. */
@@ -135,7 +152,7 @@ export class Paper {
     let along = x
     for (const run of runsOf(text)) {
       this.#font(run.script, bold).fontSize(size).fillColor(colour).text(run.text, along, y, { lineBreak: false })
-      along += this.#doc.widthOfString(run.text)
+      along += this.widthOf(run.text, { size, bold })
     }
   }
 

@@ -1,7 +1,7 @@
 import { format } from 'date-fns'
 import type { GoodbyePage } from '../../contract/goodbye.ts'
 import { minutesText, moneyText } from '../../contract/words/index.ts'
-import { REGION_SIDES } from '../../core/index.ts'
+import { coatPartOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
 import { busierSide, drawDog, drawLegend } from './map.ts'
 import { Paper, SOFT } from './paper.ts'
 
@@ -10,7 +10,10 @@ const dateText = (date: string): string => format(new Date(`${date}T12:00:00`), 
 const index = (value: number | null): string => (value === null ? 'not seen' : String(Math.round(value)))
 
 /** Lengths of the coat as it came, for the drawing before. */
-const cameMm = ({ dog }: GoodbyePage): number[] => REGION_SIDES.map(() => dog.lengthMm?.body ?? 30)
+const cameMm = ({ dog }: GoodbyePage): number[] => {
+  const mm = { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm }
+  return REGION_SIDES.map(({ region }) => mm[coatPartOf(region, dog.coatType)])
+}
 
 function head(paper: Paper, title: string, { name, owner, at, by, salon }: GoodbyePage): void {
   const right = dayText(at)
@@ -67,7 +70,7 @@ function table(paper: Paper, header: readonly string[], rows: readonly (readonly
 export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
   const paper = new Paper(`${page.name}, groomer's sheet`, page.salon)
   head(paper, 'the groom', page)
-  paper.paragraph(page.verdict, { size: 10.5, bold: true, most: 3 })
+  paper.paragraph(page.did, { size: 10.5, bold: true, most: 3 })
   paper.y += 4
   const came = cameMm(page)
   const views = ['left', 'right', 'underside'] as const
@@ -102,12 +105,14 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
       paper,
       ['Work', 'Planned', 'Taken', 'Steps done'],
       [
-        ...page.work.map(({ label, plannedMin, takenMin, done, steps }) => [
-          label,
-          minutesText(plannedMin),
-          takenMin === null ? '' : minutesText(takenMin),
-          `${done} of ${steps}`,
-        ]),
+        ...page.work
+          .filter(({ plannedMin, takenMin }) => plannedMin >= 0.5 || (takenMin ?? 0) >= 0.5)
+          .map(({ label, plannedMin, takenMin, done, steps }) => [
+            label,
+            minutesText(plannedMin),
+            takenMin === null ? '' : minutesText(takenMin),
+            `${done} of ${steps}`,
+          ]),
         ['All', minutesText(planned), taken === null ? '' : minutesText(taken), ''],
       ],
       11,
@@ -167,7 +172,7 @@ export async function ownerSheet(page: GoodbyePage): Promise<Buffer> {
   drawLegend(paper, paper.left, paper.y)
   paper.y += 14
   paper.heading('What we did')
-  paper.paragraph(page.verdict, { size: 11, most: 4 })
+  paper.paragraph(page.did, { size: 11, most: 4 })
   if (page.askVet.length > 0) {
     paper.heading('Please show your vet')
     paper.list(page.askVet, { size: 11, most: 5, keep: 220 })

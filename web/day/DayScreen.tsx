@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import type { Day, Person, Station, VisitCard } from '../../contract/api.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../core/index.ts'
-import { dayQuery, salonQuery, useMoveDog } from '../api/queries.ts'
+import { dayQuery, salonQuery } from '../api/queries.ts'
 import { CoatMap } from '../coatmap/CoatMap.tsx'
 import { looksOfCoat } from '../coatmap/looks.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
@@ -14,20 +14,18 @@ import { dogDrawn } from '../stations/dog-file.ts'
 import { STATIONS } from '../stations/stations.ts'
 import { AddVisit } from './AddVisit.tsx'
 
-/** The last stop of the rail that has a screen. */
-const LAST_SCREEN = STATIONS.findLastIndex(({ path }) => path !== null)
 const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
 
 /** Where a dog goes next when somebody touches it, in the words of the next thing to do. */
-const NEXT: Record<Station, { to: string; label: string } | { move: Station; label: string } | null> = {
+const NEXT: Record<Station, { to: string; label: string } | null> = {
   expected: { to: 'arrival', label: 'Arrives' },
   arrived: { to: 'look', label: 'Look' },
   look: { to: 'look', label: 'Go on looking' },
   verdict: { to: 'verdict', label: 'Verdict' },
-  bath: { to: 'bath', label: 'Bath' },
-  dry: { to: 'dry', label: 'Dry' },
-  cut: { to: 'cut', label: 'Cut' },
-  ready: { move: 'gone', label: 'Goes home' },
+  bath: { to: 'bench', label: 'Bench' },
+  dry: { to: 'bench', label: 'Bench' },
+  cut: { to: 'bench', label: 'Bench' },
+  ready: { to: 'goodbye', label: 'Goodbye' },
   gone: null,
 }
 
@@ -110,7 +108,6 @@ function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: reado
 }
 
 function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }): ReactNode {
-  const move = useMoveDog()
   const { arrival, station } = visit
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
   const looks = useMemo(() => looksOfCoat(drawn), [drawn])
@@ -118,7 +115,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
   const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
   const stops = visit.plan?.choice === 'refer'
-  const path = `/visits/${visit.id}/${STATIONS[Math.min(LAST_SCREEN, reached)]!.path}`
+  const path = `/visits/${visit.id}/${STATIONS[reached]!.path}`
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
@@ -190,20 +187,11 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
         )}
       </div>
       <div className="text-right">
-        {next &&
-          ('to' in next ? (
-            <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
-              {next.label} <ArrowRight size={18} />
-            </Link>
-          ) : (
-            <button
-              type="button"
-              className="btn px-3.5"
-              onClick={() => move.mutate({ visitId: visit.id, station: next.move })}
-            >
-              {next.label} <ArrowRight size={18} />
-            </button>
-          ))}
+        {next && (
+          <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
+            {next.label} <ArrowRight size={18} />
+          </Link>
+        )}
       </div>
     </li>
   )

@@ -1,6 +1,7 @@
 /* Keeps the application and what was last read, so that a reload while the server is away does not go blank. */
 const CACHE = 'etude-1'
-const READ = /^\/api\/(salon|day|day\/prep|dogs|shelf|visits\/[^/]+(\/(bath|drying))?)$/
+const READ =
+  /^\/api\/(salon|day|day\/prep|dogs|shelf|timers|rack|visits\/[^/]+(\/(bath|drying|bench|goodbye))?|dogs\/[^/]+)$/
 const MOST_ENTRIES = 400
 
 self.addEventListener('install', () => self.skipWaiting())

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
-import { Check } from 'lucide-react'
+import { Check, Timer } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router'
 import type { Station, Visit } from '../../contract/api.ts'
 import { salonQuery, visitQuery } from '../api/queries.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
@@ -33,24 +33,17 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
           )
           return (
             <li key={label} className="flex items-center">
-              {i > 0 && <span className={clsx('h-0.5 w-5 lg:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />}
-              {path ? (
-                <NavLink
-                  to={path}
-                  className={({ isActive }) =>
-                    clsx('flex min-h-11 items-center gap-2 rounded-xl px-3', isActive && 'bg-accent-soft font-semibold')
-                  }
-                >
-                  {dot}
-                  {label}
-                  {done && <span className="sr-only">done</span>}
-                </NavLink>
-              ) : (
-                <span className="flex min-h-11 items-center gap-2 px-2 text-ink-2">
-                  {dot}
-                  {label}
-                </span>
-              )}
+              {i > 0 && <span className={clsx('h-0.5 w-2.5 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />}
+              <NavLink
+                to={path}
+                className={({ isActive }) =>
+                  clsx('flex min-h-11 items-center gap-2 rounded-xl px-2', isActive && 'bg-accent-soft font-semibold')
+                }
+              >
+                {dot}
+                {label}
+                {done && <span className="sr-only">done</span>}
+              </NavLink>
             </li>
           )
         })}
@@ -70,9 +63,18 @@ export function VisitLayout(): ReactNode {
         <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5">
           <p className="shrink-0">
             <span className="font-display text-2xl font-semibold">{visit.data.arrival.dog.name}</span>
-            <span className="ml-3 text-ink-2 max-lg:hidden">{visit.data.client.name}</span>
+            <span className="ml-3 text-ink-2 max-2xl:hidden">{visit.data.client.name}</span>
           </p>
           <Rail visit={visit.data} />
+          <NavLink
+            to="bench"
+            className={({ isActive }) => clsx('btn shrink-0', isActive ? 'border-accent bg-accent-soft' : 'btn-main')}
+          >
+            <Timer size={18} /> Bench
+          </NavLink>
+          <Link className="btn btn-quiet shrink-0 px-3 max-md:hidden" to={`/dogs/${visit.data.dogId}`}>
+            Its life
+          </Link>
         </div>
         <Outlet context={visit.data} />
       </>

@@ -2,8 +2,8 @@ import type { Station } from '../../contract/api.ts'
 
 export interface RailStop {
   readonly label: string
-  /** Where its screen is; null where it has none. */
-  readonly path: string | null
+  /** Where its screen is. */
+  readonly path: string
   /** Stations of the record that stand at this stop. */
   readonly at: readonly Station[]
 }
@@ -16,5 +16,5 @@ export const STATIONS: readonly RailStop[] = [
   { label: 'Bath', path: 'bath', at: ['bath'] },
   { label: 'Dry', path: 'dry', at: ['dry'] },
   { label: 'Cut', path: 'cut', at: ['cut'] },
-  { label: 'Goodbye', path: null, at: ['ready', 'gone'] },
+  { label: 'Goodbye', path: 'goodbye', at: ['ready', 'gone'] },
 ]

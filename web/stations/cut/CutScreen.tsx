@@ -1,6 +1,6 @@
 import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api.ts'
 import {
@@ -23,7 +23,7 @@ import {
   type RegionId,
   type Side,
 } from '../../../core/index.ts'
-import { useMoveDog, useSaveArrival } from '../../api/queries.ts'
+import { useSaveArrival } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { looksOfLengths } from '../../coatmap/looks.ts'
 import { useTurning } from '../../coatmap/use-turning.ts'
@@ -152,8 +152,6 @@ function Cutting({
   const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
   const [chosen, setChosen] = useState<RegionId | null>(null)
   const { stage, bringToFront } = useTurning()
-  const move = useMoveDog()
-  const navigate = useNavigate()
   const place = all.find(({ region }) => region === chosen) ?? all[0] ?? null
   const lit = useMemo(() => new Set(place?.lines.map(({ index }) => index)), [place])
   const name = visit.arrival.dog.name ?? 'This dog'
@@ -169,11 +167,6 @@ function Cutting({
     setChosen(region)
     bringToFront(lines[0]!.index)
   }
-  const done = (): void =>
-    move.mutate(
-      { visitId: visit.id, station: 'ready' },
-      { onSuccess: () => void navigate('/'), onError: (error) => toast.error(`Not moved: ${error.message}`) },
-    )
   const coats = all.filter(({ lines }) => lines[0]!.part === 'coat').length
   const notCut = [...new Map(cut.notCut.map((one) => [one.why, one])).values()]
   const line = place?.lines[0]
@@ -278,14 +271,9 @@ function Cutting({
         <div className="flex flex-wrap gap-2 border-t border-line p-4">
           {children}
           <span className="grow" />
-          <button
-            type="button"
-            className="btn btn-main"
-            disabled={move.isPending || !visit.acceptedPlan}
-            onClick={done}
-          >
-            {visit.acceptedPlan ? 'Cut and checked: ready' : 'Take the verdict first'} <ArrowRight size={18} />
-          </button>
+          <Link className="btn btn-main" to={visit.acceptedPlan ? '../bench' : '../verdict'}>
+            {visit.acceptedPlan ? 'To the bench' : 'Take the verdict first'} <ArrowRight size={18} />
+          </Link>
         </div>
       </aside>
     </Station>

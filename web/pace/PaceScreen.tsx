@@ -1,0 +1,3 @@
+export function PaceScreen() {
+  return null
+}

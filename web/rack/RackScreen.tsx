@@ -1,0 +1,3 @@
+export function RackScreen() {
+  return null
+}

@@ -1,0 +1,3 @@
+export function RecordScreen() {
+  return null
+}
