@@ -321,6 +321,8 @@ export const newVisitSchema = z.object({
   startsAt: instant,
   slotMinutes: z.int().min(15).max(1440),
   personId: idSchema.nullable(),
+  /** A known dog to the lengths it went home with last time. */
+  asLastTime: z.boolean().optional(),
   /** An existing dog, or a new one with its owner. */
   dogId: idSchema.optional(),
   owner: z

@@ -115,3 +115,14 @@ export type BenchDoc = { now: string; events: readonly StoredEvent[] }
 
 /** As the core takes it. */
 export const eventOf = (event: StoredEvent): BenchEvent => ({ ...event, at: Date.parse(event.at) }) as BenchEvent
+
+/** A clock that runs on some dog's bench. */
+export const runningTimerSchema = z.object({
+  id: idSchema,
+  visitId: idSchema,
+  dog: z.string(),
+  step: groomStepSchema.nullable() as z.ZodType<GroomStep | null>,
+  startedAt: instant,
+  endsAt: instant,
+})
+export type RunningTimer = z.infer<typeof runningTimerSchema>

@@ -154,8 +154,11 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
     await store.salon.setEquipment(DEMO_EQUIPMENT, null)
     for (const product of demoShelf(now)) await store.shelf.add(product, null)
+    const dogIds: (string | undefined)[] = []
+    for (const [i, demo] of DEMO_DOGS.entries()) dogIds.push(await loadPast(store, demo, i, now))
+    // Written down today: what the past used is counted in it.
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
-    for (const [i, demo] of DEMO_DOGS.entries()) await loadDog(store, demo, i, now)
+    for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
     return
   }
   if (!(await store.salon.read()).demo) return
@@ -176,7 +179,8 @@ const atTime = (day: Date, at: string): Date => {
   return set(startOfDay(day), { hours: hours!, minutes: minutes! })
 }
 
-async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): Promise<void> {
+/** @returns the dog, once it was here */
+async function loadPast(store: DemoStore, demo: DemoDog, i: number, now: Date): Promise<string | undefined> {
   const roll = dice(SEED + i)
   let dogId: string | undefined
   for (let back = demo.pastVisits; back >= 1; back--) {
@@ -193,7 +197,7 @@ async function loadDog(store: DemoStore, demo: DemoDog, i: number, now: Date): P
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
     await groomed(store, visit.id, i, new Date(startsAt), roll)
   }
-  await loadToday(store, demo, i, now, dogId)
+  return dogId
 }
 
 async function loadToday(

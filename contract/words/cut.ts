@@ -130,6 +130,13 @@ export const RACK_DUE_TEXT: Record<RackDue, string> = {
   disinfect: 'disinfect',
 }
 
+/** What a person says they just did. */
+export const RACK_CARE_LABEL: Record<RackDue, string> = {
+  sharpen: 'Sharpened',
+  oil: 'Oiled',
+  disinfect: 'Disinfected',
+}
+
 /** Hints worth carrying to the cut. Common practice. */
 export const CUT_HINTS = [
   'Read the number on the blade before every use.',

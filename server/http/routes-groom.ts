@@ -1,7 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import { idParamSchema, idSchema } from '../../contract/api.ts'
-import { benchBatchSchema, benchSchema } from '../../contract/bench.ts'
+import { benchBatchSchema, benchSchema, runningTimerSchema } from '../../contract/bench.ts'
 import { goodbyeChangeSchema, goodbyeSchema } from '../../contract/goodbye.ts'
 import {
   newToolSchema,
@@ -82,6 +82,11 @@ export function groomRoutes({ store, now }: Deps): App {
     ({ params: { id }, body, actorId }) => rack.retire(id, body.retired, now(), actorId),
   )
 
+  endpoint(
+    app,
+    { method: 'get', path: '/timers', summary: 'Clocks that run on any dog', gives: z.array(runningTimerSchema) },
+    () => bench.timers(now()),
+  )
   endpoint(
     app,
     { method: 'get', path: '/visits/{id}/bench', summary: 'What happened on the bench', params, gives: benchSchema },

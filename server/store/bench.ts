@@ -1,17 +1,19 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Station } from '../../contract/api.ts'
-import { type BenchDoc, eventOf, type SentEvent, type StoredEvent } from '../../contract/bench.ts'
+import { type BenchDoc, eventOf, type RunningTimer, type SentEvent, type StoredEvent } from '../../contract/bench.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { type Bench, benchOf, type GroomPhase, minutesTaken, REGION_SIDES, type StepStatus } from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { TooEarly } from './errors.ts'
 import { lockVisit } from './locks.ts'
 import { logChange } from './log.ts'
-import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, type VisitRow } from './models.ts'
+import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from './models.ts'
 
 /** A device's clock may be ahead by so much; beyond it something is wrong with it. */
 const AHEAD_MS = 10 * 60_000
+/** Nothing is left on longer. */
+const TIMERS_MS = 6 * 3_600_000
 
 export async function eventsOf(visitId: string, transaction?: Transaction): Promise<StoredEvent[]> {
   const rows = await BenchEventRow.findAll({
@@ -53,6 +55,34 @@ export class BenchRepo {
 
   async read(visitId: string, now: Date): Promise<BenchDoc> {
     return { now: iso(now), events: await eventsOf(visitId) }
+  }
+
+  /** Clocks that run on any dog's bench. */
+  async timers(now: Date): Promise<RunningTimer[]> {
+    const since = new Date(now.getTime() - TIMERS_MS)
+    const started = await BenchEventRow.findAll({
+      where: { kind: 'timer', at: { [Op.gte]: since } },
+      attributes: ['visitId'],
+      group: ['visitId'],
+    })
+    const visits = await VisitRow.findAll({ where: { id: started.map(({ visitId }) => visitId) } })
+    const all = await Promise.all(
+      visits.map(async (visit): Promise<RunningTimer[]> => {
+        const bench = (await benchNow(visit.id, now))!
+        if (bench.finishedAt !== null) return []
+        return bench.timers
+          .filter(({ stoppedAt }) => stoppedAt === null)
+          .map(({ id, step, startedAt, endsAt }) => ({
+            id,
+            visitId: visit.id,
+            dog: visit.arrival.dog.name ?? 'A dog',
+            step: bench.steps.find((status) => status.step.id === step)?.step ?? null,
+            startedAt: iso(new Date(startedAt)),
+            endsAt: iso(new Date(endsAt)),
+          }))
+      }),
+    )
+    return all.flat()
   }
 
   /**

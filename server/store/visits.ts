@@ -4,7 +4,7 @@ import type { Arrival, AssessmentDoc, Day, NewVisit, PastVisit, Station, Visit, 
 import { assembleFile } from '../../contract/assemble.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
-import { houseWith, indicesOf } from '../../core/index.ts'
+import { DEFAULT_LENGTHS, houseWith, indicesOf } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from './documents.ts'
 import { ChangedElsewhere, NeedsConsent, NotFound } from './errors.ts'
 import { knownOf } from './known.ts'
@@ -85,7 +85,10 @@ export class VisitRepo {
     const id = randomUUID()
     await this.#sequelize.transaction(async (t) => {
       const { dogId, arrival } = input.dogId
-        ? { dogId: input.dogId, arrival: await this.#asLastTime(input.dogId, input.slotMinutes, t) }
+        ? {
+            dogId: input.dogId,
+            arrival: await this.#asLastTime(input.dogId, input.slotMinutes, input.asLastTime === true, t),
+          }
         : await this.#newDog(input, actorId, t)
       readAssessment(assembleFile(arrival, 'arrival', []))
       const { slotMinutes, personId } = input
@@ -99,15 +102,16 @@ export class VisitRepo {
     return this.read(id)
   }
 
-  async #asLastTime(dogId: string, slotMinutes: number, transaction: Transaction): Promise<Arrival> {
+  async #asLastTime(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Arrival> {
     const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
     if (!last) throw new NotFound('dog', dogId)
     const { dog, wishes } = last.arrival
     // A show is a date, and that one has come nearer or gone by.
     const { showInDays: _, ...wished } = wishes
+    const left = lengths ? await lengthsLeft(dogId, transaction) : null
     return {
       ...last.arrival,
-      wishes: wished,
+      wishes: left ? { ...wished, targetMm: left } : wished,
       dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
       slot: { minutes: slotMinutes },
     }
@@ -294,6 +298,26 @@ export class VisitRepo {
     )
   }
 }
+
+/** Lengths it went home with last, mm; what was not cut then is not asked for now. */
+async function lengthsLeft(dogId: string, transaction: Transaction): Promise<Arrival['wishes']['targetMm'] | null> {
+  const visits = await VisitRow.findAll({
+    where: { dogId },
+    attributes: ['id', 'arrival'],
+    order: [['startsAt', 'DESC']],
+    transaction,
+  })
+  for (const { id, arrival } of visits) {
+    const goodbye = await GoodbyeRow.findByPk(id, { attributes: ['summary'], transaction })
+    const left = goodbye?.summary?.lengthMm
+    if (!left) continue
+    const came = { ...DEFAULT_LENGTHS[arrival.dog.coatType], ...arrival.dog.lengthMm }
+    const cut = Object.entries(left).filter(([part, mm]) => mm < came[part as keyof typeof came] - CUT_MM)
+    return Object.fromEntries(cut)
+  }
+  return null
+}
+const CUT_MM = 1
 
 async function assessmentOfVisit(visitId: string, transaction?: Transaction): Promise<AssessmentDoc> {
   const row = await AssessmentRow.findOne({

@@ -142,8 +142,13 @@ export const useMeasure = (visitId: string) =>
 export function useSetSchool() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (change: { id: string; option: string | null }) => request<Salon>('PUT', '/settings/schools', change),
-    onSuccess: (salon) => client.setQueryData(salonQuery.queryKey, salon),
+    mutationFn: (change: { id: string; option: string | null; personId?: string | null }) =>
+      request<Salon>('PUT', '/settings/schools', change),
+    onSuccess: (salon) => {
+      client.setQueryData(salonQuery.queryKey, salon)
+      void client.invalidateQueries({ queryKey: ['school-dates'] })
+      void client.invalidateQueries({ queryKey: ['visit'] })
+    },
   })
 }
 

@@ -183,8 +183,8 @@ function Working({
     void navigate('../goodbye')
   }
   return (
-    <div className="flex min-h-0 grow flex-col" data-testid="bench">
-      <header className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line bg-sheet px-5 py-2">
+    <div className="flex grow flex-col md:min-h-0" data-testid="bench">
+      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b border-line bg-sheet px-5 py-2 max-md:gap-x-3 max-md:px-3">
         <p>
           <span
             className="figure text-[40px] font-semibold leading-none"
@@ -199,13 +199,13 @@ function Working({
         </p>
         <Pull spent={bench.pullSpent} budget={bench.pullBudget} />
         <RestButton here={here} />
-        <span className="grow" />
+        <span className="grow max-md:hidden" />
         {(here.unsaved > 0 || here.away) && (
           <p className="text-ink-2" role="status" data-testid="unsaved">
             {here.unsaved > 0 ? `${here.unsaved} kept on this device` : 'Server away'}
           </p>
         )}
-        <button type="button" className="btn btn-quiet px-3" aria-pressed={hints} onClick={toggleHints}>
+        <button type="button" className="btn btn-quiet px-3 max-md:hidden" aria-pressed={hints} onClick={toggleHints}>
           <Lightbulb size={18} /> Hints {hints ? 'on' : 'off'}
         </button>
       </header>
@@ -238,8 +238,8 @@ function Working({
           ))}
         </div>
       )}
-      <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1">
-        <div className="flex min-h-0 flex-col gap-3 overflow-y-auto p-4">
+      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1 md:min-h-0">
+        <div className="flex flex-col gap-3 p-4 max-md:p-3 md:min-h-0 md:overflow-y-auto">
           <Timers bench={bench} now={now} name={name} add={add} />
           <NowCard
             key={status.step.id}
@@ -284,8 +284,8 @@ function Working({
             </button>
           </div>
         </div>
-        <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0 max-md:border-t">
-          <div className="min-h-0 grow overflow-y-auto p-3">
+        <aside className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 max-md:border-t md:min-h-0">
+          <div className="grow p-3 md:min-h-0 md:overflow-y-auto">
             <StepList bench={bench} chosen={status.step.id} onChoose={choose} />
           </div>
           <div className="border-t border-line p-3">
@@ -313,7 +313,7 @@ function Pull({ spent, budget }: { spent: number; budget: number }): ReactNode {
         Pull left <span className="figure text-xl font-semibold">{pullText(Math.max(0, budget - spent))}</span>
         <span className="text-ink-2"> of {pullText(budget)}</span>
       </span>
-      <span className="block h-3 w-28 overflow-hidden rounded-full border border-ink-2" aria-hidden="true">
+      <span className="block h-3 w-28 overflow-hidden max-md:w-16 rounded-full border border-ink-2" aria-hidden="true">
         <span
           className={clsx('block h-full', share >= 1 ? 'bg-alarm' : 'bg-ink')}
           style={{ width: `${100 * share}%` }}

@@ -45,7 +45,7 @@ export function NowCard({ status, mine, people, hints, add, onDone }: Props): Re
     step.dwellMin > 0 ? `then leave on ${minutesText(step.dwellMin)} min` : null,
   ].filter(Boolean)
   return (
-    <section className="card p-5" aria-label="Now" data-testid="now" data-step={step.id}>
+    <section className="card p-5 max-md:p-4" aria-label="Now" data-testid="now" data-step={step.id}>
       <div className="flex items-start justify-between gap-4">
         <div className="min-w-0">
           <h1 className="text-[30px] leading-tight">{stepTitle(step)}</h1>

@@ -130,7 +130,13 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
       <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] overflow-hidden max-md:grid-cols-1 max-md:overflow-visible">
         <section className="flex min-h-0 flex-col overflow-y-auto p-5" aria-label="Before and after">
           <div className="mb-2 flex flex-wrap items-center gap-2">
-            <h1 className="grow text-[28px]">{finishedAt ? `${name} went home` : `${name} is ready`}</h1>
+            <h1 className="grow text-[28px]">
+              {finishedAt
+                ? `${name} went home`
+                : openSteps > 0 || here.bench.planId === null
+                  ? `${name}, as far as it is`
+                  : `${name} is ready`}
+            </h1>
             {VIEWS.map(([id, label]) => (
               <button
                 key={id}

@@ -1,12 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useMemo, useState } from 'react'
 import { toast } from 'sonner'
-import type { Visit } from '../../contract/api.ts'
+import type { Person, Visit } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import { assessmentOf } from '../../contract/read-assessment.ts'
+import type { SchoolDate } from '../../contract/record.ts'
 import {
   BATH_NOTE_TEXT,
   BATH_STEP_LABEL,
+  CUT_NOTE_TEXT,
   capital,
   DESHED_NOTE_TEXT,
   DESHED_TOOL_LABEL,
@@ -14,12 +16,15 @@ import {
   JOB_LABEL,
   minutesText,
   SCHOOL_WORDS,
+  stepPlaces,
+  stepTitle,
 } from '../../contract/words/index.ts'
 import {
   type BathStep,
   deshedOf,
   dryingOf,
   houseWith,
+  PERSONAL_SCHOOLS,
   planBath,
   planGroom,
   SCHOOL_IDS,
@@ -28,7 +33,9 @@ import {
   type Schools,
   schoolsWith,
   USUAL_SHELF,
+  wholeGroom,
 } from '../../core/index.ts'
+import { schoolDatesQuery } from '../api/groom.ts'
 import { dayQuery, salonQuery, visitQuery } from '../api/queries.ts'
 import { useSetSchool } from '../api/shelf.ts'
 import { OneOf } from '../parts/ask.tsx'
@@ -41,9 +48,12 @@ export function HouseScreen(): ReactNode {
   const day = useQuery(dayQuery(null))
   const [dog, setDog] = useState<string | null>(null)
   const looked = useMemo(() => day.data?.visits.filter(({ plan, scored }) => plan && scored > 20) ?? [], [day.data])
+  const { data: dates = [] } = useQuery(schoolDatesQuery)
+  const [personId, setPersonId] = useState<string | null>(null)
   const example = dog ?? looked[0]?.id ?? null
   const { data: visit } = useQuery({ ...visitQuery(example ?? ''), enabled: example !== null })
   if (!salon) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the house" />
+  const person = salon.people.find(({ id }) => id === personId) ?? null
   return (
     <div className="mx-auto w-full max-w-4xl px-6 py-6">
       <HouseTabs />
@@ -52,6 +62,22 @@ export function HouseScreen(): ReactNode {
         Good groomers differ. Choose how this house does it; plans from the next one on follow. A dog’s own need or a
         vet’s word comes before any of this.
       </p>
+      <div className="mb-4">
+        <OneOf
+          legend="Whose ways"
+          choices={[
+            { value: '', label: 'The house' },
+            ...salon.people.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          value={personId ?? ''}
+          onChange={(id) => setPersonId(id || null)}
+        />
+        {person && (
+          <p className="mt-1 text-ink-2">
+            What {person.name} does their own way, on dogs that are theirs. The rest is the house’s.
+          </p>
+        )}
+      </div>
       {looked.length > 0 && (
         <label className="mb-5 flex flex-wrap items-center gap-2">
           <span>What it would change for</span>
@@ -65,8 +91,16 @@ export function HouseScreen(): ReactNode {
         </label>
       )}
       <ul className="card divide-y divide-line">
-        {SCHOOL_IDS.map((id) => (
-          <SchoolRow key={id} id={id} chosen={salon.schools} visit={visit ?? null} estimates={salon.estimates} />
+        {SCHOOL_IDS.filter((id) => !person || PERSONAL_SCHOOLS.has(id)).map((id) => (
+          <SchoolRow
+            key={`${id} ${personId}`}
+            id={id}
+            chosen={person ? { ...salon.schools, ...person.schools } : salon.schools}
+            person={person}
+            since={dates.find((one) => one.id === id && one.personId === personId) ?? null}
+            visit={visit ?? null}
+            estimates={salon.estimates}
+          />
         ))}
       </ul>
     </div>
@@ -77,6 +111,7 @@ interface Example {
   readonly before: number
   readonly bath: number
   readonly dry: number
+  readonly cut: number
   readonly products: number
   /** The plan in sentences, so that two ways can be told apart where no figure changes. */
   readonly says: readonly string[]
@@ -91,10 +126,14 @@ function exampleOf(visit: Visit, schools: Partial<Schools>, estimates: Parameter
   const bath = planBath(assessment, plan, house, USUAL_SHELF)
   const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, house)
   const deshed = deshedOf(assessment, plan, house)
+  const steps = wholeGroom(assessment, plan, house, USUAL_SHELF).filter(({ kind }) => kind !== 'bath' && kind !== 'dry')
   return {
     before: plan.regions.reduce((sum, { option }) => sum + (option.when === 'before-bath' ? option.minutes : 0), 0),
     bath: bath.minutes,
     dry: drying?.minutes ?? 0,
+    cut: steps
+      .filter(({ kind }) => kind === 'cut' || kind === 'blend' || kind === 'ear-hair')
+      .reduce((sum, { minutes }) => sum + minutes, 0),
     products: bath.uses.reduce((sum, { productMl }) => sum + productMl, 0),
     says: [
       ...bath.steps.flatMap(({ kind, notes, meanwhile }, at) => [
@@ -103,6 +142,11 @@ function exampleOf(visit: Visit, schools: Partial<Schools>, estimates: Parameter
         ...meanwhile.map((job) => `${capital(JOB_LABEL[job])} while a product works.`),
       ]),
       ...(drying ? [dryingHowText(drying.how)] : []),
+      ...steps.flatMap((step, at) => [
+        `${stepTitle(step)}${stepPlaces(step) ? `: ${stepPlaces(step)}` : ''}.`,
+        ...step.notes.map((note) => CUT_NOTE_TEXT[note]),
+        ...(step.kind === 'cut' && step.what !== 'coat' ? [`${stepTitle(step)} as step ${at + 1}.`] : []),
+      ]),
       ...(deshed
         ? [
             `Undercoat: ${[...new Set(deshed.places.flatMap(({ tools }) => tools))].map((tool) => DESHED_TOOL_LABEL[tool]).join(', ')}.`,
@@ -120,11 +164,16 @@ const stepText = (kind: BathStep['kind'], at: number): string =>
 function SchoolRow({
   id,
   chosen,
+  person,
+  since,
   visit,
   estimates,
 }: {
   id: SchoolId
   chosen: Partial<Schools>
+  /** null for the house. */
+  person: Person | null
+  since: SchoolDate | null
   visit: Visit | null
   estimates: Parameters<typeof houseWith>[0]
 }): ReactNode {
@@ -142,11 +191,25 @@ function SchoolRow({
         value={value}
         onChange={(option) =>
           save.mutate(
-            { id, option },
+            { id, option, personId: person?.id ?? null },
             { onError: (error) => toast.error(`${words.question} not saved: ${error.message}`) },
           )
         }
       />
+      {(since || person?.schools[id]) && (
+        <p className="mt-1 flex flex-wrap items-center gap-3 text-ink-2" data-testid="since">
+          {since && `Since ${new Date(since.at).toLocaleDateString()}${since.by ? `, by ${since.by}` : ''}.`}
+          {person?.schools[id] && (
+            <button
+              type="button"
+              className="opens"
+              onClick={() => save.mutate({ id, option: null, personId: person.id })}
+            >
+              As the house does it
+            </button>
+          )}
+        </p>
+      )}
       <details className="mt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
         <summary className="min-h-11 content-center text-ink-2">Why, and what it changes</summary>
         <ul className="flex flex-col gap-1">
@@ -198,11 +261,12 @@ function Examples({
           <th className="pl-4 text-right font-medium">Before the tub</th>
           <th className="pl-4 text-right font-medium">Tub</th>
           <th className="pl-4 text-right font-medium">Drying</th>
+          <th className="pl-4 text-right font-medium">Cut</th>
           <th className="pl-4 text-right font-medium">Product</th>
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ option, example: { before, bath, dry, products, says } }) => {
+        {rows.map(({ option, example: { before, bath, dry, cut, products, says } }) => {
           const other = says.filter((line) => !now.says.includes(line)).slice(0, MOST_LINES)
           return (
             <tr key={option} className="border-t border-line align-top">
@@ -213,6 +277,7 @@ function Examples({
               <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(before)} min</td>
               <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(bath)} min</td>
               <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(dry)} min</td>
+              <td className="whitespace-nowrap py-1 pl-4 text-right">{minutesText(cut)} min</td>
               <td className="whitespace-nowrap py-1 pl-4 text-right">{Math.round(products)} ml</td>
             </tr>
           )

@@ -7,7 +7,9 @@ export const HouseTabs = (): ReactNode => (
     {(
       [
         ['/house', 'How we work'],
+        ['/house/rack', 'Rack'],
         ['/house/room', 'Dryers and room'],
+        ['/house/pace', 'Pace'],
         ['/devices', 'Devices'],
         ['/numbers', 'Our numbers'],
       ] as const

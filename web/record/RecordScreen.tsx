@@ -1,3 +1,214 @@
-export function RecordScreen() {
-  return null
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { CalendarPlus, ContactRound } from 'lucide-react'
+import { type ReactNode, useMemo, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { toast } from 'sonner'
+import { assembleFile } from '../../contract/assemble.ts'
+import { assessmentOf } from '../../contract/read-assessment.ts'
+import type { DogRecord, RecordVisit } from '../../contract/record.ts'
+import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../contract/words/index.ts'
+import { type CoatType, findBreed, houseWith, type Temperament, type VerdictName } from '../../core/index.ts'
+import { dogQuery } from '../api/groom.ts'
+import { salonQuery, useAddVisit } from '../api/queries.ts'
+import { Loading, QueryFailed } from '../shell/states.tsx'
+import { ForecastChart } from './ForecastChart.tsx'
+import { LifeChart } from './LifeChart.tsx'
+
+const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
+const SLOT_MINUTES = 120
+
+/** One dog's life on one page: how its coat went over the visits, what was done with what, and what comes next. */
+export function RecordScreen(): ReactNode {
+  const { dogId = '' } = useParams()
+  const { data, error, refetch } = useQuery(dogQuery(dogId))
+  if (data) return <Life dog={data} />
+  return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="this dog" />
+}
+
+const WEEK_MS = 604_800_000
+
+function Life({ dog }: { dog: DogRecord }): ReactNode {
+  const { data: salon } = useQuery(salonQuery)
+  const add = useAddVisit()
+  const navigate = useNavigate()
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const assessment = useMemo(
+    () =>
+      assessmentOf(assembleFile({ dog: dog.dog, wishes: dog.wishes }, 'arrival', [], null, { own: dog.own }), house),
+    [dog, house],
+  )
+  const [brushing, setBrushing] = useState(
+    dog.wishes.homeBrushing?.toSkin ? Math.min(7, Math.round(dog.wishes.homeBrushing.perWeek)) : 0,
+  )
+  const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
+  const last = dog.visits.find(({ summary }) => summary)
+  const book = (): void => {
+    const weeks = last?.summary?.nextWeeks ?? 6
+    const from = dog.home ? new Date(dog.home.at) : new Date()
+    const startsAt = new Date(Math.max(Date.now(), from.getTime() + weeks * WEEK_MS)).toISOString()
+    add.mutate(
+      { dogId: dog.id, startsAt, slotMinutes: SLOT_MINUTES, personId: null, asLastTime: true },
+      {
+        onSuccess: (visit) => void navigate(`/visits/${visit.id}/arrival`),
+        onError: (error) => toast.error(`Not booked: ${error.message}`),
+      },
+    )
+  }
+  const incidents = dog.visits.flatMap(({ summary, startsAt }) =>
+    (summary?.incidents ?? []).map(({ text }) => `${text}, ${dayText(startsAt)}`),
+  )
+  return (
+    <div className="mx-auto flex w-full max-w-6xl flex-col gap-6 px-6 py-6" data-testid="record">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="grow">
+          <h1 className="text-4xl">{dog.name}</h1>
+          <p className="text-lg text-ink-2">
+            {known}, {dog.dog.weightKg} kg · {dog.client.name} · {dog.client.phone}
+          </p>
+          {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
+        </div>
+        <a className="btn" href={`/api/clients/${dog.client.id}/card.vcf`}>
+          <ContactRound size={18} /> Address card
+        </a>
+        <button type="button" className="btn btn-main" disabled={add.isPending} onClick={book}>
+          <CalendarPlus size={18} /> Book as last time
+        </button>
+      </div>
+      {incidents.length > 0 && (
+        <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3" data-testid="incidents">
+          Happened before: {incidents.join('; ')}.
+        </p>
+      )}
+      <div className="grid gap-6 lg:grid-cols-2">
+        <section className="card p-5" aria-label="The coat over the visits">
+          <h2 className="mb-2 text-xl">The coat over the visits</h2>
+          <LifeChart visits={dog.visits} />
+        </section>
+        <section className="card p-5" aria-label="What comes next">
+          <h2 className="mb-2 text-xl">What comes next</h2>
+          {dog.home ? (
+            <>
+              <ForecastChart
+                assessment={assessment}
+                leftIndex={dog.home.leftIndex}
+                outlineMm={dog.home.outlineMm}
+                house={house}
+                perWeek={brushing}
+                onBrush={setBrushing}
+              />
+              <p className="text-ink-2" data-testid="own-rate">
+                {ownText(dog)}
+              </p>
+            </>
+          ) : (
+            <p className="text-ink-2">Once it has gone home from here, this shows when to come back.</p>
+          )}
+        </section>
+      </div>
+      <section aria-label="Visits">
+        <h2 className="mb-2 text-xl">Visits</h2>
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[820px] text-left">
+            <thead className="text-ink-2">
+              <tr>
+                {['When', 'What', 'Mats', 'Minutes', 'Went home with', 'Tools and products', 'As it was'].map(
+                  (label) => (
+                    <th key={label} className="pr-4 font-medium">
+                      {label}
+                    </th>
+                  ),
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {dog.visits.map((visit) => (
+                <VisitLine key={visit.id} visit={visit} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </div>
+  )
+}
+
+function ownText({ own }: DogRecord): string {
+  if (own.visits === 0) return 'As its coat usually mats: there are no two visits to learn from yet.'
+  const times = own.factor
+  const how =
+    times > 1.15
+      ? `${times.toFixed(1)} times as fast as`
+      : times < 0.87
+        ? `at ${Math.round(times * 100)} % of the pace of`
+        : 'like'
+  return `This dog mats ${how} such a coat, learnt from ${own.visits} ${own.visits === 1 ? 'interval' : 'intervals'} and drawn towards the usual.`
+}
+
+const whole = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '–' : String(Math.round(value))
+
+function VisitLine({
+  visit: { id, startsAt, summary, choice, plannedMin, personName, note, photos },
+}: {
+  visit: RecordVisit
+}): ReactNode {
+  const lengths = summary?.lengthMm
+  return (
+    <tr className="border-t border-line align-top" data-visit={id}>
+      <td className="whitespace-nowrap py-2 pr-4">
+        <Link className="opens" to={`/visits/${id}/${summary ? 'goodbye' : 'verdict'}`}>
+          {dayText(startsAt)}
+        </Link>
+        {personName && <span className="block text-ink-2">{personName}</span>}
+      </td>
+      <td className="py-2 pr-4">
+        {choice ? VERDICT_LABEL[choice as VerdictName] : 'not decided'}
+        {note && <span className="block text-ink-2">{note}</span>}
+        {summary?.incidents.map(({ text }) => (
+          <span key={text} className="block text-alarm">
+            {text}
+          </span>
+        ))}
+        {photos.length > 0 && (
+          <span className="mt-1 flex gap-1">
+            {photos.map((photo) => (
+              <img
+                key={photo.id}
+                src={`/api/photos/${photo.id}`}
+                alt={`${photo.kind} the groom`}
+                loading="lazy"
+                className="h-14 rounded-lg"
+              />
+            ))}
+          </span>
+        )}
+      </td>
+      <td className="figure whitespace-nowrap py-2 pr-4">
+        {summary ? `${whole(summary.before.mat)} to ${whole(summary.after.mat)}` : '–'}
+      </td>
+      <td className="figure whitespace-nowrap py-2 pr-4">
+        {summary?.minutes.taken
+          ? `${minutesText(summary.minutes.taken)} of ${minutesText(summary.minutes.planned)}`
+          : plannedMin === null
+            ? '–'
+            : `${minutesText(plannedMin)} of coat work planned`}
+      </td>
+      <td className="py-2 pr-4">
+        {lengths ? `body ${mmText(lengths.body)}, legs ${mmText(lengths.legs)}, head ${mmText(lengths.head)} mm` : '–'}
+      </td>
+      <td className="py-2 pr-4">
+        {summary && (
+          <>
+            {summary.tools.join(', ')}
+            <span className="block text-ink-2">{summary.products.join(', ')}</span>
+          </>
+        )}
+      </td>
+      <td className="py-2">
+        {summary && TEMPERAMENT_LABEL[summary.temperament as Temperament]}
+        {summary && <span className="block text-ink-2">{mmText(summary.weightKg)} kg</span>}
+      </td>
+    </tr>
+  )
 }

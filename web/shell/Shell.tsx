@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Keyboard, Moon, Sun } from 'lucide-react'
-import { type ReactNode, Suspense, useEffect, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
 import { Toaster } from 'sonner'
 import { setPersonOnDuty, usePersonOnDuty } from '../api/person.ts'
@@ -9,6 +9,9 @@ import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { KeySheet } from './KeySheet.tsx'
 import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
+
+const SearchBox = lazy(async () => ({ default: (await import('../record/SearchBox.tsx')).SearchBox }))
+const TimersBell = lazy(async () => ({ default: (await import('../bench/TimersBell.tsx')).TimersBell }))
 
 function Mark(): ReactNode {
   return (
@@ -27,7 +30,7 @@ function PersonOnDuty(): ReactNode {
   const known = salon?.people.some(({ id }) => id === person)
   return (
     <label className="flex items-center gap-2 text-ink-2">
-      <span className="max-sm:sr-only">At this screen</span>
+      <span className="max-xl:sr-only">At this screen</span>
       <select
         className="field w-auto py-1"
         value={known ? (person ?? '') : ''}
@@ -84,6 +87,10 @@ export function Shell(): ReactNode {
           </span>
         </Link>
         <span className="grow" />
+        <Suspense fallback={null}>
+          <SearchBox />
+          <TimersBell />
+        </Suspense>
         <PersonOnDuty />
         {PLACES.map(([to, label]) => (
           <Link key={to} to={to} className="btn btn-quiet px-2.5 max-md:hidden">

@@ -6,12 +6,14 @@ import type { Visit } from '../../../contract/api.ts'
 import {
   CAUTION_TEXT,
   CUT_HINTS,
+  CUT_NOTE_TEXT,
   CUT_PART_LABEL,
   CUT_REASON_TEXT,
   capital,
   mmText,
   NOT_CUT_TEXT,
   placeName,
+  SUPPORT_TEXT,
   toolName,
 } from '../../../contract/words/index.ts'
 import {
@@ -33,6 +35,7 @@ import { usePlanOfVisit } from '../plan-of-visit.ts'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Blends } from './Blends.tsx'
+import { JacketAndShow } from './JacketAndShow.tsx'
 import { Lengths } from './Lengths.tsx'
 
 /** The finishing cut: which tool where, what it leaves, what to mind there, and what to blend. */
@@ -77,8 +80,15 @@ export function CutScreen(): ReactNode {
     <Cutting
       visit={visit}
       cut={cut}
+      extra={<JacketAndShow visit={visit} assessment={assessment} plan={made.plan} house={made.house} />}
       lengths={
-        <Lengths assessment={assessment} house={made.house} onTry={(part, mm) => setTried({ ...tried, [part]: mm })} />
+        <Lengths
+          assessment={assessment}
+          house={made.house}
+          last={visit.past.find(({ leftMm }) => leftMm)?.leftMm ?? null}
+          onAll={(mm) => setTried({ ...tried, ...mm })}
+          onTry={(part, mm) => setTried({ ...tried, [part]: mm })}
+        />
       }
     >
       {Object.keys(tried).length > 0 && (
@@ -138,12 +148,15 @@ function Cutting({
   visit,
   cut,
   lengths,
+  extra,
   children,
 }: {
   visit: Visit
   cut: Cut
   /** Lengths of the five parts as they are tried out. */
   lengths: ReactNode
+  /** The jacket and the show, where there is one. */
+  extra: ReactNode
   children?: ReactNode
 }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
@@ -195,6 +208,12 @@ function Cutting({
               {[...new Set(place.lines.flatMap(({ cautions }) => cautions))].map((code) => (
                 <li key={code}>{CAUTION_TEXT[code]}</li>
               ))}
+              {[...new Set(place.lines.flatMap(({ notes }) => notes))].map((code) => (
+                <li key={code}>{CUT_NOTE_TEXT[code]}</li>
+              ))}
+              {place.lines.some(({ handOver }) => handOver) && (
+                <li className="font-semibold text-alarm">Not for a learner: hand it over.</li>
+              )}
               {place.lines.every(({ cautions }) => cautions.length === 0) && (
                 <li className="text-ink-2">Look how the coat lies; light passes, no pressure.</li>
               )}
@@ -261,6 +280,14 @@ function Cutting({
               .
             </p>
           )}
+          {cut.supports.length > 0 && (
+            <ul className="rounded-2xl bg-paper p-4" data-testid="supports">
+              {cut.supports.map((support) => (
+                <li key={support}>{SUPPORT_TEXT[support]}</li>
+              ))}
+            </ul>
+          )}
+          {extra}
           <Blends cut={cut} />
           <ul className="flex list-disc flex-col gap-0.5 pl-5 text-ink-2">
             {CUT_HINTS.map((hint) => (

@@ -15,12 +15,24 @@ const LEAST_MM = 2
 export function Lengths({
   assessment,
   house,
+  last,
+  onAll,
   onTry,
 }: {
   assessment: Assessment
   house: House
+  /** What it went home with last time; null where that was not kept. */
+  last: LengthsMm | null
+  onAll: (mm: Partial<LengthsMm>) => void
   onTry: (part: keyof LengthsMm, mm: number) => void
 }): ReactNode {
+  const shorter =
+    last &&
+    Object.fromEntries(
+      PARTS.flatMap(([part]) =>
+        last[part] < assessment.dog.lengthMm[part] - 1 ? [[part, Math.round(last[part])]] : [],
+      ),
+    )
   return (
     <div className="grid grid-cols-2 gap-x-6 px-5 pb-3 lg:grid-cols-3" data-testid="lengths">
       {PARTS.map(([part, label, region]) => {
@@ -43,6 +55,11 @@ export function Lengths({
           </label>
         )
       })}
+      {shorter && Object.keys(shorter).length > 0 && (
+        <button type="button" className="btn" onClick={() => onAll(shorter)} data-testid="as-last-time">
+          As last time
+        </button>
+      )}
     </div>
   )
 }

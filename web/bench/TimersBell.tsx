@@ -1,0 +1,56 @@
+import { useQuery } from '@tanstack/react-query'
+import { clsx } from 'clsx'
+import { Bell, Hourglass } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useLocation } from 'react-router'
+import type { RunningTimer } from '../../contract/bench.ts'
+import { stepTitle } from '../../contract/words/index.ts'
+import { request } from '../api/client.ts'
+import { leftText } from './clock.ts'
+import { useRinging } from './Timers.tsx'
+import { useBenchAdd } from './use-bench.ts'
+import { useNow } from './use-now.ts'
+
+const EVERY_MS = 5000
+
+/** What works on other dogs, on every screen: each with its dog's name, sounding when it is over until somebody touches it. */
+export function TimersBell(): ReactNode {
+  const { pathname } = useLocation()
+  const { data: timers = [] } = useQuery({
+    queryKey: ['timers'],
+    queryFn: () => request<RunningTimer[]>('GET', '/timers'),
+    refetchInterval: EVERY_MS,
+  })
+  const now = useNow(timers.length > 0)
+  // The bench at hand shows its own.
+  const others = timers.filter(({ visitId }) => !pathname.startsWith(`/visits/${visitId}/bench`))
+  useRinging(others.some(({ endsAt }) => Date.parse(endsAt) <= now))
+  if (others.length === 0) return null
+  return (
+    <ul className="flex gap-1.5" aria-label="Left on other dogs" data-testid="bell">
+      {others.map((timer) => (
+        <OtherTimer key={timer.id} timer={timer} now={now} />
+      ))}
+    </ul>
+  )
+}
+
+function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): ReactNode {
+  const add = useBenchAdd(timer.visitId)
+  const left = Date.parse(timer.endsAt) - now
+  const over = left <= 0
+  return (
+    <li>
+      <button
+        type="button"
+        className={clsx('btn px-3', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
+        onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
+        title={timer.step ? (timer.step.product ?? stepTitle(timer.step)) : 'Left on'}
+      >
+        {over ? <Bell size={16} /> : <Hourglass size={16} />}
+        {timer.dog} <span className="figure font-semibold">{over ? '0:00' : leftText(left)}</span>
+        <span className="sr-only">touch to stop</span>
+      </button>
+    </li>
+  )
+}
