@@ -7,18 +7,18 @@ import { assembleFile } from '../contract/assemble.ts'
 import type { SentEvent } from '../contract/bench.ts'
 import type { EquipmentFile } from '../contract/equipment.ts'
 import type { GoodbyeChange } from '../contract/goodbye.ts'
-import type { Label } from '../contract/products.ts'
+import { type Label, productOf, type ShelfProduct } from '../contract/products.ts'
 import { assessmentOf } from '../contract/read-assessment.ts'
 import {
   DEFAULT_HOUSE,
   DEFAULT_LENGTHS,
+  type Product,
   REGION_SIDES,
   REGIONS,
   type RegionId,
   type RegionSide,
   restEveryOf,
   type Score,
-  USUAL_SHELF,
   wholeGroom,
 } from '../core/index.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
@@ -34,6 +34,7 @@ export interface DemoStore {
     setEquipment(equipment: EquipmentFile, actorId: string | null): Promise<unknown>
   }
   readonly shelf: {
+    all(): Promise<readonly ShelfProduct[]>
     add(product: { label: Label; stockMl: number }, actorId: string | null): Promise<unknown>
   }
   readonly rack: {
@@ -154,8 +155,9 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
     await store.salon.setEquipment(DEMO_EQUIPMENT, null)
     for (const product of demoShelf(now)) await store.shelf.add(product, null)
+    const shelf = (await store.shelf.all()).map((product) => productOf(product, now.toISOString().slice(0, 10)))
     const dogIds: (string | undefined)[] = []
-    for (const [i, demo] of DEMO_DOGS.entries()) dogIds.push(await loadPast(store, demo, i, now))
+    for (const [i, demo] of DEMO_DOGS.entries()) dogIds.push(await loadPast(store, demo, i, now, shelf))
     // Written down today: what the past used is counted in it.
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
@@ -180,7 +182,13 @@ const atTime = (day: Date, at: string): Date => {
 }
 
 /** @returns the dog, once it was here */
-async function loadPast(store: DemoStore, demo: DemoDog, i: number, now: Date): Promise<string | undefined> {
+async function loadPast(
+  store: DemoStore,
+  demo: DemoDog,
+  i: number,
+  now: Date,
+  shelf: readonly Product[],
+): Promise<string | undefined> {
   const roll = dice(SEED + i)
   let dogId: string | undefined
   for (let back = demo.pastVisits; back >= 1; back--) {
@@ -195,7 +203,7 @@ async function loadPast(store: DemoStore, demo: DemoDog, i: number, now: Date): 
       groomerOf(i),
     )
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
-    await groomed(store, visit.id, i, new Date(startsAt), roll)
+    await groomed(store, visit.id, i, new Date(startsAt), roll, shelf)
   }
   return dogId
 }
@@ -231,7 +239,7 @@ async function takePlan(store: DemoStore, demo: DemoDog, i: number, assessmentId
 }
 
 /** How fast the made-up people really are, beside the house's rates: what their pace should find. */
-const TRUE_PACE: readonly number[] = [0.82, 1.3]
+const TRUE_PACE: readonly number[] = [1, 1.2]
 const SLIPS: readonly (readonly [
   Extract<SentEvent, { kind: 'incident' }>['incident'],
   RegionId,
@@ -244,7 +252,14 @@ const SLIPS: readonly (readonly [
 ]
 
 /** A groom of the past as it went: each step with its minutes, now and then a slip, the comb check and the goodbye. */
-async function groomed(store: DemoStore, visitId: string, i: number, start: Date, roll: Dice): Promise<void> {
+async function groomed(
+  store: DemoStore,
+  visitId: string,
+  i: number,
+  start: Date,
+  roll: Dice,
+  shelf: readonly Product[],
+): Promise<void> {
   const visit = await store.visits.read(visitId)
   const accepted = visit.acceptedPlan!
   const by = groomerOf(i)
@@ -253,7 +268,7 @@ async function groomed(store: DemoStore, visitId: string, i: number, start: Date
   const assessment = assessmentOf(
     assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, null, visit.known),
   )
-  const steps = wholeGroom(assessment, accepted.plan, DEFAULT_HOUSE, USUAL_SHELF)
+  const steps = wholeGroom(assessment, accepted.plan, DEFAULT_HOUSE, shelf)
   let clock = addMinutes(start, 10).getTime()
   let count = 0
   const event = (happening: DistributiveOmit<SentEvent, 'id' | 'at'>): SentEvent =>

@@ -56,8 +56,10 @@ const rescore = async (visit: Visit, region: RegionId, side: 'left' | null, set:
   )
 }
 
+let asks = 0
+/** Each a moment after the one before, so that the newest message is its own. */
 async function asked(planId: string): Promise<string> {
-  await server.store.consents.ask(planId, NOON, null)
+  await server.store.consents.ask(planId, new Date(NOON.getTime() + ++asks), null)
   return (await server.store.consents.messages())[0]!.link.slice('/o/'.length)
 }
 

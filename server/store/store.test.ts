@@ -216,8 +216,8 @@ test('migrations go up from empty, down again, and up once more', async () => {
   const other = await testServer()
   try {
     expect(await other.store.migrate()).toEqual([])
-    expect(await other.store.unmigrate()).toEqual(['003-shelf', '002-consent', '001-salon'])
-    expect(await other.store.migrate()).toEqual(['001-salon', '002-consent', '003-shelf'])
+    expect(await other.store.unmigrate()).toEqual(['004-bench', '003-shelf', '002-consent', '001-salon'])
+    expect(await other.store.migrate()).toEqual(['001-salon', '002-consent', '003-shelf', '004-bench'])
   } finally {
     await other.close()
   }
