@@ -14,6 +14,7 @@ import {
   planBath,
   planGroom,
   quoteOf,
+  stripOf,
   USUAL_SHELF,
 } from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
@@ -38,6 +39,7 @@ export function plan(args: readonly string[]): object {
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
       drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
       cut: cutOf(assessment, made, DEFAULT_HOUSE),
+      strip: stripOf(assessment, made, DEFAULT_HOUSE),
       quote: file.prices
         ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
         : null,

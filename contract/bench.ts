@@ -121,7 +121,8 @@ export const runningTimerSchema = z.object({
   id: idSchema,
   visitId: idSchema,
   dog: z.string(),
-  step: groomStepSchema.nullable() as z.ZodType<GroomStep | null>,
+  /** What works there. */
+  label: z.string(),
   startedAt: instant,
   endsAt: instant,
 })

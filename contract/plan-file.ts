@@ -5,6 +5,7 @@ import {
   type Drying,
   type Flip,
   type Frontier,
+  type HandStrip,
   type NextLook,
   type Odds,
   type Option,
@@ -14,7 +15,16 @@ import {
   VERDICT_IDS,
 } from '../core/index.ts'
 import { bathFile, deshedFile } from './bath-file.ts'
-import { CAUTION_TEXT, DRYING_CAUTION_TEXT, reasonText, stopText } from './words/index.ts'
+import {
+  CAUTION_TEXT,
+  CUT_NOTE_TEXT,
+  DRYING_CAUTION_TEXT,
+  NEXT_TEXT,
+  reasonText,
+  STRIP_NOTE_TEXT,
+  SUPPORT_TEXT,
+  stopText,
+} from './words/index.ts'
 
 const DECIMALS = 100
 /** Steps of the frontier lie closer together than what is read off a plan. */
@@ -43,6 +53,8 @@ export interface Questions {
   readonly drying: Drying | null
   /** null where the groom stops. */
   readonly cut: Cut | null
+  /** null where no jacket is stripped or wished for. */
+  readonly strip: HandStrip | null
   /** Where the file brought its own price list. */
   readonly quote: Quote | null
 }
@@ -99,16 +111,22 @@ const dryingFile = ({
   cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
 })
 
-const cutFile = ({ lines, blends, unlike, notCut }: Cut): object => ({
-  lines: lines.map(({ index, part, tool, against, leavesMm, why, cautions }) => ({
+const cutFile = ({ lines, blends, unlike, notCut, supports, minutes: total }: Cut): object => ({
+  lines: lines.map(({ index, part, tool, against, leavesMm, why, when, minutes, notes, handOver, cautions }) => ({
     ...placeOf(index),
     ...(part === 'coat' ? {} : { part }),
     tool,
     against,
     leavesMm: round(leavesMm),
     why,
+    ...(when === 'before-bath' ? { when } : {}),
+    ...(minutes > 0 ? { minutes: round(minutes) } : {}),
+    ...(notes.length > 0 ? { how: notes.map((code) => CUT_NOTE_TEXT[code]) } : {}),
+    ...(handOver ? { handOver } : {}),
     cautions: cautions.map((code) => CAUTION_TEXT[code]),
   })),
+  ...(supports.length > 0 ? { supports: supports.map((code) => SUPPORT_TEXT[code]) } : {}),
+  minutes: round(total),
   blends: blends.map(({ a, b, stepMm, tool }) => ({
     a: REGION_SIDES[a]!.key,
     b: REGION_SIDES[b]!.key,
@@ -123,7 +141,18 @@ const cutFile = ({ lines, blends, unlike, notCut }: Cut): object => ({
   notCut: notCut.map(({ index, wishedMm, why }) => ({ ...placeOf(index), wishedMm, why })),
 })
 
-const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, quote }: Questions): object => ({
+const stripFile = ({ jacket, ready, order, minutes, pull, rollWeeks, stages, tooLate, notes }: HandStrip): object => ({
+  jacket,
+  ready,
+  order: order.map(placeOf),
+  minutes: round(minutes),
+  pull: round(pull),
+  rollWeeks,
+  ...(stages.length > 0 ? { stages, tooLate } : {}),
+  how: notes.map((code) => STRIP_NOTE_TEXT[code]),
+})
+
+const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip, quote }: Questions): object => ({
   frontier: frontierRows(frontier),
   flips: flips.map(flipRow),
   nextLooks: odds.looks.map(lookRow),
@@ -141,6 +170,7 @@ const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, quote
   ...(deshed ? { deshed: deshedFile(deshed) } : {}),
   ...(drying ? { drying: dryingFile(drying) } : {}),
   ...(cut ? { cut: cutFile(cut) } : {}),
+  ...(strip ? { strip: stripFile(strip) } : {}),
   ...(quote
     ? {
         price: {
@@ -229,7 +259,13 @@ export function planFile(plan: Plan, questions: Questions | null): object {
       present({ code: stop.code, action: stop.action, region: stop.region, side: stop.side, text: stopText(stop) }),
     ),
     ...(questions ? questionsFile(questions) : {}),
-    next: { weeks: verdict.after.next.weeks, reasons: [verdict.after.next.why] },
+    next: {
+      weeks: verdict.after.next.weeks,
+      reasons: [verdict.after.next.why],
+      text: NEXT_TEXT[verdict.after.next.why],
+      matIndexThen: round(verdict.after.next.indexThen),
+      matIndexFourWeeksLater: round(verdict.after.next.indexLater),
+    },
     ...(plan.split
       ? {
           visits: plan.split.visits.map(({ number, day, minutes, pull, parts }) => ({

@@ -87,6 +87,49 @@ const SCREENS: readonly ScreenCheck[] = [
   { name: 'dryers and room', dog: null, path: 'house/room', wait: 'h2' },
   { name: 'devices', dog: null, path: 'devices', wait: '[data-device=scale]' },
   { name: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
+  {
+    name: 'the bench',
+    dog: 'Nimbus',
+    path: 'bench',
+    wait: '[data-testid=begin]:not([disabled]), [data-testid=now]',
+    act: async (page) => {
+      await page.$eval('[data-testid=begin]', (button) => (button as HTMLElement).click()).catch(() => {})
+      await shows(page, '[data-testid=now]')
+    },
+  },
+  {
+    name: 'first aid',
+    dog: 'Nimbus',
+    path: 'bench',
+    wait: '[data-testid=now]',
+    act: async (page) => {
+      await page.click('::-p-text(Something happened)')
+      await (await page.waitForSelector('[role=dialog] ::-p-text(Nick)'))!.click()
+      await shows(page, '[data-testid=first-aid]')
+    },
+  },
+  { name: 'the goodbye', dog: 'Nimbus', path: 'goodbye', wait: '[data-testid=after]' },
+  {
+    name: 'a life',
+    dog: null,
+    path: '',
+    wait: '[data-testid=search]',
+    act: async (page) => {
+      await page.type('[data-testid=search]', 'quill')
+      await shows(page, '[role=option]')
+      await page.keyboard.press('Enter')
+      await shows(page, '[data-testid=record]')
+    },
+  },
+  { name: 'the rack', dog: null, path: 'house/rack', wait: '[data-tool]' },
+  {
+    name: 'a tool',
+    dog: null,
+    path: 'house/rack',
+    wait: '[data-tool]',
+    act: (page) => page.click('[data-tool] button').then(() => dialog(page)),
+  },
+  { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
 ]

@@ -3,6 +3,7 @@ import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Station } from '../../contract/api.ts'
 import { type BenchDoc, eventOf, type RunningTimer, type SentEvent, type StoredEvent } from '../../contract/bench.ts'
 import { BadInput } from '../../contract/problem.ts'
+import { stepTitle } from '../../contract/words/index.ts'
 import { type Bench, benchOf, type GroomPhase, minutesTaken, REGION_SIDES, type StepStatus } from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { TooEarly } from './errors.ts'
@@ -76,7 +77,7 @@ export class BenchRepo {
             id,
             visitId: visit.id,
             dog: visit.arrival.dog.name ?? 'A dog',
-            step: bench.steps.find((status) => status.step.id === step)?.step ?? null,
+            label: labelOf(bench.steps.find((status) => status.step.id === step)),
             startedAt: iso(new Date(startedAt)),
             endsAt: iso(new Date(endsAt)),
           }))
@@ -146,6 +147,9 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
     if (!plan.acceptedAt) throw new TooEarly('take the plan first: the bench works through what was taken')
   }
 }
+
+const labelOf = (status: StepStatus | undefined): string =>
+  status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
 
 const isDoneCoat = ({ step, status }: StepStatus): boolean => step.kind === 'coat' && status === 'done'
 

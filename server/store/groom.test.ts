@@ -208,7 +208,9 @@ describe('the bench', () => {
     const timer = event(85, { kind: 'timer', step: wash.id, minutes: 20 })
     await bench(begun.visit, [planEvent(begun), timer])
     const running = (await send<RunningTimer[]>('GET', '/timers')).filter(({ dog }) => dog === 'Dwell')
-    expect(running).toMatchObject([{ id: timer.id, visitId: begun.visit.id, step: { id: wash.id } }])
+    expect(running).toMatchObject([
+      { id: timer.id, visitId: begun.visit.id, label: wash.product ?? expect.any(String) },
+    ])
     expect(Date.parse(running[0]!.endsAt) - Date.parse(running[0]!.startedAt)).toBe(20 * 60_000)
     await bench(begun.visit, [event(86, { kind: 'timer-stop', timer: timer.id })])
     expect((await send<RunningTimer[]>('GET', '/timers')).some(({ dog }) => dog === 'Dwell')).toBe(false)

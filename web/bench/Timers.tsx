@@ -1,25 +1,10 @@
 import { clsx } from 'clsx'
 import { Bell, Plus, Square } from 'lucide-react'
-import { type ReactNode, useEffect } from 'react'
+import type { ReactNode } from 'react'
 import { stepTitle } from '../../contract/words/index.ts'
 import type { Bench, BenchHappening, DwellTimer } from '../../core/index.ts'
 import { leftText } from './clock.ts'
-import { ring } from './sound.ts'
-
-const RING_EVERY_MS = 1400
-
-/** Sounds while something is over and nobody has touched it. */
-export function useRinging(over: boolean): void {
-  useEffect(
-    function soundUntilTouched() {
-      if (!over) return
-      ring()
-      const timer = setInterval(ring, RING_EVERY_MS)
-      return () => clearInterval(timer)
-    },
-    [over],
-  )
-}
+import { useRinging } from './use-ringing.ts'
 
 const labelOf = (timer: DwellTimer, { steps }: Bench): string => {
   const step = steps.find(({ step: { id } }) => id === timer.step)?.step

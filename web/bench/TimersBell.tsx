@@ -4,12 +4,11 @@ import { Bell, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useLocation } from 'react-router'
 import type { RunningTimer } from '../../contract/bench.ts'
-import { stepTitle } from '../../contract/words/index.ts'
 import { request } from '../api/client.ts'
 import { leftText } from './clock.ts'
-import { useRinging } from './Timers.tsx'
-import { useBenchAdd } from './use-bench.ts'
+import { useBenchAdd } from './use-log.ts'
 import { useNow } from './use-now.ts'
+import { useRinging } from './use-ringing.ts'
 
 const EVERY_MS = 5000
 
@@ -45,7 +44,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
         type="button"
         className={clsx('btn px-3', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
         onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
-        title={timer.step ? (timer.step.product ?? stepTitle(timer.step)) : 'Left on'}
+        title={timer.label}
       >
         {over ? <Bell size={16} /> : <Hourglass size={16} />}
         {timer.dog} <span className="figure font-semibold">{over ? '0:00' : leftText(left)}</span>

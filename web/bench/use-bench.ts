@@ -1,11 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { eventOf, type StoredEvent } from '../../contract/bench.ts'
 import { type Bench, type BenchHappening, benchOf } from '../../core/index.ts'
-import { benchQuery, sendBench } from '../api/groom.ts'
-import { personOnDuty } from '../api/person.ts'
-import { nextMoment } from '../api/server-clock.ts'
-import { BenchLog, type Refused } from './bench-log.ts'
+import { benchQuery } from '../api/groom.ts'
+import type { Refused } from './bench-log.ts'
+import { useBenchAdd, useLog } from './use-log.ts'
 import { useNow } from './use-now.ts'
 
 export interface BenchHere {
@@ -20,42 +19,6 @@ export interface BenchHere {
   readonly away: boolean
   readonly refused: readonly Refused[]
   readonly forget: () => void
-}
-
-const logs = new Map<string, BenchLog>()
-
-/** One log a visit for the whole page, so that every part of it sees and sends the same events. */
-function useLog(visitId: string): BenchLog {
-  const client = useQueryClient()
-  return useMemo(() => {
-    const known = logs.get(visitId)
-    if (known) return known
-    const made = new BenchLog(
-      visitId,
-      {
-        send: sendBench,
-        storage: localStorage,
-        newId: () => crypto.randomUUID(),
-        moment: nextMoment,
-        later: (work, ms) => {
-          const timer = setTimeout(work, ms)
-          return () => clearTimeout(timer)
-        },
-      },
-      (doc) => {
-        client.setQueryData(benchQuery(visitId).queryKey, doc)
-        void client.invalidateQueries({ queryKey: ['timers'] })
-      },
-    )
-    logs.set(visitId, made)
-    return made
-  }, [visitId, client])
-}
-
-/** Something that happens on a visit's bench, from wherever on the page. */
-export function useBenchAdd(visitId: string): (happening: BenchHappening) => StoredEvent {
-  const log = useLog(visitId)
-  return useCallback((happening) => log.add(happening, personOnDuty()), [log])
 }
 
 /** A groom as it happens: what the server knows and what only this device knows yet, added up. */

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { Search } from 'lucide-react'
 import { type KeyboardEvent, type ReactNode, useId, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -72,7 +71,15 @@ export function SearchBox(): ReactNode {
                     {clientName} · {phone}
                   </span>
                 </span>
-                {lastVisit && <span className="figure text-ink-2">{format(new Date(lastVisit), 'd MMM yy')}</span>}
+                {lastVisit && (
+                  <span className="figure text-ink-2">
+                    {new Date(lastVisit).toLocaleDateString(undefined, {
+                      day: 'numeric',
+                      month: 'short',
+                      year: '2-digit',
+                    })}
+                  </span>
+                )}
               </div>
             ))}
           </div>

@@ -78,10 +78,10 @@ export function Shell(): ReactNode {
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
         Skip to the work
       </a>
-      <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5">
+      <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5 max-sm:gap-2 max-sm:px-3">
         <Link to="/" className="flex items-center gap-3 rounded-lg text-accent">
           <Mark />
-          <span className="font-display text-xl font-semibold text-ink">
+          <span className="font-display text-xl font-semibold text-ink max-sm:sr-only">
             {salon?.name ?? 'Etude'}
             <span className="sr-only">, the day</span>
           </span>
@@ -109,7 +109,7 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
-      <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={-1}>
+      <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
         <Suspense fallback={<Loading what="the screen" />}>
           <Outlet />
         </Suspense>

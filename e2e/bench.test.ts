@@ -1,0 +1,265 @@
+import type { Page } from 'puppeteer-core'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { Message, Salon as SalonDoc, Visit } from '../contract/api.ts'
+import type { BenchDoc } from '../contract/bench.ts'
+import type { Goodbye } from '../contract/goodbye.ts'
+import { shows, visitOf } from './browser.ts'
+import { openSalon, type Salon } from './salon.ts'
+
+let salon: Salon
+let people: SalonDoc['people']
+beforeAll(async () => {
+  salon = await openSalon()
+  people = (await salon.api<SalonDoc>('/salon')).people
+})
+afterAll(() => salon?.close())
+
+const idOf = (name: string): string => people.find((person) => person.name === name)!.id
+/** A screen at which somebody is named; pages of one browser share what the device keeps, unless it is a device of its own. */
+async function screenOf(name: string, ownDevice = false): Promise<Page> {
+  const page = ownDevice ? await (await salon.browser.createBrowserContext()).newPage() : await salon.newPage()
+  await page.evaluateOnNewDocument((id: string) => localStorage.setItem('etude.person', id), idOf(name))
+  return page
+}
+const openBench = async (page: Page, dog: string): Promise<string> => {
+  const id = await visitOf(salon.base, dog)
+  await page.goto(`${salon.base}visits/${id}/bench`)
+  await page.waitForSelector('[data-testid=begin]:not([disabled]), [data-testid=now]', { timeout: 20_000 })
+  return id
+}
+const begin = async (page: Page): Promise<void> => {
+  await page.click('[data-testid=begin]')
+  await shows(page, '[data-testid=now]')
+}
+const step = (page: Page): Promise<string> => page.$eval('[data-testid=now]', (now) => now.getAttribute('data-step')!)
+const statuses = (page: Page): Promise<Record<string, string>> =>
+  page.$$eval('[data-step-row]', (rows) =>
+    Object.fromEntries(rows.map((row) => [row.getAttribute('data-step-row')!, row.getAttribute('data-status')!])),
+  )
+const saved = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => !document.querySelector('[data-testid=unsaved]')?.textContent?.includes('kept'), {
+    timeout: 20_000,
+  })
+const seconds = (text: string): number => text.split(':').reduce((sum, part) => sum * 60 + Number(part), 0)
+const timerLeft = async (page: Page): Promise<number> =>
+  seconds(await page.$eval('[data-testid=timer] [role=timer]', (clock) => clock.textContent!))
+const sleep = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
+const press = (page: Page, selector: string): Promise<void> =>
+  page.$eval(selector, (button) => (button as HTMLElement).click())
+
+test('one dog from its arrival to its goodbye, the server killed once and the tab closed once, no step lost, clocks right to the second', async () => {
+  const page = await screenOf('Ebba')
+  const id = await visitOf(salon.base, 'Pip')
+  await page.goto(`${salon.base}visits/${id}/arrival`)
+  await shows(page, 'form[aria-label=Arrival]')
+  await page.focus('form input')
+  await page.keyboard.press('Enter')
+  await shows(page, '[data-front] [data-region]')
+  for (const key of ['Digit1', 'KeyR', 'KeyV'] as const) {
+    await page.keyboard.press(key)
+    await sleep(250)
+  }
+  await shows(page, '[data-testid=verdict]')
+  await page.waitForFunction(() => !document.querySelector<HTMLButtonElement>('[data-testid=take]')?.disabled, {
+    timeout: 15_000,
+  })
+  await page.click('[data-testid=take]')
+  await expect
+    .poll(async () => (await salon.api<Visit>(`/visits/${id}`)).acceptedPlan?.acceptedAt ?? null, { timeout: 10_000 })
+    .not.toBeNull()
+
+  await openBench(page, 'Pip')
+  await begin(page)
+  await saved(page)
+  // To the first thing that is left on: its clock starts with "done".
+  const rows = Object.keys(await statuses(page))
+  expect(rows.length).toBeGreaterThan(8)
+  await press(page, '[data-testid=start]')
+  for (let i = 0; i < rows.length && !(await page.$('[data-testid=timer]')); i++) {
+    await press(page, '[data-testid=done]')
+    await sleep(300)
+  }
+  const before = await timerLeft(page)
+  const seenAt = Date.now()
+  await saved(page)
+
+  await salon.killServer()
+  const offline = await step(page)
+  await press(page, '[data-testid=done]')
+  await page.waitForFunction(
+    (was) => document.querySelector('[data-testid=now]')?.getAttribute('data-step') !== was,
+    {},
+    offline,
+  )
+  await shows(page, '[data-testid=unsaved]')
+  await page.reload()
+  await shows(page, '[data-testid=now]')
+  expect((await statuses(page))[offline]).toBe('done')
+  const expected = before - (Date.now() - seenAt) / 1000
+  expect(Math.abs((await timerLeft(page)) - expected)).toBeLessThanOrEqual(1.5)
+  // The tab is closed while the server is away, and opened again once it is back.
+  await page.close()
+  await salon.startServer()
+  const again = await screenOf('Ebba')
+  await openBench(again, 'Pip')
+  await shows(again, '[data-testid=now]')
+  await saved(again)
+  expect((await statuses(again))[offline]).toBe('done')
+  expect(Math.abs((await timerLeft(again)) - (before - (Date.now() - seenAt) / 1000))).toBeLessThanOrEqual(1.5)
+  const { events } = await salon.api<BenchDoc>(`/visits/${id}/bench`)
+  expect(events.filter((event) => event.kind === 'done' && event.step === offline)).toHaveLength(1)
+  await press(again, '[data-testid=timer] button')
+  await again.waitForFunction(() => !document.querySelector('[data-testid=timer]'))
+
+  // Something happens: two touches, then what to do.
+  await (await again.waitForSelector('::-p-text(Something happened)'))!.click()
+  await (await again.waitForSelector('[role=dialog] ::-p-text(Quicked nail)'))!.click()
+  await shows(again, '[data-testid=first-aid]')
+  expect(await again.$eval('[data-testid=first-aid]', (card) => card.textContent)).toMatch(/Styptic.*Vet if/)
+  await again.$eval('[role=dialog] [data-region^="front-paw"]', (place) =>
+    place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
+  )
+  await (await again.waitForSelector('[role=dialog] ::-p-text(The owner knows)'))!.click()
+  await (await again.waitForSelector('[role=dialog] .btn-main'))!.click()
+
+  for (let i = 0; i < rows.length + 4; i++) {
+    const open = Object.entries(await statuses(again)).find(([, status]) => status === 'open' || status === 'working')
+    if (!open) break
+    await press(again, '[data-testid=done]')
+    await sleep(120)
+  }
+  expect(Object.values(await statuses(again)).every((status) => status === 'done')).toBe(true)
+  await saved(again)
+  await press(again, '[data-testid=to-goodbye]')
+  await shows(again, '[data-testid=after]')
+  await shows(again, '[data-testid=sign]:not([disabled])')
+  await again.type('textarea', 'Good as gold')
+  await again.click('[data-testid=sign]')
+  await shows(again, '[data-testid=say-goodbye]')
+  await again.click('[data-testid=say-goodbye]')
+  await shows(again, '[data-dog=Pip]')
+  const goodbye = await salon.api<Goodbye>(`/visits/${id}/goodbye`)
+  expect(goodbye.finishedAt).not.toBeNull()
+  expect(goodbye.page).toMatchObject({ note: 'Good as gold', checkedBy: 'Ebba', by: ['Ebba'] })
+  expect(goodbye.page.incidents).toMatchObject([
+    { text: expect.stringContaining('Quicked nail, left front paw'), told: true },
+  ])
+  expect((await salon.api<Visit>(`/visits/${id}`)).station).toBe('gone')
+  expect((await salon.api<Message[]>('/outbox')).some(({ body }) => body.includes('Pip is ready to go home'))).toBe(
+    true,
+  )
+
+  // It is remembered: found as one types, with this visit on its page.
+  await again.type('[data-testid=search]', 'pip')
+  await shows(again, '[role=option]')
+  await again.keyboard.press('Enter')
+  await shows(again, `[data-visit="${id}"]`)
+  await again.close()
+})
+
+test('two people on one dog: both see both, and a step that both finish is finished once', async () => {
+  const ebba = await screenOf('Ebba')
+  const id = await openBench(ebba, 'Nimbus')
+  await begin(ebba)
+  await saved(ebba)
+  await press(ebba, '[data-testid=start]')
+  await saved(ebba)
+  const first = await step(ebba)
+  const noor = await screenOf('Noor', true)
+  await openBench(noor, 'Nimbus')
+  await shows(noor, '[data-testid=now]')
+  const second = Object.entries(await statuses(noor)).find(([key, status]) => key !== first && status === 'open')![0]
+  await press(noor, `[data-step-row="${second}"]`)
+  await press(noor, '[data-testid=start]')
+  await saved(noor)
+  await expect.poll(async () => (await statuses(ebba))[second], { timeout: 10_000 }).toBe('working')
+  expect((await statuses(ebba))[first]).toBe('working')
+  // Both finish the same step at once.
+  await press(noor, `[data-step-row="${first}"]`)
+  await ebba.bringToFront()
+  await Promise.all([press(ebba, '[data-testid=done]'), press(noor, '[data-testid=done]')])
+  await saved(ebba)
+  await saved(noor)
+  for (const page of [ebba, noor])
+    await expect.poll(async () => (await statuses(page))[first], { timeout: 10_000 }).toBe('done')
+  const { events } = await salon.api<BenchDoc>(`/visits/${id}/bench`)
+  expect(new Set(events.map(({ by }) => by))).toEqual(new Set([idOf('Ebba'), idOf('Noor')]))
+  await ebba.close()
+  await noor.close()
+})
+
+test('a clock that is over sounds on every screen until it is touched', async () => {
+  const page = await screenOf('Ebba')
+  const id = await visitOf(salon.base, 'Nimbus')
+  const { events } = await salon.api<BenchDoc>(`/visits/${id}/bench`)
+  const plan = events.find((event) => event.kind === 'plan')!
+  const dwell = plan.kind === 'plan' ? plan.steps.find(({ dwellMin }) => dwellMin > 0)! : null
+  const at = new Date(Date.now() - 60_000).toISOString()
+  await fetch(`${salon.base}api/visits/${id}/bench`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-etude-person': idOf('Ebba') },
+    body: JSON.stringify({ events: [{ id: crypto.randomUUID(), at, kind: 'timer', step: dwell!.id, minutes: 0.5 }] }),
+  })
+  await page.evaluateOnNewDocument(() => {
+    const made = { tones: 0 }
+    Object.assign(globalThis, { made })
+    const start = OscillatorNode.prototype.start
+    OscillatorNode.prototype.start = function (...args: [number?]) {
+      made.tones++
+      return start.apply(this, args)
+    }
+  })
+  await page.goto(`${salon.base}visits/${id}/bench`)
+  await shows(page, '[data-testid=timer][data-over=true]')
+  // Browsers sound after the first touch only.
+  await page.mouse.click(640, 620)
+  const tones = (): Promise<number> =>
+    page.evaluate(() => (globalThis as unknown as { made: { tones: number } }).made.tones)
+  await expect.poll(tones, { timeout: 8000 }).toBeGreaterThan(2)
+  await page.goto(salon.base)
+  await shows(page, '[data-testid=bell] button')
+  expect(await page.$eval('[data-testid=bell]', (bell) => bell.textContent)).toContain('Nimbus')
+  await page.click('[data-testid=bell] button')
+  await page.waitForFunction(() => !document.querySelector('[data-testid=bell]'), { timeout: 15_000 })
+  await page.close()
+})
+
+test('on a phone the bench is one column, with clocks of 40 px and more and buttons for a wet thumb', async () => {
+  const page = await screenOf('Ebba')
+  await page.setViewport({ width: 390, height: 844, hasTouch: true, isMobile: true })
+  await openBench(page, 'Tansy')
+  await begin(page)
+  const { wide, clocks, buttons } = await page.evaluate(() => ({
+    wide: document.documentElement.scrollWidth,
+    clocks: [...document.querySelectorAll('[role=timer]')].map((clock) =>
+      Number.parseFloat(getComputedStyle(clock).fontSize),
+    ),
+    buttons: [...document.querySelectorAll('[data-testid=now] .btn, [data-testid=to-goodbye]')].map(
+      (button) => button.getBoundingClientRect().height,
+    ),
+  }))
+  expect(wide).toBeLessThanOrEqual(390)
+  expect(clocks.length).toBeGreaterThanOrEqual(2)
+  for (const px of clocks) expect(px).toBeGreaterThanOrEqual(40)
+  for (const px of buttons) expect(px).toBeGreaterThanOrEqual(56)
+  await page.close()
+})
+
+test('care at home is dragged on the chart and the next visit follows; a tool that is away is left out of plans', async () => {
+  const page = await screenOf('Ebba')
+  const [juniper] = await salon.api<{ dogId: string }[]>('/search?q=mortimer')
+  await page.goto(`${salon.base}dogs/${juniper!.dogId}`)
+  await shows(page, '[data-testid=brushing]')
+  const weeks = async (): Promise<number> =>
+    Number.parseInt(await page.$eval('[data-testid=next-weeks]', (at) => at.textContent!), 10)
+  await page.$eval('[data-testid=brushing]', (slider) => (slider as SVGGElement).focus())
+  await page.keyboard.press('Home')
+  const never = await weeks()
+  await page.keyboard.press('End')
+  expect(await weeks()).toBeGreaterThanOrEqual(never)
+  expect(await page.$eval('[data-testid=brushing]', (slider) => slider.getAttribute('aria-valuenow'))).toBe('7')
+  await page.goto(`${salon.base}house/rack`)
+  await shows(page, '[data-tool="blade 40"]')
+  expect(await page.$eval('[data-tool="blade 40"]', (card) => card.textContent)).toContain('Plans leave it out')
+  await page.close()
+})
