@@ -375,9 +375,23 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
   const cutIndexes = kept
     ? done.filter(({ kind, what }) => kind === 'cut' && what === 'coat').flatMap(({ indexes }) => indexes)
     : (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict').map(({ index }) => index)
-  const parts = new Set(cutIndexes.map((index) => coatPartOf(REGION_SIDES[index]!.region, dog.coatType)))
+  const areaOf = (part: string, indexes: readonly number[]): number =>
+    indexes.reduce((sum, index) => {
+      const { region, share } = REGION_SIDES[index]!
+      return coatPartOf(region, dog.coatType) === part ? sum + share : sum
+    }, 0)
+  // A part is cut to a length where most of it is: clean armpits are no trim.
+  const parts = PARTS.filter(
+    (part) =>
+      areaOf(part, [...new Set(cutIndexes)]) >
+      areaOf(
+        part,
+        REGION_SIDES.map(({ index }) => index),
+      ) /
+        2,
+  )
   const mm = partLengths(outlineMm, (region) => coatPartOf(region, dog.coatType))
-  const lengths = [...parts].map((part) => `${part} to ${Math.round(mm[part])} mm`)
+  const lengths = parts.map((part) => `${part} to ${Math.round(mm[part])} mm`)
   const washed = !kept || done.some(({ what }) => what === 'wash')
   const all = [
     ...(washed ? ['washed and dried'] : []),

@@ -71,6 +71,8 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await openBench(page, 'Pip')
   await begin(page)
   await saved(page)
+  const begun = (await salon.api<BenchDoc>(`/visits/${id}/bench`)).events[0]!
+  expect(begun.kind === 'plan' && begun.steps.some(({ product }) => product !== null)).toBe(true)
   // To the first thing that is left on: its clock starts with "done".
   const rows = Object.keys(await statuses(page))
   expect(rows.length).toBeGreaterThan(8)

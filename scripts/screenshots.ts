@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
@@ -45,7 +44,6 @@ const VIEWS: readonly View[] = [
   { file: 'arrival', dog: 'Quill', path: 'arrival', wait: 'form' },
   { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
   { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
-  { file: 'verdict-stop', dog: 'Biscuit', path: 'verdict', wait: '[data-testid=stops]' },
   {
     file: 'verdict-split-dim',
     dog: 'Old Tobit',
@@ -69,8 +67,6 @@ const VIEWS: readonly View[] = [
       await page.$eval('[data-testid=budget]', (slider) => (slider as SVGGElement).blur())
     },
   },
-  { file: 'ways', dog: 'Bramble', path: 'verdict?tab=ways', wait: '[data-testid=alternatives]' },
-  { file: 'owner', dog: 'Bramble', path: 'verdict?tab=owner', wait: '[data-testid=needs]' },
   { file: 'bath', dog: 'Juniper', path: 'bath', wait: '[data-testid=timeline]' },
   {
     file: 'dry',
@@ -84,6 +80,40 @@ const VIEWS: readonly View[] = [
     },
   },
   { file: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
+  {
+    file: 'bench',
+    dog: 'Tansy',
+    path: 'bench',
+    wait: '[data-testid=begin]:not([disabled]), [data-testid=now]',
+    act: async (page) => {
+      await page.$eval('[data-testid=begin]', (button) => (button as HTMLElement).click()).catch(() => {})
+      await shows(page, '[data-testid=now]')
+      await page.$eval('[data-testid=start]', (button) => (button as HTMLElement).click())
+      for (let i = 0; i < 12 && !(await page.$('[data-testid=timer]')); i++) {
+        await page.$eval('[data-testid=done]', (button) => (button as HTMLElement).click())
+        await new Promise((done) => setTimeout(done, 300))
+      }
+      await new Promise((done) => setTimeout(done, 3000))
+    },
+  },
+  {
+    file: 'goodbye',
+    path: '',
+    wait: '[data-testid=after]',
+    prepare: async () => {
+      const [found] = await read<{ dogId: string }[]>('/search?q=quill')
+      const { visits } = await read<{ visits: { id: string; summary: object | null }[] }>(`/dogs/${found!.dogId}`)
+      return `visits/${visits.find(({ summary }) => summary)!.id}/goodbye`
+    },
+  },
+  {
+    file: 'life',
+    path: '',
+    wait: '[data-testid=record]',
+    prepare: async () => `dogs/${(await read<{ dogId: string }[]>('/search?q=juniper'))[0]!.dogId}`,
+  },
+  { file: 'rack', path: 'house/rack', wait: '[data-tool]' },
+  { file: 'pace', path: 'house/pace', wait: '[data-person]' },
   { file: 'prep', path: 'prep', wait: '[data-testid=noise]' },
   { file: 'shelf', path: 'shelf', wait: '[data-product]' },
   {
@@ -97,17 +127,6 @@ const VIEWS: readonly View[] = [
     },
   },
   {
-    file: 'devices',
-    path: 'devices',
-    wait: '[data-device=scale]',
-    prepare: async () => {
-      for (const [device, value] of Object.entries({ scale: 12.4, probe: 0.8, thermometer: 43, sound: 97 }))
-        await send('POST', `/devices/${device}/simulate`, { key: 'value', value })
-      await new Promise((done) => setTimeout(done, 3500))
-      return undefined
-    },
-  },
-  {
     file: 'owner-page',
     path: '',
     wait: '[data-testid=owner-page]',
@@ -117,32 +136,9 @@ const VIEWS: readonly View[] = [
       return (await read<Message[]>('/outbox'))[0]!.link.slice(1)
     },
   },
-  {
-    file: 'second',
-    dog: 'Kettle',
-    path: 'second',
-    wait: '[data-testid=second]',
-    prepare: async () => {
-      const { id, assessment } = await visit('Kettle')
-      await send('POST', `/visits/${id}/second`, {})
-      const { second } = await visit('Kettle')
-      await send('PATCH', `/assessments/${second!.id}`, {
-        batchId: randomUUID(),
-        baseRevision: second!.revision,
-        changes: assessment.rows.map(({ region, side, mat, undercoat }, i) => {
-          const seen = i % 5 === 0 ? Math.min(4, (mat ?? 0) + 1) : mat
-          return {
-            region,
-            side,
-            set: { mat: seen, extent: seen ? 0.5 : null, undercoat, condition: 1, skin: 0 },
-          }
-        }),
-      })
-      return undefined
-    },
-  },
 ]
 
+const person = (await read<Salon>('/salon')).people.find(({ role }) => role === 'groomer')!.id
 mkdirSync(OUT, { recursive: true })
 const browser = await openBrowser()
 try {
@@ -150,7 +146,14 @@ try {
     const other = await prepare?.()
     const page = await browser.newPage()
     await page.setViewport(phone ? PHONE : { width: WIDTH, height: HEIGHT })
-    await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
+    await page.evaluateOnNewDocument(
+      (chosen: string, person: string) => {
+        localStorage.setItem('etude.theme', chosen)
+        localStorage.setItem('etude.person', person)
+      },
+      theme,
+      person,
+    )
     await page.goto(`${base}${dog ? `visits/${await visitOf(base, dog)}/` : ''}${other ?? path}`)
     await shows(page, wait)
     await act?.(page)

@@ -139,7 +139,7 @@ const bathStep = (step: BathStep): GroomStep => ({
   indexes: step.whole ? [] : step.indexes,
   minutes: step.handsMin,
   dwellMin: step.dwellMin,
-  product: step.choice?.product?.name ?? null,
+  product: step.choice?.product?.name || null,
   solutionMl: Math.round(step.solutionMl),
 })
 

@@ -95,10 +95,9 @@ async function rackThere(house: House, now: Date, t?: Transaction): Promise<Visi
 export async function knownOf(visit: VisitRow, salon: Salon, t?: Transaction): Promise<Visit['known']> {
   const house = houseWith(salon.estimates)
   const person = visit.personId ? await PersonRow.findByPk(visit.personId, { transaction: t ?? null }) : null
-  const [rack, pace, own] = await Promise.all([
-    rackThere(house, new Date(), t),
-    paceOfPerson(person, house, t),
-    ownOf(visit, house, t),
-  ])
+  // One after the other: a transaction has one connection.
+  const rack = await rackThere(house, new Date(), t)
+  const pace = await paceOfPerson(person, house, t)
+  const own = await ownOf(visit, house, t)
   return { schools: { ...salon.schools, ...person?.schools }, ...(rack ? { rack } : {}), pace, own }
 }

@@ -13,6 +13,7 @@ import {
   REGION_SIDES,
   restEveryOf,
   type StepStatus,
+  USUAL_SHELF,
   wholeGroom,
 } from '../../core/index.ts'
 import { personOnDuty, usePersonOnDuty } from '../api/person.ts'
@@ -51,13 +52,16 @@ const HINTS = 'etude.hints'
 /** The plan in force, as the steps of a bench; null where there is nothing to begin yet. */
 function usePlanEvent(visit: Visit): Extract<BenchHappening, { kind: 'plan' }> | null {
   const made = usePlanOfVisit(visit)
-  const { data: shelf } = useQuery(shelfQuery)
-  const { data: bath } = useQuery(bathQuery(visit.id))
+  const shelf = useQuery(shelfQuery)
+  const bath = useQuery(bathQuery(visit.id))
+  // What is on the shelf decides the steps: they are not made before it is known, or known to be out of reach.
+  const known = (shelf.data || shelf.isError) && (bath.data || bath.isError)
   const accepted = visit.acceptedPlan
   return useMemo(() => {
-    if (!made || !accepted) return null
-    const products = (shelf ?? []).map((product) => productOf(product, today()))
-    const steps = wholeGroom(made.assessment, accepted.plan, made.house, products, bath?.swaps)
+    if (!made || !accepted || !known) return null
+    const products = (shelf.data ?? []).map((product) => productOf(product, today()))
+    const there = products.length > 0 ? products : USUAL_SHELF
+    const steps = wholeGroom(made.assessment, accepted.plan, made.house, there, bath.data?.swaps)
     return {
       kind: 'plan',
       planId: accepted.id,
@@ -65,7 +69,7 @@ function usePlanEvent(visit: Visit): Extract<BenchHappening, { kind: 'plan' }> |
       pullBudget: accepted.plan.verdict.pullBudget,
       restEvery: restEveryOf(made.assessment, made.house),
     }
-  }, [made, accepted, shelf, bath?.swaps])
+  }, [made, accepted, known, shelf.data, bath.data?.swaps])
 }
 
 function Bench({ visit, here, house }: { visit: Visit; here: BenchHere; house: House }): ReactNode {

@@ -109,6 +109,7 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
       <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
         <Suspense fallback={<Loading what="the screen" />}>
           <Outlet />
