@@ -16,19 +16,24 @@ const RESTART_WINDOW_MS = 60_000
 interface Settings {
   readonly host: string
   readonly port: number
+  /** A backup to begin from; for an empty database. */
+  readonly restore: string | null
 }
 
 function settings(): Settings {
   try {
     const { values } = parseArgs({
       args: process.argv.slice(3),
-      options: { port: { type: 'string' }, host: { type: 'string' } },
+      options: { port: { type: 'string' }, host: { type: 'string' }, restore: { type: 'string' } },
       strict: true,
     })
     const port = values.port === undefined ? DEFAULT_PORT : Number(values.port)
     if (!(Number.isInteger(port) && port >= 1 && port <= 65535))
       throw new Told(`--port: got "${values.port}", expected a whole number from 1 to 65535`)
-    return { host: values.host ?? '127.0.0.1', port }
+    const restore = values.restore === undefined ? null : resolve(values.restore)
+    if (restore !== null && !existsSync(restore))
+      throw new Told(`--restore: got "${values.restore}", expected a backup that is there`)
+    return { host: values.host ?? '127.0.0.1', port, restore }
   } catch (error) {
     throw error instanceof Told ? error : new Told((error as Error).message.split('\n')[0]!)
   }
@@ -139,6 +144,7 @@ async function start(): Promise<void> {
             DATABASE_URL: databaseUrl,
             ETUDE_HOST: wanted.host,
             ETUDE_PORT: String(wanted.port),
+            ...(first && wanted.restore ? { ETUDE_RESTORE: wanted.restore } : {}),
             ETUDE_LOG: join(folder, 'etude.log'),
             ETUDE_DEMO: '1',
           },

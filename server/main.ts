@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
@@ -10,7 +11,7 @@ import { Store } from './store/store.ts'
 /**
  * The server process. Settings come from the environment, put there by `./etude start`:
  * DATABASE_URL, ETUDE_HOST, ETUDE_PORT, ETUDE_LOG (file), ETUDE_DEMO ("1" loads the demo salon into an empty database),
- * ETUDE_DEVICES (simulated, off, or where the salon's devices listen).
+ * ETUDE_DEVICES (simulated, off, or where the salon's devices listen), ETUDE_RESTORE (a backup for an empty database).
  */
 async function main(): Promise<void> {
   const {
@@ -20,11 +21,16 @@ async function main(): Promise<void> {
     ETUDE_LOG,
     ETUDE_DEMO,
     ETUDE_DEVICES = 'simulated',
+    ETUDE_RESTORE,
   } = process.env
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set')
   const log = ETUDE_LOG ? pino(pino.destination({ dest: ETUDE_LOG, sync: false })) : pino({ enabled: false })
   const store = new Store(DATABASE_URL)
   await store.migrate()
+  if (ETUDE_RESTORE) {
+    await store.backup.restore(JSON.parse(readFileSync(ETUDE_RESTORE, 'utf8')))
+    log.info({ file: ETUDE_RESTORE }, 'restored')
+  }
   if (ETUDE_DEMO === '1') await loadDemo(store, new Date())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(ETUDE_DEVICES)

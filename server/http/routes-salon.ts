@@ -70,6 +70,12 @@ export function salonRoutes({ store, now }: Deps): App {
     },
     ({ body, actorId }) => store.salon.setEquipment(body, actorId),
   )
+  app.get('/backup', async (c) =>
+    c.body(JSON.stringify(await store.backup.make(now())), 200, {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename="etude-${localDate(now())}.json"`,
+    }),
+  )
   const query = z.object({ date: z.iso.date({ error: 'a date as 2026-03-01' }).optional() })
   /** From midnight to midnight where the salon is; not 24 hours on, because a day has 23 or 25 where the clocks change. */
   const dayOf = (asked: string | undefined): { date: string; from: Date; to: Date } => {

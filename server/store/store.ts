@@ -1,5 +1,6 @@
 import { Sequelize } from 'sequelize'
 import { AssessmentRepo } from './assessments.ts'
+import { BackupRepo } from './backup.ts'
 import { BathRepo } from './baths.ts'
 import { BenchRepo } from './bench.ts'
 import { ConsentRepo } from './consents.ts'
@@ -30,6 +31,7 @@ export class Store {
   readonly baths: BathRepo
   readonly dryings: DryingRepo
   readonly prep: PrepRepo
+  readonly backup: BackupRepo
   readonly rack: RackRepo
   readonly bench: BenchRepo
   readonly goodbyes: GoodbyeRepo
@@ -54,6 +56,7 @@ export class Store {
     this.baths = new BathRepo(this.#sequelize)
     this.dryings = new DryingRepo(this.#sequelize)
     this.prep = new PrepRepo(this.salon, this.shelf)
+    this.backup = new BackupRepo(this.#sequelize)
     this.rack = new RackRepo(this.#sequelize)
     this.bench = new BenchRepo(this.#sequelize)
     this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon)

@@ -26,7 +26,7 @@ export function TimersBell(): ReactNode {
   useRinging(others.some(({ endsAt }) => Date.parse(endsAt) <= now))
   if (others.length === 0) return null
   return (
-    <ul className="flex gap-1.5" aria-label="Left on other dogs" data-testid="bell">
+    <ul className="flex max-w-[340px] gap-1.5 overflow-x-auto" aria-label="Left on other dogs" data-testid="bell">
       {others.map((timer) => (
         <OtherTimer key={timer.id} timer={timer} now={now} />
       ))}

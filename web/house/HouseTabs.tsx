@@ -1,3 +1,4 @@
+import { Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
@@ -23,5 +24,8 @@ export const HouseTabs = (): ReactNode => (
         {label}
       </NavLink>
     ))}
+    <a className="btn btn-quiet" href="/api/backup">
+      <Download size={18} /> Backup
+    </a>
   </nav>
 )

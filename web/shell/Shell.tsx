@@ -30,7 +30,7 @@ function PersonOnDuty(): ReactNode {
   const known = salon?.people.some(({ id }) => id === person)
   return (
     <label className="flex items-center gap-2 text-ink-2">
-      <span className="max-xl:sr-only">At this screen</span>
+      <span className="max-2xl:sr-only">At this screen</span>
       <select
         className="field w-auto py-1"
         value={known ? (person ?? '') : ''}
@@ -81,7 +81,7 @@ export function Shell(): ReactNode {
       <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5 max-sm:gap-2 max-sm:px-3">
         <Link to="/" className="flex items-center gap-3 rounded-lg text-accent">
           <Mark />
-          <span className="font-display text-xl font-semibold text-ink max-sm:sr-only">
+          <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">
             {salon?.name ?? 'Etude'}
             <span className="sr-only">, the day</span>
           </span>
