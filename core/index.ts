@@ -68,6 +68,7 @@ export { dryInRoom, ROOM_WAYS, type RoomRun, type RoomWay } from './drying/room.
 export { type DrySettings, takesHeatBadly, usualSettings } from './drying/settings.ts'
 export * from './groom/after.ts'
 export * from './groom/bench.ts'
+export * from './groom/bench-shape.ts'
 export * from './groom/steps.ts'
 export * from './groom/work.ts'
 export * from './house/equipment.ts'

@@ -3,7 +3,7 @@ import type { Score } from '../scores/scales.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import type { Treatment } from '../verdict/treatments.ts'
-import type { Bench } from './bench.ts'
+import type { Bench } from './bench-shape.ts'
 
 /** Treatments after which the comb goes through. */
 const FREES: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip'])

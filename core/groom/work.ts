@@ -1,6 +1,7 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { Treatment } from '../verdict/treatments.ts'
-import { type Bench, minutesTaken, type StepStatus } from './bench.ts'
+import { minutesTaken } from './bench.ts'
+import type { Bench, StepStatus } from './bench-shape.ts'
 
 /** Time of one person on one treatment in one visit. */
 export interface Worked {

@@ -11,6 +11,7 @@ import {
   REGION_SIDES,
 } from '../../core/index.ts'
 import { CoatMap, type Look } from '../coatmap/CoatMap.tsx'
+import { ViewButtons } from '../coatmap/ViewButtons.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
 import type { DogDrawn } from '../stations/dog-file.ts'
 import { PhotoButton } from './PhotoButton.tsx'
@@ -105,17 +106,7 @@ function IncidentCard({
           <div>
             <div className="mb-1 flex flex-wrap items-center gap-2">
               <p className="grow font-medium">{at ? placeName(at.region, at.side) : 'Where? Touch the place.'}</p>
-              {(['left', 'right', 'underside'] as const).map((id) => (
-                <button
-                  key={id}
-                  type="button"
-                  className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-                  aria-pressed={view === id}
-                  onClick={() => setView(id)}
-                >
-                  {id === 'underside' ? 'Underneath' : id === 'left' ? 'Left' : 'Right'}
-                </button>
-              ))}
+              <ViewButtons view={view} onTurn={setView} />
             </div>
             <div className="h-52 rounded-xl bg-paper">
               <CoatMap

@@ -6,21 +6,24 @@ import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Visit } from '../../contract/api.ts'
 import type { View } from '../../contract/drawing/geometry.ts'
-import type { Goodbye, GoodbyeChange, GoodbyePage, Mark } from '../../contract/goodbye.ts'
-import { capital, minutesText, moneyText, placeName, SCORE_WORD } from '../../contract/words/index.ts'
+import type { Goodbye, GoodbyePage, Mark } from '../../contract/goodbye.ts'
+import { capital, minutesText, placeName, SCORE_WORD } from '../../contract/words/index.ts'
 import { type Assessment, houseWith, REGION_SIDES, type Score } from '../../core/index.ts'
 import { Refusal } from '../api/client.ts'
-import { goodbyeQuery, photosQuery, useChangeGoodbye, useRemovePhoto, useSayGoodbye } from '../api/groom.ts'
+import { goodbyeQuery, useChangeGoodbye, useSayGoodbye } from '../api/groom.ts'
 import { usePersonOnDuty } from '../api/person.ts'
 import { salonQuery } from '../api/queries.ts'
-import { PhotoButton } from '../bench/PhotoButton.tsx'
 import { useBench } from '../bench/use-bench.ts'
 import { CoatMap, type Look } from '../coatmap/CoatMap.tsx'
+import { ViewButtons } from '../coatmap/ViewButtons.tsx'
 import { ForecastChart } from '../record/ForecastChart.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { dogDrawn } from '../stations/dog-file.ts'
 import { usePlanOfVisit } from '../stations/plan-of-visit.ts'
 import { useVisit } from '../stations/VisitLayout.tsx'
+import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
+import { Photos } from './Photos.tsx'
+import { Price } from './Price.tsx'
 
 /** The comb check and the goodbye: before and after, what the owner hears, the next visit, the sheets. */
 export function GoodbyeScreen(): ReactNode {
@@ -41,12 +44,6 @@ export function GoodbyeScreen(): ReactNode {
   return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the goodbye" />
 }
 
-const VIEWS: readonly (readonly [View, string])[] = [
-  ['left', 'Left'],
-  ['right', 'Right'],
-  ['underside', 'Underneath'],
-]
-
 const looksOf = (rows: GoodbyePage['before'], mm: readonly number[]): Look[] =>
   REGION_SIDES.map(({ region, side, index }) => {
     const row = rows.find((one) => one.region === region && one.side === side)
@@ -60,11 +57,6 @@ const looksOf = (rows: GoodbyePage['before'], mm: readonly number[]): Look[] =>
       coatMm: mm[index]!,
     }
   })
-
-type Draft = Omit<GoodbyeChange, 'baseRevision' | 'checked'>
-
-const draftOf = ({ marks, note, price, nextOn }: Goodbye): Draft => ({ marks, note, price, nextOn })
-const same = (a: Draft, b: Draft): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye; assessment: Assessment }): ReactNode {
   const { page, finishedAt } = goodbye
@@ -137,17 +129,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
                   ? `${name}, as far as it is`
                   : `${name} is ready`}
             </h1>
-            {VIEWS.map(([id, label]) => (
-              <button
-                key={id}
-                type="button"
-                className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-                aria-pressed={view === id}
-                onClick={() => setView(id)}
-              >
-                {label}
-              </button>
-            ))}
+            <ViewButtons view={view} onTurn={setView} />
           </div>
           <div className="grid min-h-[300px] grow grid-cols-2 gap-3">
             {(
@@ -398,89 +380,9 @@ function nameAfter(index: number, rows: GoodbyePage['after'], marks: readonly Ma
   return `${capital(placeName(region, side))}, ${mat === null || mat === undefined ? 'not looked at' : SCORE_WORD.mat[mat][0]}`
 }
 
-const draftKey = (visitId: string): string => `etude.goodbye.${visitId}`
-/** What is half filled in survives leaving the page. */
-function keptDraft(visitId: string): Draft | null {
-  const kept = localStorage.getItem(draftKey(visitId))
-  return kept ? (JSON.parse(kept) as Draft) : null
-}
-function keepDraft(visitId: string, draft: Draft | null): void {
-  if (draft) localStorage.setItem(draftKey(visitId), JSON.stringify(draft))
-  else localStorage.removeItem(draftKey(visitId))
-}
-
 const Part = ({ title, children }: { title: string; children: ReactNode }): ReactNode => (
   <section aria-label={title}>
     <h2 className="mb-1 text-lg">{title}</h2>
     {children}
   </section>
 )
-
-const HUNDRED = 100
-
-function Price({
-  draft,
-  page,
-  disabled,
-  onChange,
-}: {
-  draft: Draft
-  page: GoodbyePage
-  disabled: boolean
-  onChange: (price: number | null) => void
-}): ReactNode {
-  const shown = draft.price ?? page.price.total
-  const [text, setText] = useState((shown / HUNDRED).toFixed(2))
-  const keep = (): void => {
-    const value = Number(text.replace(',', '.'))
-    if (!(value >= 0 && value <= 100_000)) {
-      toast.error(`Price: got "${text}", expected an amount from 0 to 100000`)
-      setText((shown / HUNDRED).toFixed(2))
-      return
-    }
-    onChange(Math.round(value * HUNDRED))
-  }
-  return (
-    <label>
-      <span className="font-medium">Price, {page.price.currency}</span>
-      <input
-        className="field text-right"
-        inputMode="decimal"
-        value={text}
-        disabled={disabled}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={keep}
-      />
-      {page.price.quoted !== null && (
-        <span className="text-ink-2">told before: {moneyText(page.price.quoted, page.price.currency)}</span>
-      )}
-    </label>
-  )
-}
-
-function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
-  const { data: photos = [] } = useQuery(photosQuery(visitId))
-  const remove = useRemovePhoto(visitId)
-  return (
-    <div className="mt-3 flex flex-wrap items-end gap-2">
-      {photos.map(({ id, kind }) => (
-        <figure key={id} className="relative">
-          <img
-            src={`/api/photos/${id}`}
-            alt={`${kind} the groom`}
-            className="h-28 rounded-xl border border-line object-cover"
-          />
-          <figcaption className="text-sm text-ink-2">
-            {kind}
-            {!fixed && (
-              <button type="button" className="opens ml-2" onClick={() => remove.mutate(id)}>
-                take out
-              </button>
-            )}
-          </figcaption>
-        </figure>
-      ))}
-      {!fixed && <PhotoButton visitId={visitId} kind="after" />}
-    </div>
-  )
-}

@@ -1,0 +1,32 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { photosQuery, useRemovePhoto } from '../api/groom.ts'
+import { PhotoButton } from '../bench/PhotoButton.tsx'
+
+/** Photos of the visit, and a new one while it can still be taken. */
+export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
+  const { data: photos = [] } = useQuery(photosQuery(visitId))
+  const remove = useRemovePhoto(visitId)
+  return (
+    <div className="mt-3 flex flex-wrap items-end gap-2">
+      {photos.map(({ id, kind }) => (
+        <figure key={id} className="relative">
+          <img
+            src={`/api/photos/${id}`}
+            alt={`${kind} the groom`}
+            className="h-28 rounded-xl border border-line object-cover"
+          />
+          <figcaption className="text-sm text-ink-2">
+            {kind}
+            {!fixed && (
+              <button type="button" className="opens ml-2" onClick={() => remove.mutate(id)}>
+                take out
+              </button>
+            )}
+          </figcaption>
+        </figure>
+      ))}
+      {!fixed && <PhotoButton visitId={visitId} kind="after" />}
+    </div>
+  )
+}
