@@ -1,5 +1,5 @@
 export * from './aftercare/forecast.ts'
-export { lengthAfter, regrowthOf, weeksToRegrow } from './aftercare/growth.ts'
+export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './aftercare/growth.ts'
 export * from './aftercare/home-care.ts'
 export { type Interval, ownRate, rateBetween } from './aftercare/own-rate.ts'
 export { matIndexAfter, mattingRate, type OwnRate, type Rebook, rateOf, rebookOf } from './aftercare/rebook.ts'

@@ -260,6 +260,16 @@ test('care at home is dragged on the chart and the next visit follows; a tool th
   await page.keyboard.press('End')
   expect(await weeks()).toBeGreaterThanOrEqual(never)
   expect(await page.$eval('[data-testid=brushing]', (slider) => slider.getAttribute('aria-valuenow'))).toBe('7')
+  // When it is as long as wanted: sooner for less.
+  const reached = (): Promise<string> =>
+    page.$eval('[data-testid=regrowth] tbody tr:first-child td:last-child', (cell) => cell.textContent!)
+  const type = async (mm: string): Promise<string> => {
+    await page.click('[data-testid=regrowth] tbody tr:first-child input', { count: 3 })
+    await page.keyboard.type(mm)
+    return reached()
+  }
+  expect(await type('1')).toBe('there already')
+  expect(await type('x')).toBe('1 to 600')
   await page.goto(`${salon.base}house/rack`)
   await shows(page, '[data-tool="blade 40"]')
   expect(await page.$eval('[data-tool="blade 40"]', (card) => card.textContent)).toContain('Plans leave it out')

@@ -4,7 +4,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { anAssessment, cleanSheet, lengths, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { careTable, forecastOf } from './forecast.ts'
-import { lengthAfter, regrowthOf, weeksToRegrow } from './growth.ts'
+import { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './growth.ts'
 import { homeCareOf } from './home-care.ts'
 import { ownRate, rateBetween } from './own-rate.ts'
 import { careFactor, matIndexAfter, mattingRate, rebookOf } from './rebook.ts'
@@ -116,6 +116,24 @@ describe('length at a date', () => {
       ),
     )
   })
+})
+
+test('the date of a wanted length undoes the growth law; more than its own length a coat never reaches', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 40 }),
+      fc.integer({ min: 2, max: 89 }),
+      fc.constantFrom('double' as const, 'wire' as const, 'curly' as const),
+      (from, wanted, coat) => {
+        const weeks = weeksToLength(from, wanted, 100, coat, H)!
+        if (wanted <= from) expect(weeks).toBe(0)
+        else expect(lengthAfter(from, 100, weeks, coat, H)).toBeCloseTo(wanted, 6)
+      },
+    ),
+  )
+  expect(weeksToLength(3, 120, 100, 'double', H)).toBeNull()
+  expect(weeksToLength(0, 100, 100, 'double', H)).toBeCloseTo(52, 9)
+  expect(weeksToLength(0, 36, 40, 'smooth', H)).toBeCloseTo(14, 9)
 })
 
 describe('a dog’s own rate', () => {

@@ -32,6 +32,28 @@ export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatT
   return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
 }
 
+/**
+ * Weeks until coat of `fromMm` is `wantedMm` long, the inverse of `lengthAfter`; the last tenth of a set length counts as
+ * reached where nine tenths are.
+ * @returns null for more than the coat's own length, which it never reaches
+ */
+export function weeksToLength(
+  fromMm: number,
+  wantedMm: number,
+  fullMm: number,
+  coatType: CoatType,
+  house: House,
+): number | null {
+  if (wantedMm <= fromMm) return 0
+  if (GROWS_ON.has(coatType)) return (wantedMm - fromMm) / house['growth.mm-day'] / DAYS
+  if (wantedMm > fullMm) return null
+  const reached = Math.min(wantedMm, BACK * fullMm)
+  if (reached <= fromMm) return 0
+  const tau =
+    house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
+  return -tau * Math.log((fullMm - reached) / (fullMm - fromMm))
+}
+
 /** Weeks until every place that shows is as long as it was, or as the owner wants it where that is less. */
 export const regrowthOf = (
   outlineMm: readonly number[],

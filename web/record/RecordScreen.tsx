@@ -14,6 +14,7 @@ import { salonQuery, useAddVisit } from '../api/queries.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { LifeChart } from './LifeChart.tsx'
+import { Regrowth } from './Regrowth.tsx'
 
 const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
 const SLOT_MINUTES = 120
@@ -84,6 +85,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
         <section className="card p-5" aria-label="The coat over the visits">
           <h2 className="mb-2 text-xl">The coat over the visits</h2>
           <LifeChart visits={dog.visits} />
+          {dog.home && <Regrowth home={dog.home} assessment={assessment} house={house} />}
         </section>
         <section className="card p-5" aria-label="What comes next">
           <h2 className="mb-2 text-xl">What comes next</h2>
