@@ -55,6 +55,7 @@ export const groomStepSchema = z.object({
   cautions: z.array(z.enum(Object.keys(CAUTIONS) as [Caution, ...Caution[]])).max(40),
   notes: z.array(z.enum(CUT_NOTES)).max(40),
   handOver: z.boolean(),
+  part: between(0, 1),
 }) satisfies z.ZodType<GroomStep>
 
 const about = { id: idSchema, at: instant }

@@ -273,7 +273,7 @@ export function outlineOf(plan: Plan, cut: Cut | null, bench: Bench | null): num
   )
   const coatDone = new Set(
     (bench?.steps ?? [])
-      .filter(({ step, status }) => step.kind === 'coat' && status === 'done')
+      .filter(({ step, status }) => step.kind === 'coat' && status === 'done' && step.part === 1)
       .flatMap(({ step }) => step.indexes),
   )
   return plan.regions.map(({ option, treatment, coatMm, done }, index) => {

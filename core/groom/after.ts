@@ -4,6 +4,7 @@ import type { Sheet } from '../scores/sheet.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import type { Treatment } from '../verdict/treatments.ts'
 import type { Bench } from './bench-shape.ts'
+import { todaysPart } from './today.ts'
 
 /** Treatments after which the comb goes through. */
 const FREES: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip'])
@@ -27,17 +28,20 @@ const lower = (score: Score | null, most: Score): Score | null =>
 export function afterOf({ sheet }: Assessment, plan: Plan, bench: Bench | null, marks: readonly CheckMark[]): Sheet {
   const steps = bench?.steps ?? []
   const kept = steps.length > 0
+  const partOf = todaysPart(plan)
   const doneAt = new Set(
-    steps.filter(({ step, status }) => step.kind === 'coat' && status === 'done').flatMap(({ step }) => step.indexes),
+    steps
+      .filter(({ step, status }) => step.kind === 'coat' && status === 'done' && step.part === 1)
+      .flatMap(({ step }) => step.indexes),
   )
   const washed = kept
     ? steps.some(({ step, status }) => step.what === 'wash' && status === 'done')
     : plan.verdict.choice !== 'refer'
   return sheet.map((before, index) => {
     const { treatment, option, done } = plan.regions[index]!
-    const worked = FREES.has(treatment) && (done || !kept || doneAt.has(index))
-    const loosened =
-      (option.card !== null || treatment === 'card' || treatment === 'blow-out') && (done || !kept || doneAt.has(index))
+    const carried = done || (kept ? doneAt.has(index) : partOf(index) === 1)
+    const worked = FREES.has(treatment) && carried
+    const loosened = (option.card !== null || treatment === 'card' || treatment === 'blow-out') && carried
     const mark = marks.find((one) => one.index === index)
     const free = worked && before.mat !== null
     const stays = treatment === 'leave'

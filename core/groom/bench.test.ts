@@ -8,6 +8,7 @@ import { anAssessment, cleanSheet, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { schoolsWith } from '../house/schools.ts'
 import { planGroom } from '../verdict/plan.ts'
+import { afterOf } from './after.ts'
 import { benchOf, minutesTaken } from './bench.ts'
 import type { BenchEvent, BenchHappening } from './bench-shape.ts'
 import { type GroomStep, groomSteps } from './steps.ts'
@@ -63,6 +64,34 @@ describe('the groom as a list', () => {
     expect(plucks({ schools })).toBe(true)
     expect(plucks({ schools, sheet: onRegions(cleanSheet(), ['ear-inner'], { skin: 1 }) })).toBe(false)
     expect(plucks({ schools, dog: { coatType: 'smooth' } })).toBe(false)
+  })
+  test('work that is spread over visits: today’s share alone, and what is not through is neither free nor cut', () => {
+    const frail: Changes = {
+      dog: { weightKg: 28, temperament: 'anxious', health: ['senior'] },
+      wishes: { style: 'trim', keepLength: 3 },
+      slotMinutes: 90,
+      sheet: onRegions(cleanSheet(), ['back', 'side', 'shoulder', 'belly', 'hindleg', 'foreleg'], {
+        mat: 4,
+        extent: 1,
+        standoffMm: 3,
+      }),
+    }
+    const { plan, steps } = made(frail)
+    const [first] = plan.split!.visits
+    const coat = steps.filter(({ kind }) => kind === 'coat')
+    expect(coat.reduce((sum, { minutes }) => sum + minutes, 0)).toBeCloseTo(first!.minutes, 6)
+    expect(coat.reduce((sum, { pull }) => sum + pull, 0)).toBeCloseTo(first!.pull, 6)
+    const parts = new Map(first!.parts.map(({ index, part }) => [index, part]))
+    const after = afterOf(anAssessment(frail), plan, null, [])
+    for (const { index, treatment } of plan.regions) {
+      const worked = !['none', 'leave', 'look', 'card'].includes(treatment)
+      if (!worked || parts.get(index) === 1) continue
+      expect(after[index]!.mat).toBe(anAssessment(frail).sheet[index]!.mat)
+      expect(
+        steps.some(({ kind, what, indexes }) => kind === 'cut' && what === 'coat' && indexes.includes(index)),
+      ).toBe(false)
+    }
+    expect(plan.regions.some(({ index, treatment }) => treatment !== 'none' && parts.get(index) !== 1)).toBe(true)
   })
   test('a groom that stops has no steps', () => {
     expect(

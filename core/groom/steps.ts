@@ -17,6 +17,7 @@ import type { Caution } from '../verdict/codes.ts'
 import { contextOf } from '../verdict/context.ts'
 import type { Plan, RegionPlan } from '../verdict/plan-shape.ts'
 import type { Tool, Treatment, When } from '../verdict/treatments.ts'
+import { todaysPart } from './today.ts'
 
 export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
 export type GroomPhase = (typeof GROOM_PHASES)[number]
@@ -60,6 +61,8 @@ export interface GroomStep {
   readonly cautions: readonly Caution[]
   readonly notes: readonly CutNote[]
   readonly handOver: boolean
+  /** Of this work, what belongs to this visit; less than 1 leaves the rest for the next. */
+  readonly part: number
 }
 
 const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
@@ -78,6 +81,7 @@ const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
   cautions: [],
   notes: [],
   handOver: false,
+  part: 1,
 }
 
 const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
@@ -99,9 +103,10 @@ const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
 
 /** Coat work of the verdict that falls into one part of the groom: brushing by parts of the coat, the rest by place. */
 function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assessment: Assessment): GroomStep[] {
+  const partOf = todaysPart(plan)
   const here = plan.regions.filter(
-    ({ treatment, option, done }) =>
-      !done && !NOT_WORK.has(treatment) && option.when !== null && whens.includes(option.when),
+    ({ treatment, option, done, index }) =>
+      !done && !NOT_WORK.has(treatment) && partOf(index) > 0 && option.when !== null && whens.includes(option.when),
   )
   const key = ({ region, treatment, option, index }: RegionPlan): string => {
     const tool = option.tool ? `${option.tool.kind} ${option.tool.id} ${option.tool.form ?? ''}` : ''
@@ -109,23 +114,25 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
       ? `${treatment} ${coatPartOf(region, assessment.dog.coatType)} ${tool}`
       : `${treatment} ${region} ${tool} ${option.leavesMm ?? ''} ${option.tool ? '' : index}`
   }
-  return grouped(here, key).map((places): GroomStep => {
+  return grouped(here, (place) => `${key(place)} ${partOf(place.index)}`).map((places): GroomStep => {
     const { treatment, option } = places[0]!
     const indexes = places.map(({ index }) => index)
+    const part = partOf(places[0]!.index)
     return {
       ...EMPTY,
-      id: `${treatment}@${indexes.join('.')}`,
+      id: `${treatment}@${indexes.join('.')}${part < 1 ? `~${part}` : ''}`,
       phase,
       kind: 'coat',
       treatment,
       indexes,
       tool: option.tool,
       leavesMm: option.leavesMm,
-      minutes: sum(places, (place) => place.option.minutes),
+      minutes: part * sum(places, (place) => place.option.minutes),
       pace: option.cost.factors.pace,
-      pull: sum(places, (place) => place.option.pull),
+      pull: part * sum(places, (place) => place.option.pull),
       cautions: unique(places.flatMap((place) => place.option.cautions)),
       handOver: places.some((place) => place.option.handOver),
+      part,
     }
   })
 }
@@ -223,7 +230,12 @@ export function groomSteps(
   const { schools, dog } = assessment
   const { temperFactor } = contextOf(assessment, 0, house)
   const pace = assessment.pace.clip ?? 1
-  const cutLines = (cut?.lines ?? []).filter(({ why }) => why !== 'verdict')
+  const partOf = todaysPart(plan)
+  // What is not through with its mats today is not cut today.
+  const through = (index: number): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
+  const cutLines = (cut?.lines ?? []).filter(
+    ({ why, index, part }) => why !== 'verdict' && (part !== 'coat' || through(index)),
+  )
   const early = cutLines.filter(({ when }) => when === 'before-bath')
   const late = cutLines.filter(({ when }) => when !== 'before-bath')
   const job = (

@@ -151,7 +151,8 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
 const labelOf = (status: StepStatus | undefined): string =>
   status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
 
-const isDoneCoat = ({ step, status }: StepStatus): boolean => step.kind === 'coat' && status === 'done'
+const isDoneCoat = ({ step, status }: StepStatus): boolean =>
+  step.kind === 'coat' && status === 'done' && step.part === 1
 
 /** Coat work that is done now and was not before becomes progress, place by place; what was opened again is opened. */
 async function keepProgress(

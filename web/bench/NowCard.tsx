@@ -39,6 +39,7 @@ export function NowCard({ status, mine, people, hints, add, onDone }: Props): Re
     .filter((id) => id !== null)
     .map((id) => people.find((person) => person.id === id)?.name ?? 'somebody')
   const details = [
+    step.part < 1 ? `${Math.round(100 * step.part)} % of it today` : null,
     step.tool && step.kind !== 'cut' ? toolName(step.tool) : null,
     step.leavesMm !== null ? `leaves ${mmText(step.leavesMm)} mm` : null,
     step.product ? `${step.product}${step.solutionMl > 0 ? `, ${step.solutionMl} ml` : ''}` : null,
