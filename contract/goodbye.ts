@@ -1,9 +1,11 @@
+import { addWeeks, format } from 'date-fns'
 import { z } from 'zod'
 import {
   type Assessment,
   afterOf,
   type Bench,
   type CheckMark,
+  type CoatType,
   type Cut,
   coatPartOf,
   FINDING_IDS,
@@ -12,12 +14,14 @@ import {
   INCIDENT_IDS,
   type Indices,
   indicesOf,
+  isThrough,
+  LATER_WEEKS,
+  type LengthsMm,
   mattingRate,
   minutesTaken,
   type Plan,
   REGION_IDS,
   REGION_SIDES,
-  type RegionId,
   rebookOf,
   type Sheet,
   SKIP_REASONS,
@@ -212,7 +216,6 @@ function findingLines(sheet: Sheet): { found: string[]; askVet: string[] } {
   return { found, askVet }
 }
 
-const LATER_WEEKS = 4
 const BAD_INDEX = 30
 
 /** What waiting longer would mean, in a sentence. */
@@ -254,14 +257,7 @@ export interface GoodbyeGiven {
   readonly checkedBy: string | null
 }
 
-const DAY = 86_400_000
-const WEEK_DAYS = 7
-
-const dateIn = (at: Date, weeks: number): string => {
-  const day = new Date(at.getTime() + weeks * WEEK_DAYS * DAY)
-  const two = (n: number): string => String(n).padStart(2, '0')
-  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
-}
+const dateIn = (at: Date, weeks: number): string => format(addWeeks(at, weeks), 'yyyy-MM-dd')
 
 /** Lengths as the dog goes home: the cut where it was done, else what the verdict left. */
 export function outlineOf(plan: Plan, cut: Cut | null, bench: Bench | null): number[] {
@@ -271,11 +267,7 @@ export function outlineOf(plan: Plan, cut: Cut | null, bench: Bench | null): num
       .filter(({ step, status }) => step.kind === 'cut' && step.what === 'coat' && status === 'done')
       .flatMap(({ step }) => step.indexes),
   )
-  const coatDone = new Set(
-    (bench?.steps ?? [])
-      .filter(({ step, status }) => step.kind === 'coat' && status === 'done' && step.part === 1)
-      .flatMap(({ step }) => step.indexes),
-  )
+  const coatDone = new Set((bench?.steps ?? []).filter(isThrough).flatMap(({ step }) => step.indexes))
   return plan.regions.map(({ option, treatment, coatMm, done }, index) => {
     const clipped = treatment === 'clip' && (done || !kept || coatDone.has(index))
     if (clipped) return Math.min(coatMm, option.outlineMm)
@@ -390,7 +382,7 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
       ) /
         2,
   )
-  const mm = partLengths(outlineMm, (region) => coatPartOf(region, dog.coatType))
+  const mm = partLengths(outlineMm, dog.coatType)
   const lengths = parts.map((part) => `${part} to ${Math.round(mm[part])} mm`)
   const washed = !kept || done.some(({ what }) => what === 'wash')
   const all = [
@@ -411,24 +403,16 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
 const PARTS = ['body', 'legs', 'head', 'ears', 'tail'] as const
 
 /** Mean length of each part of the coat, mm, weighted by area. */
-export function partLengths(
-  outlineMm: readonly number[],
-  partOf: (region: RegionId) => string,
-): VisitSummary['lengthMm'] {
+export function partLengths(outlineMm: readonly number[], coatType: CoatType): LengthsMm {
   const mean = (part: string): number => {
-    const places = REGION_SIDES.filter(({ region }) => partOf(region) === part)
+    const places = REGION_SIDES.filter(({ region }) => coatPartOf(region, coatType) === part)
     const area = places.reduce((sum, { share }) => sum + share, 0)
     return area > 0 ? places.reduce((sum, { index, share }) => sum + share * outlineMm[index]!, 0) / area : 0
   }
-  return Object.fromEntries(PARTS.map((part) => [part, Math.round(mean(part) * 10) / 10])) as VisitSummary['lengthMm']
+  return Object.fromEntries(PARTS.map((part) => [part, Math.round(mean(part) * 10) / 10])) as unknown as LengthsMm
 }
 
-export function summaryOf(
-  page: GoodbyePage,
-  { assessment, plan, bench }: GoodbyeGiven,
-  partOf: (region: RegionId) => string,
-  house: House,
-): VisitSummary {
+export function summaryOf(page: GoodbyePage, { assessment, plan, bench }: GoodbyeGiven, house: House): VisitSummary {
   const { dog } = assessment
   return {
     before: page.indices.before,
@@ -436,7 +420,7 @@ export function summaryOf(
     choice: plan.verdict.choice,
     work: page.work,
     minutes: page.minutes,
-    lengthMm: partLengths(page.outlineMm, partOf),
+    lengthMm: partLengths(page.outlineMm, dog.coatType),
     products: page.products.map(({ name }) => name),
     tools: page.tools,
     temperament: dog.temperament,

@@ -1,6 +1,5 @@
 import {
   type Assessment,
-  COMB_MM,
   CUTS,
   coatPartOf,
   DEFAULT_HOUSE,
@@ -12,10 +11,11 @@ import {
   keyOf,
   type Prescribed,
   type Progress,
-  type Rack,
+  type RackTool,
   REGION_SIDES,
   REGIONS,
   type RegionId,
+  rackOf,
   type SideScores,
   schoolsWith,
   UNSCORED,
@@ -88,14 +88,16 @@ const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   showInDays: wishes.showInDays ?? null,
 })
 
-/** Tools of the file that can be planned with. */
-const rackOfFile = (tools: NonNullable<AssessmentFile['rack']>): Rack => ({
-  blades: tools.flatMap(({ kind, id, form, state }) =>
-    kind === 'blade' && state !== 'away' && state !== 'dull' ? [{ id, form: form ?? ('full' as const) }] : [],
-  ),
-  combs: COMB_MM.filter((mm) =>
-    tools.some(({ kind, id, state }) => kind === 'comb' && id === String(mm) && state !== 'away' && state !== 'dull'),
-  ),
+/** A tool of the file as the core judges it; a file says how it stands, not how often it was used. */
+const toolOf = ({ kind, id, form, state }: NonNullable<AssessmentFile['rack']>[number]): RackTool => ({
+  kind,
+  id,
+  form: form ?? null,
+  state: state ?? 'ready',
+  dogsSinceSharpened: 0,
+  minutesSinceUse: null,
+  minutesSinceOil: null,
+  minutesSinceDisinfection: null,
 })
 
 /** Work finished already, each region-side once. */
@@ -240,7 +242,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
     progress,
     schools: schoolsWith(file.house?.schools),
     own: file.own ?? null,
-    rack: file.rack ? rackOfFile(file.rack) : FULL_RACK,
+    rack: file.rack ? rackOf(file.rack.map(toolOf), house) : FULL_RACK,
   }
 }
 

@@ -2,7 +2,15 @@ export * from './aftercare/forecast.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './aftercare/growth.ts'
 export * from './aftercare/home-care.ts'
 export { type Interval, ownRate, rateBetween } from './aftercare/own-rate.ts'
-export { matIndexAfter, mattingRate, type OwnRate, type Rebook, rateOf, rebookOf } from './aftercare/rebook.ts'
+export {
+  LATER_WEEKS,
+  matIndexAfter,
+  mattingRate,
+  type OwnRate,
+  type Rebook,
+  rateOf,
+  rebookOf,
+} from './aftercare/rebook.ts'
 export { krippendorffAlpha, LEVEL_IDS, type Level } from './agreement/alpha.ts'
 export { ICC_FORMS, type IccForm, icc } from './agreement/icc.ts'
 export {

@@ -79,7 +79,8 @@ export interface Rebook {
   readonly indexLater: number
 }
 
-const LATER_WEEKS = 4
+/** How much later than its date a visit is looked at: what waiting would mean. */
+export const LATER_WEEKS = 4
 
 /**
  * When to come back: the longest interval for which the chance that the mat index stays under its bound is as asked. The

@@ -4,6 +4,7 @@ import { CURLED_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog.ts'
 import type { Rack } from '../house/rack.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../verdict/blades.ts'
+import { NO_BARE_BLADE_FOR_LEARNERS } from '../verdict/options.ts'
 import { cutToLength } from '../verdict/tools.ts'
 import type { Tool } from '../verdict/treatments.ts'
 
@@ -23,8 +24,6 @@ const SMOOTH_FACE_MM = 3
 const SMOOTH_FACE: ReadonlySet<RegionId> = new Set(['cheek', 'muzzle', 'throat'])
 const AGAINST_THROAT: ReadonlySet<RegionId> = new Set(['throat', 'cheek'])
 const LIFTED: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'throat'])
-/** Where a learner uses no bare blade. */
-const NO_BARE_BLADE: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'armpit', 'groin', 'tuck'])
 
 /** Thin or old skin, or skin that is pink: nothing shorter than a 7. */
 export const isTender = ({ dog, sheet }: Assessment, index: number): boolean =>
@@ -83,7 +82,7 @@ export function finishing(index: number, region: RegionId, wanted: number, asses
   const tender = isTender(assessment, index)
   const straight = cutToLength(region, tender ? Math.max(wanted, SEVEN_MM) : wanted, rack)
   if (straight.tool.kind !== 'blade') return { ...straight, against: false }
-  if (experience === 'learner' && NO_BARE_BLADE.has(region)) {
+  if (experience === 'learner' && NO_BARE_BLADE_FOR_LEARNERS.has(region)) {
     const comb = combOr(straight.leavesMm, rack)
     if (comb) return comb
   }
@@ -103,4 +102,4 @@ export function finishing(index: number, region: RegionId, wanted: number, asses
 
 /** A bare blade in a learner's hand where loose skin or an edge is. */
 export const isHandOver = (region: RegionId, { tool }: Made, { experience }: Assessment): boolean =>
-  experience === 'learner' && tool.kind === 'blade' && NO_BARE_BLADE.has(region)
+  experience === 'learner' && tool.kind === 'blade' && NO_BARE_BLADE_FOR_LEARNERS.has(region)

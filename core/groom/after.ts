@@ -3,13 +3,17 @@ import type { Score } from '../scores/scales.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import type { Plan } from '../verdict/plan-shape.ts'
 import type { Treatment } from '../verdict/treatments.ts'
-import type { Bench } from './bench-shape.ts'
+import type { Bench, StepStatus } from './bench-shape.ts'
 import { todaysPart } from './today.ts'
 
 /** Treatments after which the comb goes through. */
 const FREES: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip'])
 /** What is still on the comb after carding or air: never nothing at once. */
 const LEFT_LOOSE = 1
+
+/** Coat work that is done, and not only its share of today. */
+export const isThrough = ({ step, status }: StepStatus): boolean =>
+  step.kind === 'coat' && status === 'done' && step.part === 1
 
 /** What the comb check still found at a place. */
 export interface CheckMark {
@@ -29,11 +33,7 @@ export function afterOf({ sheet }: Assessment, plan: Plan, bench: Bench | null, 
   const steps = bench?.steps ?? []
   const kept = steps.length > 0
   const partOf = todaysPart(plan)
-  const doneAt = new Set(
-    steps
-      .filter(({ step, status }) => step.kind === 'coat' && status === 'done' && step.part === 1)
-      .flatMap(({ step }) => step.indexes),
-  )
+  const doneAt = new Set(steps.filter(isThrough).flatMap(({ step }) => step.indexes))
   const washed = kept
     ? steps.some(({ step, status }) => step.what === 'wash' && status === 'done')
     : plan.verdict.choice !== 'refer'

@@ -43,7 +43,8 @@ const NO_AIR: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'ear-inner', 's
 export const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
 const FACE_EDGE: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle'])
 const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
-const NO_BARE_BLADE_FOR_LEARNERS: ReadonlySet<RegionId> = new Set([
+/** Loose skin, thin edges, eyes: where a learner uses no bare blade. */
+export const NO_BARE_BLADE_FOR_LEARNERS: ReadonlySet<RegionId> = new Set([
   'eyes',
   'ear-outer',
   'ear-inner',

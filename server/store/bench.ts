@@ -4,7 +4,15 @@ import type { Station } from '../../contract/api.ts'
 import { type BenchDoc, eventOf, type RunningTimer, type SentEvent, type StoredEvent } from '../../contract/bench.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { stepTitle } from '../../contract/words/index.ts'
-import { type Bench, benchOf, type GroomPhase, minutesTaken, REGION_SIDES, type StepStatus } from '../../core/index.ts'
+import {
+  type Bench,
+  benchOf,
+  type GroomPhase,
+  isThrough,
+  minutesTaken,
+  REGION_SIDES,
+  type StepStatus,
+} from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { TooEarly } from './errors.ts'
 import { lockVisit } from './locks.ts'
@@ -151,9 +159,6 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
 const labelOf = (status: StepStatus | undefined): string =>
   status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
 
-const isDoneCoat = ({ step, status }: StepStatus): boolean =>
-  step.kind === 'coat' && status === 'done' && step.part === 1
-
 /** Coat work that is done now and was not before becomes progress, place by place; what was opened again is opened. */
 async function keepProgress(
   visitId: string,
@@ -162,8 +167,8 @@ async function keepProgress(
   actorId: string | null,
   transaction: Transaction,
 ): Promise<void> {
-  const was = new Set(before.steps.filter(isDoneCoat).map(({ step }) => step.id))
-  const is = new Set(after.steps.filter(isDoneCoat).map(({ step }) => step.id))
+  const was = new Set(before.steps.filter(isThrough).map(({ step }) => step.id))
+  const is = new Set(after.steps.filter(isThrough).map(({ step }) => step.id))
   const at = (index: number) => {
     const { region, side } = REGION_SIDES[index]!
     return { region, side: side ?? ('' as const) }

@@ -8,7 +8,7 @@ import {
   goodbyePage,
   summaryOf,
 } from '../../contract/goodbye.ts'
-import { type Bench, type CoatType, coatPartOf, cutOf, type House, workedOf } from '../../core/index.ts'
+import { type Bench, cutOf, type House, workedOf } from '../../core/index.ts'
 import { planInForce } from './baths.ts'
 import { benchNow } from './bench.ts'
 import { iso } from './documents.ts'
@@ -26,7 +26,6 @@ interface Made {
   readonly page: GoodbyePage
   readonly bench: Bench | null
   readonly client: ClientRow
-  readonly coatType: CoatType
 }
 
 /** The comb check and the goodbye. */
@@ -84,8 +83,8 @@ export class GoodbyeRepo {
       const row = await GoodbyeRow.findByPk(visitId, { transaction: t, lock: true })
       if (row?.finishedAt) return this.#doc(visit, row, now, t)
       if (!row?.checkedAt) throw new TooEarly('sign the comb check first')
-      const { page, given, house, bench, client, coatType } = await this.#made(visit, row, now, t)
-      const summary = summaryOf(page, given, (region) => coatPartOf(region, coatType), house)
+      const { page, given, house, bench, client } = await this.#made(visit, row, now, t)
+      const summary = summaryOf(page, given, house)
       await row.update({ page, summary, finishedAt: now, revision: row.revision + 1 }, { transaction: t })
       if (bench) {
         await countUse(bench, now, t)
@@ -163,7 +162,7 @@ export class GoodbyeRepo {
       nextOn: row?.nextOn ?? null,
       checkedBy: checker?.name ?? null,
     }
-    return { given, house, page: goodbyePage(given, house), bench, client, coatType: dog.coatType }
+    return { given, house, page: goodbyePage(given, house), bench, client }
   }
 }
 

@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { Arrival, AssessmentDoc, Day, NewVisit, PastVisit, Station, Visit, VisitCard } from '../../contract/api.ts'
+import type {
+  Arrival,
+  AssessmentDoc,
+  Day,
+  NewVisit,
+  PastVisit,
+  Salon,
+  Station,
+  Visit,
+  VisitCard,
+} from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/read-assessment.ts'
@@ -47,18 +57,19 @@ export class VisitRepo {
   async read(id: string): Promise<Visit> {
     const row = await VisitRow.findByPk(id)
     if (!row) throw new NotFound('visit', id)
+    const salon = this.#salon.read()
     const [[card], assessment, second, past, progress, consents, known] = await Promise.all([
       this.#cards([row]),
       assessmentOfVisit(id),
       AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
-      this.#past(row),
+      this.#past(row, salon),
       progressOf(id),
       ConsentRow.findAll({
         where: { visitId: id },
         attributes: { exclude: ['page'] },
         order: [['createdAt', 'DESC']],
       }),
-      this.#salon.read().then((salon) => knownOf(row, salon)),
+      salon.then((read) => knownOf(row, read)),
     ])
     const of = { assessmentId: assessment.id }
     const [latest, accepted] = await Promise.all([
@@ -268,7 +279,7 @@ export class VisitRepo {
     })
   }
 
-  async #past(visit: VisitRow): Promise<PastVisit[]> {
+  async #past(visit: VisitRow, salon: Promise<Salon>): Promise<PastVisit[]> {
     const rows = await VisitRow.findAll({
       where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt } },
       order: [['startsAt', 'DESC']],
@@ -277,7 +288,7 @@ export class VisitRepo {
     if (rows.length === 0) return []
     const [cards, { estimates }, goodbyes] = await Promise.all([
       this.#cards(rows),
-      this.#salon.read(),
+      salon,
       GoodbyeRow.findAll({ where: { visitId: rows.map(({ id }) => id) }, attributes: ['visitId', 'summary'] }),
     ])
     const house = houseWith(estimates)

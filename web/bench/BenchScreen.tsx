@@ -4,7 +4,6 @@ import { ArrowRight, Coffee, Lightbulb, Rotate3d } from 'lucide-react'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Visit } from '../../contract/api.ts'
-import { productOf } from '../../contract/products.ts'
 import { minutesText, placeName, pullText, stepTitle } from '../../contract/words/index.ts'
 import {
   type BenchHappening,
@@ -13,7 +12,6 @@ import {
   REGION_SIDES,
   restEveryOf,
   type StepStatus,
-  USUAL_SHELF,
   wholeGroom,
 } from '../../core/index.ts'
 import { personOnDuty, usePersonOnDuty } from '../api/person.ts'
@@ -22,10 +20,10 @@ import { bathQuery, shelfQuery } from '../api/shelf.ts'
 import { CoatMap } from '../coatmap/CoatMap.tsx'
 import { looksOfLengths } from '../coatmap/looks.ts'
 import { useTurning } from '../coatmap/use-turning.ts'
-import { today } from '../parts/dates.ts'
 import { Loading } from '../shell/states.tsx'
 import { dogDrawn } from '../stations/dog-file.ts'
 import { usePlanOfVisit } from '../stations/plan-of-visit.ts'
+import { shelfOfVisit } from '../stations/shelf-of-visit.ts'
 import { useVisit } from '../stations/VisitLayout.tsx'
 import { Blade } from './Blade.tsx'
 import { clockText, minutesOf } from './clock.ts'
@@ -59,8 +57,7 @@ function usePlanEvent(visit: Visit): Extract<BenchHappening, { kind: 'plan' }> |
   const accepted = visit.acceptedPlan
   return useMemo(() => {
     if (!made || !accepted || !known) return null
-    const products = (shelf.data ?? []).map((product) => productOf(product, today()))
-    const there = products.length > 0 ? products : USUAL_SHELF
+    const there = shelfOfVisit(shelf.data ?? [], bath.data)
     const steps = wholeGroom(made.assessment, accepted.plan, made.house, there, bath.data?.swaps)
     return {
       kind: 'plan',
@@ -69,7 +66,7 @@ function usePlanEvent(visit: Visit): Extract<BenchHappening, { kind: 'plan' }> |
       pullBudget: accepted.plan.verdict.pullBudget,
       restEvery: restEveryOf(made.assessment, made.house),
     }
-  }, [made, accepted, known, shelf.data, bath.data?.swaps])
+  }, [made, accepted, known, shelf.data, bath.data])
 }
 
 function Bench({ visit, here, house }: { visit: Visit; here: BenchHere; house: House }): ReactNode {

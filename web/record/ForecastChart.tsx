@@ -8,6 +8,7 @@ import {
   type ForecastPoint,
   forecastOf,
   type House,
+  LATER_WEEKS,
   rebookOf,
 } from '../../core/index.ts'
 import { DragHandle, dragAlong } from '../parts/DragHandle.tsx'
@@ -22,7 +23,6 @@ const STRIP = 246
 const WEEKS = 16
 const MOST_A_WEEK = 7
 const STEP = 1
-const LATER = 4
 
 /**
  * How mats come back at home, with the spread, and the next visit that follows; how often the owner brushes is dragged on
@@ -162,7 +162,7 @@ export function ForecastChart({
               <th className="font-medium">Brushed to the skin</th>
               <th className="font-medium">Next visit</th>
               <th className="font-medium">Mats then</th>
-              <th className="font-medium">{LATER} weeks later</th>
+              <th className="font-medium">{LATER_WEEKS} weeks later</th>
             </tr>
           </thead>
           <tbody>

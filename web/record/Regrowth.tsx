@@ -3,14 +3,7 @@ import { type ReactNode, useState } from 'react'
 import { partLengths } from '../../contract/goodbye.ts'
 import type { DogRecord } from '../../contract/record.ts'
 import { mmText } from '../../contract/words/index.ts'
-import {
-  type Assessment,
-  coatPartOf,
-  type House,
-  type LengthsMm,
-  lengthAfter,
-  weeksToLength,
-} from '../../core/index.ts'
+import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../core/index.ts'
 import { serverNow } from '../api/server-clock.ts'
 
 const WEEK_MS = 604_800_000
@@ -36,7 +29,7 @@ export function Regrowth({
   assessment: Assessment
   house: House
 }): ReactNode {
-  const left = partLengths(home.outlineMm, (region) => coatPartOf(region, dog.coatType))
+  const left = partLengths(home.outlineMm, dog.coatType)
   const [wanted, setWanted] = useState<Partial<Record<keyof LengthsMm, string>>>({})
   const since = Math.max(0, (serverNow() - Date.parse(home.at)) / WEEK_MS)
   const day = (weeks: number): string => format(addDays(new Date(home.at), Math.ceil(weeks * DAYS)), 'd MMM yyyy')

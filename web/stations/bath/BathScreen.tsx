@@ -4,7 +4,7 @@ import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Salon, Visit } from '../../../contract/api.ts'
-import { productOf, type ShelfProduct } from '../../../contract/products.ts'
+import type { ShelfProduct } from '../../../contract/products.ts'
 import {
   BATH_STEP_LABEL,
   bathWarningText,
@@ -28,18 +28,17 @@ import {
   type Plan,
   planBath,
   REGION_SIDES,
-  USUAL_SHELF,
 } from '../../../core/index.ts'
 import { salonQuery, useMoveDog } from '../../api/queries.ts'
 import { bathQuery, shelfQuery, useBookBath, useSwapProducts } from '../../api/shelf.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { looksOfBath } from '../../coatmap/looks.ts'
 import { useTurning } from '../../coatmap/use-turning.ts'
-import { today } from '../../parts/dates.ts'
 import { Loading, QueryFailed } from '../../shell/states.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { usePlanOfVisit } from '../plan-of-visit.ts'
 import { Station } from '../Station.tsx'
+import { shelfOfVisit } from '../shelf-of-visit.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { Deshedding } from './Deshedding.tsx'
 import { MixingCard } from './MixingCard.tsx'
@@ -70,15 +69,7 @@ function InTheTub({ visit, salon, products, assessment, plan, house }: Props): R
   const { data: record } = useQuery(bathQuery(visit.id))
   const swap = useSwapProducts(visit.id)
   const swaps = record?.swaps ?? NONE
-  // What this visit has booked already is there for it.
-  const shelf = useMemo(() => {
-    const booked = new Map(record?.booked.map(({ productId, ml }) => [productId, ml]))
-    return products.length === 0
-      ? USUAL_SHELF
-      : products.map((product) =>
-          productOf({ ...product, stockMl: product.stockMl + (booked.get(product.id) ?? 0) }, today()),
-        )
-  }, [products, record?.booked])
+  const shelf = useMemo(() => shelfOfVisit(products, record), [products, record])
   const bath = useMemo(() => planBath(assessment, plan, house, shelf, swaps), [assessment, plan, house, shelf, swaps])
   const deshed = useMemo(() => deshedOf(assessment, plan, house), [assessment, plan, house])
   const planned = useMemo(() => planBath(assessment, plan, house, shelf), [assessment, plan, house, shelf])
