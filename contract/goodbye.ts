@@ -17,7 +17,7 @@ import {
   isThrough,
   LATER_WEEKS,
   type LengthsMm,
-  mattingRate,
+  mattingOf,
   minutesTaken,
   type Plan,
   REGION_IDS,
@@ -130,8 +130,8 @@ export const visitSummarySchema = z.object({
   incidents: z.array(z.object({ incident: z.enum(INCIDENT_IDS), text: z.string() })),
   skipped: z.array(z.enum(SKIP_REASONS)),
   findings: z.array(z.enum(FINDING_IDS as [(typeof FINDING_IDS)[number], ...(typeof FINDING_IDS)[number][]])),
-  /** Usual rate of matting for coat, length and care as it went home, index points a week. */
-  usualRate: z.number(),
+  /** Usual matting for coat, length and care as it went home, index points by week from the goodbye on. */
+  usualRates: z.array(z.number()),
   price: z.int(),
   nextWeeks: z.int(),
 })
@@ -412,8 +412,12 @@ export function partLengths(outlineMm: readonly number[], coatType: CoatType): L
   return Object.fromEntries(PARTS.map((part) => [part, Math.round(mean(part) * 10) / 10])) as unknown as LengthsMm
 }
 
+/** As far as the usual matting is kept with a visit; few dogs stay away longer. */
+const WEEKS_KEPT = 26
+
 export function summaryOf(page: GoodbyePage, { assessment, plan, bench }: GoodbyeGiven, house: House): VisitSummary {
   const { dog } = assessment
+  const mats = mattingOf(assessment, page.outlineMm, house)
   return {
     before: page.indices.before,
     after: page.indices.after,
@@ -431,7 +435,7 @@ export function summaryOf(page: GoodbyePage, { assessment, plan, bench }: Goodby
       status === 'skipped' && skipReason ? [skipReason] : [],
     ),
     findings: [...new Set(assessment.sheet.flatMap(({ findings }) => findings.map(({ id }) => id)))],
-    usualRate: mattingRate(assessment, page.outlineMm, house),
+    usualRates: Array.from({ length: WEEKS_KEPT }, (_, week) => mats(week)),
     price: page.price.total,
     nextWeeks: page.next.weeks,
   }

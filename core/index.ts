@@ -1,11 +1,10 @@
 export * from './aftercare/forecast.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './aftercare/growth.ts'
 export * from './aftercare/home-care.ts'
-export { type Interval, ownRate, rateBetween } from './aftercare/own-rate.ts'
+export { type Interval, ownRate } from './aftercare/own-rate.ts'
 export {
   LATER_WEEKS,
-  matIndexAfter,
-  mattingRate,
+  mattingOf,
   type OwnRate,
   type Rebook,
   rateOf,

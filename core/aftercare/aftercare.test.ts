@@ -4,13 +4,17 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { anAssessment, cleanSheet, lengths, onRegions } from '../fixtures.ts'
 import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { careTable, forecastOf } from './forecast.ts'
-import { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './growth.ts'
+import { lengthAfter, meanLengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './growth.ts'
 import { homeCareOf } from './home-care.ts'
-import { ownRate, rateBetween } from './own-rate.ts'
-import { careFactor, matIndexAfter, mattingRate, rebookOf } from './rebook.ts'
+import { ownRate, timesUsual } from './own-rate.ts'
+import { careFactor, type MatsAWeek, matIndices, mattingOf, rebookOf, timesAsFast } from './rebook.ts'
 
 const H = DEFAULT_HOUSE
 const all = (mm: number): number[] => REGION_SIDES.map(() => mm)
+const steady =
+  (rate: number): MatsAWeek =>
+  () =>
+    rate
 
 describe('regrowth', () => {
   test('of a coat that grows on is linear: 23.1 mm in ten weeks at 0.33 mm a day', () => {
@@ -52,9 +56,35 @@ describe('the next visit', () => {
   })
   test('mats form by coat, length, care, friction and coat change', () => {
     const curly = anAssessment({ wishes: { homeBrushing: { perWeek: 1, toSkin: true }, swims: true } })
-    expect(mattingRate(curly, all(60), H)).toBeCloseTo(6 * 2 * 0.25 * 1.3, 9)
-    expect(mattingRate(anAssessment({ dog: { modifiers: ['coat-change'] } }), all(30), H)).toBeCloseTo(12, 9)
-    expect(matIndexAfter(0, 10, 2)).toBeCloseTo(10 + 10 * 0.9, 12)
+    expect(mattingOf(curly, all(60), H)(0)).toBeCloseTo(6 * 2 * 0.25 * 1.3, 9)
+    expect(mattingOf(anAssessment({ dog: { modifiers: ['coat-change'] } }), all(30), H)(0)).toBeCloseTo(12, 9)
+    expect(matIndices(0, steady(10), 2)).toEqual([0, 10, 19])
+  })
+  test('the coat grows meanwhile: 16 mm mat as 30 mm do six weeks on, up to the longest that counts', () => {
+    const mats = mattingOf(anAssessment({}), all(16), H)
+    const weeks = (30 - 16) / (0.33 * 7)
+    expect(mats(weeks)).toBeCloseTo(6, 9)
+    expect(mats(500)).toBeCloseTo(6 * 3, 9)
+    const set = anAssessment({ dog: { coatType: 'feathered', lengthMm: lengths(60) } })
+    expect(mattingOf(set, all(60), H)(20)).toBeCloseTo(mattingOf(set, all(60), H)(0), 12)
+    expect(mattingOf(set, all(30), H)(52)).toBeGreaterThan(1.8 * mattingOf(set, all(30), H)(0))
+  })
+  test('the mean length is the growth law summed over the dog', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 90 }), { minLength: all(0).length, maxLength: all(0).length }),
+        fc.constantFrom('double' as const, 'wire' as const, 'curly' as const),
+        fc.integer({ min: 0, max: 40 }),
+        (from, coat, weeks) => {
+          const full = from.map((mm, i) => mm - 20 + ((7 * i) % 60))
+          const summed = REGION_SIDES.reduce(
+            (sum, { index, share }) => sum + share * lengthAfter(from[index]!, full[index]!, weeks, coat, H),
+            0,
+          )
+          expect(meanLengthAfter(from, full, coat, H)(weeks)).toBeCloseTo(summed, 6)
+        },
+      ),
+    )
   })
   // Common practice: curly coats every 4 to 8 weeks with some care at home.
   test('of a curly coat at 25 mm, brushed to the skin once a week, is in 4 to 8 weeks', () => {
@@ -74,7 +104,8 @@ describe('the next visit', () => {
     expect(indexThen).toBeLessThan(12)
     expect(indexLater).toBeGreaterThan(12)
     // 0.8416 is the standard normal quantile of 0.8.
-    expect(indexThen).toBeCloseTo(matIndexAfter(0, mattingRate(dog, all(40), H) * Math.exp(0.35 * 0.841621), weeks), 4)
+    const worst = timesAsFast(mattingOf(dog, all(40), H), Math.exp(0.35 * 0.841621))
+    expect(indexThen).toBeCloseTo(matIndices(0, worst, weeks)[weeks]!, 4)
   })
   test('keeps its bounds: three weeks for neglect, twelve for a smooth coat, sixteen for wire, monthly for puppies', () => {
     expect(rebookOf(anAssessment({}), 8, all(90), H)).toMatchObject({ weeks: 3, why: 'least' })
@@ -88,6 +119,20 @@ describe('the next visit', () => {
       weeks: 4,
       why: 'puppy',
     })
+  })
+  // Common practice: trims on curly and drop coats every 4 to 8 weeks, however well they are brushed.
+  test('a trim is back before it has grown out of shape; a coat left natural may stay away', () => {
+    const next = (style: 'trim' | 'natural', coatType: 'curly' | 'feathered' = 'curly') =>
+      rebookOf(
+        anAssessment({ dog: { coatType }, wishes: { style, homeBrushing: { perWeek: 7, toSkin: true } } }),
+        0,
+        all(16),
+        H,
+      )
+    expect(next('trim')).toMatchObject({ weeks: 8, why: 'shape' })
+    expect(next('natural').why).not.toBe('shape')
+    expect(next('natural').weeks).toBeGreaterThan(8)
+    expect(next('trim', 'feathered').why).not.toBe('shape')
   })
 })
 
@@ -140,12 +185,13 @@ describe('a dog’s own rate', () => {
   test('undoes the law it is learnt from', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.double({ min: 0.2, max: 7.9, noNaN: true }),
         fc.integer({ min: 1, max: 16 }),
         fc.double({ min: 0, max: 60, noNaN: true }),
-        (rate, weeks, left) => {
-          const found = matIndexAfter(left, rate, weeks)
-          expect(rateBetween({ weeks, leftIndex: left, foundIndex: found, usualRate: 1 })).toBeCloseTo(rate, 6)
+        (times, weeks, left) => {
+          const usualRates = [2, 3, 5]
+          const found = matIndices(left, (week) => times * usualRates[Math.min(2, week)]!, weeks)[weeks]!
+          expect(timesUsual({ weeks, leftIndex: left, foundIndex: found, usualRates })).toBeCloseTo(times, 6)
         },
       ),
     )
@@ -154,8 +200,8 @@ describe('a dog’s own rate', () => {
     const interval = (times: number) => ({
       weeks: 6,
       leftIndex: 1,
-      foundIndex: matIndexAfter(1, 2 * times, 6),
-      usualRate: 2,
+      foundIndex: matIndices(1, steady(2 * times), 6)[6]!,
+      usualRates: [2],
     })
     expect(ownRate([], H)).toEqual({ factor: 1, sigma: 0.35, visits: 0 })
     const one = ownRate([interval(2)], H)
@@ -170,7 +216,7 @@ describe('a dog’s own rate', () => {
     // The normal posterior in closed form, for one visit.
     const weight = 1 / 0.5 ** 2 / (1 / 0.35 ** 2 + 1 / 0.5 ** 2)
     expect(one.factor).toBeCloseTo(2 ** weight, 9)
-    expect(ownRate([{ weeks: 6, leftIndex: 5, foundIndex: 0, usualRate: 2 }], H).factor).toBeLessThan(1)
+    expect(ownRate([{ weeks: 6, leftIndex: 5, foundIndex: 0, usualRates: [2] }], H).factor).toBeLessThan(1)
   })
 })
 
@@ -180,7 +226,7 @@ describe('the forecast and care at home', () => {
     const points = forecastOf(dog, 2, all(40), 12, H)
     expect(points).toHaveLength(13)
     for (const [week, { low, middle, high }] of points.entries()) {
-      expect(middle).toBeCloseTo(matIndexAfter(2, mattingRate(dog, all(40), H), week), 9)
+      expect(middle).toBeCloseTo(matIndices(2, mattingOf(dog, all(40), H), week)[week]!, 9)
       expect(low).toBeLessThanOrEqual(middle)
       expect(middle).toBeLessThanOrEqual(high)
     }

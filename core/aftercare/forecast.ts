@@ -1,6 +1,6 @@
 import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
-import { matIndexAfter, mattingRate, normalQuantile, type Rebook, rateOf, rebookOf } from './rebook.ts'
+import { matIndices, mattingOf, normalQuantile, type Rebook, rateOf, rebookOf, timesAsFast } from './rebook.ts'
 
 export interface ForecastPoint {
   readonly week: number
@@ -24,13 +24,15 @@ export function forecastOf(
   house: House,
 ): ForecastPoint[] {
   const own = rateOf(assessment, house)
-  const rate = mattingRate(assessment, outlineMm, house) * own.factor
+  const mats = timesAsFast(mattingOf(assessment, outlineMm, house), own.factor)
   const spread = Math.exp(own.sigma * normalQuantile(1 - TAIL))
-  return Array.from({ length: weeks + 1 }, (_, week) => ({
+  const low = matIndices(leftIndex, timesAsFast(mats, 1 / spread), weeks)
+  const high = matIndices(leftIndex, timesAsFast(mats, spread), weeks)
+  return matIndices(leftIndex, mats, weeks).map((middle, week) => ({
     week,
-    low: matIndexAfter(leftIndex, rate / spread, week),
-    middle: matIndexAfter(leftIndex, rate, week),
-    high: matIndexAfter(leftIndex, rate * spread, week),
+    low: low[week]!,
+    middle,
+    high: high[week]!,
   }))
 }
 

@@ -3,7 +3,7 @@ import type { CoatType } from '../coat/coat-types.ts'
 import type { House } from '../house/estimates.ts'
 
 /** Coats that grow without stop; the others come back to a length of their own and stay there. */
-const GROWS_ON: ReadonlySet<CoatType> = new Set(['silky', 'drop-double', 'curly', 'cotton', 'corded'])
+export const GROWS_ON: ReadonlySet<CoatType> = new Set(['silky', 'drop-double', 'curly', 'cotton', 'corded'])
 /** A coat of set length counts as back at this share of it: the last millimetres never quite come. */
 const BACK = 0.9
 const DAYS = 7
@@ -15,9 +15,7 @@ const DAYS = 7
 export function weeksToRegrow(fromMm: number, toMm: number, coatType: CoatType, house: House): number {
   if (fromMm >= toMm || toMm <= 0) return 0
   if (GROWS_ON.has(coatType)) return (toMm - fromMm) / house['growth.mm-day'] / DAYS
-  const weeks = house[toMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks']
-  const tau = weeks / -Math.log(1 - BACK)
-  return Math.max(0, weeks + tau * Math.log(1 - fromMm / toMm))
+  return Math.max(0, timeConstant(toMm, house) * (Math.log(1 - fromMm / toMm) - Math.log(1 - BACK)))
 }
 
 /**
@@ -27,9 +25,36 @@ export function weeksToRegrow(fromMm: number, toMm: number, coatType: CoatType, 
 export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatType: CoatType, house: House): number {
   if (GROWS_ON.has(coatType)) return fromMm + house['growth.mm-day'] * DAYS * weeks
   if (fromMm >= fullMm) return fromMm
-  const tau =
-    house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
-  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / tau)
+  return fullMm - (fullMm - fromMm) * Math.exp(-weeks / timeConstant(fullMm, house))
+}
+
+const timeConstant = (fullMm: number, house: House): number =>
+  house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
+
+/**
+ * Mean length of the whole coat by weeks since it was cut, mm, weighted by area: `lengthAfter` summed over the dog in
+ * closed form, because forecasts ask for it week by week.
+ * @param fromMm lengths it was cut to, by region-side @param fullMm lengths it comes back to
+ */
+export function meanLengthAfter(
+  fromMm: readonly number[],
+  fullMm: readonly number[],
+  coatType: CoatType,
+  house: House,
+): (weeks: number) => number {
+  const mean = (of: (index: number) => number): number =>
+    REGION_SIDES.reduce((sum, { index, share }) => sum + share * of(index), 0)
+  if (GROWS_ON.has(coatType)) {
+    const start = mean((index) => fromMm[index]!)
+    return (weeks) => start + house['growth.mm-day'] * DAYS * weeks
+  }
+  const end = mean((index) => Math.max(fromMm[index]!, fullMm[index]!))
+  const missing = new Map<number, number>()
+  for (const { index, share } of REGION_SIDES) {
+    const tau = timeConstant(fullMm[index]!, house)
+    missing.set(tau, (missing.get(tau) ?? 0) + share * Math.max(0, fullMm[index]! - fromMm[index]!))
+  }
+  return (weeks) => [...missing].reduce((length, [tau, mm]) => length - mm * Math.exp(-weeks / tau), end)
 }
 
 /**
@@ -49,9 +74,7 @@ export function weeksToLength(
   if (wantedMm > fullMm) return null
   const reached = Math.min(wantedMm, BACK * fullMm)
   if (reached <= fromMm) return 0
-  const tau =
-    house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
-  return -tau * Math.log((fullMm - reached) / (fullMm - fromMm))
+  return -timeConstant(fullMm, house) * Math.log((fullMm - reached) / (fullMm - fromMm))
 }
 
 /** Weeks until every place that shows is as long as it was, or as the owner wants it where that is less. */

@@ -1,24 +1,43 @@
 import type { House } from '../house/estimates.ts'
-import type { OwnRate } from './rebook.ts'
+import { type MatsAWeek, matIndices, type OwnRate, timesAsFast } from './rebook.ts'
 
 /** What one interval showed: the mat index it left with and came back with. */
 export interface Interval {
   readonly weeks: number
   readonly leftIndex: number
   readonly foundIndex: number
-  /** The usual rate for that coat, length and care, index points a week. */
-  readonly usualRate: number
+  /** New mats usual for that coat, length and care, index points by week; after the last it stays as it is. */
+  readonly usualRates: readonly number[]
 }
 
 /** No interval says more than this about a rate: so many times slower or faster than usual. */
 const MOST = 8
+const HALVINGS = 50
 
-/**
- * The rate that takes one mat index to another, from I += r x (1 - I / 100) each week: in closed form
- * r = 100 x (1 - ((100 - found) / (100 - left)) ^ (1 / weeks)).
- */
-export const rateBetween = ({ weeks, leftIndex, foundIndex }: Interval): number =>
-  foundIndex <= leftIndex || leftIndex >= 100 ? 0 : 100 * (1 - ((100 - foundIndex) / (100 - leftIndex)) ** (1 / weeks))
+/** Usual rates as kept, as new mats week by week. */
+export const matsOf =
+  (usualRates: readonly number[]): MatsAWeek =>
+  (week) =>
+    usualRates[Math.min(week, usualRates.length - 1)]!
+
+/** The mat index after weeks that need not be whole. */
+function indexAfter(leftIndex: number, mats: MatsAWeek, weeks: number): number {
+  const whole = Math.floor(weeks)
+  const [before, after] = matIndices(leftIndex, mats, whole + 1).slice(whole)
+  return before! + (weeks - whole) * (after! - before!)
+}
+
+/** How many times as fast as usual the dog matted: what takes the one index to the other, by bisection on its logarithm. */
+export function timesUsual({ weeks, leftIndex, foundIndex, usualRates }: Interval): number {
+  let low = -Math.log(MOST)
+  let high = Math.log(MOST)
+  for (let i = 0; i < HALVINGS; i++) {
+    const middle = (low + high) / 2
+    if (indexAfter(leftIndex, timesAsFast(matsOf(usualRates), Math.exp(middle)), weeks) < foundIndex) low = middle
+    else high = middle
+  }
+  return Math.exp((low + high) / 2)
+}
 
 /**
  * A dog's own rate of matting, as a factor on its coat's: the logarithm is normal between dogs, and each interval is a
@@ -26,11 +45,8 @@ export const rateBetween = ({ weeks, leftIndex, foundIndex }: Interval): number 
  */
 export function ownRate(intervals: readonly Interval[], house: House): OwnRate {
   const logs = intervals
-    .filter(({ weeks, usualRate }) => weeks >= 1 && usualRate > 0)
-    .map((interval) => {
-      const times = rateBetween(interval) / interval.usualRate
-      return Math.log(Math.min(MOST, Math.max(1 / MOST, times)))
-    })
+    .filter(({ weeks, usualRates }) => weeks >= 1 && (usualRates[0] ?? 0) > 0)
+    .map((interval) => Math.log(timesUsual(interval)))
   const between = house['rebook.sigma'] ** 2
   const noise = house['rate.noise'] ** 2
   const precision = 1 / between + logs.length / noise

@@ -3,6 +3,8 @@ import type { Assessment } from '../dog.ts'
 import type { House } from '../house/estimates.ts'
 import { interpolated } from '../units/interpolate.ts'
 import { isPuppy } from '../verdict/budgets.ts'
+import { coatMmOf } from '../verdict/context.ts'
+import { GROWS_ON, meanLengthAfter } from './growth.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
@@ -37,27 +39,45 @@ export function careFactor(care: { perWeek: number; toSkin: boolean } | null, ho
   return interpolated([[0, 1], ...known], care.perWeek)
 }
 
-/** New mats, index points a week on a coat free of them: the coat's rate by length, care, friction and coat change. */
-export function mattingRate({ dog, wishes }: Assessment, outlineMm: readonly number[], house: House): number {
-  const meanMm = REGION_SIDES.reduce((sum, { index, share }) => sum + share * outlineMm[index]!, 0)
-  const length = Math.min(
-    house['matting.length-most'],
-    Math.max(house['matting.length-least'], meanMm / house['matting.mm']),
-  )
-  return (
+/** New mats in a week of the interval, index points on a coat free of them; the first week is 0. */
+export type MatsAWeek = (week: number) => number
+
+/**
+ * New mats week by week: the coat's rate by length, care, friction and coat change. The coat grows meanwhile, so each
+ * week counts with the length it has then.
+ * @param outlineMm lengths it went home with, by region-side
+ */
+export function mattingOf(assessment: Assessment, outlineMm: readonly number[], house: House): MatsAWeek {
+  const { dog, wishes } = assessment
+  const fullMm = REGION_SIDES.map(({ region }) => coatMmOf(region, assessment))
+  const lengthMm = meanLengthAfter(outlineMm, fullMm, dog.coatType, house)
+  const rate =
     house[`matting.${dog.coatType}`] *
-    length *
     careFactor(wishes.homeBrushing, house) *
     (wishes.swims || wishes.wearsCoat ? house['matting.friction'] : 1) *
     (dog.modifiers.includes('coat-change') ? house['matting.coat-change'] : 1)
-  )
+  return (week) =>
+    rate *
+    Math.min(
+      house['matting.length-most'],
+      Math.max(house['matting.length-least'], lengthMm(week) / house['matting.mm']),
+    )
 }
 
-/** Mat index after so many weeks, from what was left: each week I += r x (1 - I / 100). */
-export function matIndexAfter(leftIndex: number, rate: number, weeks: number): number {
-  let index = leftIndex
-  for (let week = 0; week < weeks; week++) index += rate * (1 - index / 100)
-  return index
+/** The same coat on a dog that mats so many times as fast. */
+export const timesAsFast =
+  (mats: MatsAWeek, factor: number): MatsAWeek =>
+  (week) =>
+    factor * mats(week)
+
+/** Mat index from what was left, at the goodbye and after each week: each week I += r x (1 - I / 100). */
+export function matIndices(leftIndex: number, mats: MatsAWeek, weeks: number): number[] {
+  const indices = [leftIndex]
+  for (let week = 0; week < weeks; week++) {
+    const index = indices[week]!
+    indices.push(index + mats(week) * (1 - index / 100))
+  }
+  return indices
 }
 
 /** How fast one dog mats, beside its coat's usual rate, and how sure that is: from its own visits. */
@@ -72,8 +92,8 @@ export interface OwnRate {
 
 export interface Rebook {
   readonly weeks: number
-  /** What bounds it: the forecast of mats, the jacket, or the shortest or longest time there is for this dog. */
-  readonly why: 'mats-form' | 'least' | 'most' | 'puppy' | 'jacket'
+  /** What bounds it: the forecast of mats, the jacket, a trim that has grown out of shape, or the shortest or longest time there is for this dog. */
+  readonly why: 'mats-form' | 'least' | 'most' | 'puppy' | 'jacket' | 'shape'
   /** Mat index to be expected then, and four weeks later: with the rate that four dogs of five stay under. */
   readonly indexThen: number
   readonly indexLater: number
@@ -93,30 +113,39 @@ export function rebookOf(
   house: House,
 ): Rebook {
   const own = rateOf(assessment, house)
-  const rate =
-    mattingRate(assessment, outlineMm, house) *
-    own.factor *
-    Math.exp(own.sigma * normalQuantile(house['rebook.chance']))
-  let weeks = 0
-  while (weeks < FORECAST_WEEKS && matIndexAfter(leftIndex, rate, weeks + 1) < house['rebook.index']) weeks++
-  const { dog, wishes } = assessment
-  const puppy = isPuppy(dog, house)
-  const wire = dog.coatType === 'wire'
-  const jacket = wishes.style === 'strip' || (wire && wishes.keepJacket && !dog.modifiers.includes('clipped-wire'))
-  const rolled = jacket && (wishes.show || wishes.showInDays !== null)
-  const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
-  const most = puppy
-    ? house['rebook.puppy']
-    : jacket
-      ? Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip'])
-      : longest
+  const mats = timesAsFast(
+    mattingOf(assessment, outlineMm, house),
+    own.factor * Math.exp(own.sigma * normalQuantile(house['rebook.chance'])),
+  )
+  const indices = matIndices(leftIndex, mats, FORECAST_WEEKS + LATER_WEEKS)
+  const over = indices.findIndex((index, week) => week > 0 && index >= house['rebook.index'])
+  const weeks = over < 0 ? FORECAST_WEEKS : Math.min(FORECAST_WEEKS, over - 1)
+  const [most, whyMost] = longestFor(assessment, house)
   const bounded = Math.min(most, Math.max(Math.min(most, house['rebook.least']), weeks))
   return {
     weeks: bounded,
-    why: weeks > most ? (puppy ? 'puppy' : jacket ? 'jacket' : 'most') : weeks < bounded ? 'least' : 'mats-form',
-    indexThen: matIndexAfter(leftIndex, rate, bounded),
-    indexLater: matIndexAfter(leftIndex, rate, bounded + LATER_WEEKS),
+    why: weeks > most ? whyMost : weeks < bounded ? 'least' : 'mats-form',
+    indexThen: indices[bounded]!,
+    indexLater: indices[bounded + LATER_WEEKS]!,
   }
+}
+
+/** Styles that are cut to a shape, and lose it as the coat grows on. */
+const SHAPED: ReadonlySet<Assessment['wishes']['style']> = new Set(['trim', 'short', 'puppy'])
+
+/** The longest this dog is left, whatever its mats do, and why. */
+function longestFor({ dog, wishes }: Assessment, house: House): [weeks: number, why: Rebook['why']] {
+  if (isPuppy(dog, house)) return [house['rebook.puppy'], 'puppy']
+  const wire = dog.coatType === 'wire'
+  const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
+  const jacket = wishes.style === 'strip' || (wire && wishes.keepJacket && !dog.modifiers.includes('clipped-wire'))
+  if (jacket) {
+    const rolled = wishes.show || wishes.showInDays !== null
+    return [Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip']), 'jacket']
+  }
+  const shaped = GROWS_ON.has(dog.coatType) && dog.coatType !== 'corded' && SHAPED.has(wishes.style)
+  const outgrown = Math.floor(house['rebook.outgrown'] / (7 * house['growth.mm-day']))
+  return shaped && outgrown < longest ? [outgrown, 'shape'] : [longest, 'most']
 }
 
 /** The dog's own rate; without visits its coat's, as unlike others as dogs are. */

@@ -170,6 +170,11 @@ export const ESTIMATES = {
   'rebook.least': est(3, 'weeks', 'Shortest time to the next visit'),
   'rebook.most': est(12, 'weeks', 'Longest time to the next visit'),
   'rebook.most-wire': est(16, 'weeks', 'Longest time for a wire coat'),
+  'rebook.outgrown': est(
+    20,
+    'mm',
+    'A trim that has grown by this has lost its shape: curly and drop coats come every 4 to 8 weeks',
+  ),
   'rebook.puppy': trade(4, 'weeks', 'Puppies come monthly'),
 
   'wish.hope0': est(25, '% kept', 'Coat an owner hopes for who does not mind the length'),
@@ -357,4 +362,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '1.4.0'
+export const MODEL_VERSION = '1.5.0'

@@ -42,7 +42,7 @@ export async function intervalsOf(dogId: string, before: Date, t?: Transaction):
     weeks: (row.starts_at.getTime() - rows[i]!.starts_at.getTime()) / MS_PER_WEEK,
     leftIndex: rows[i]!.left_index,
     foundIndex: row.found_index,
-    usualRate: rows[i]!.usual_rate,
+    usualRates: rows[i]!.usual_rates,
   }))
 }
 
@@ -50,13 +50,14 @@ interface Left {
   readonly starts_at: Date
   readonly left_index: number
   readonly found_index: number
-  readonly usual_rate: number
+  readonly usual_rates: readonly number[]
 }
 
 const VISITS_LEFT = (dogId: string, before: Date, t?: Transaction): Promise<Left[]> =>
   WorkedRow.sequelize!.query<Left>(
     `SELECT v.starts_at, (g.summary #>> '{after,mat}')::float8 AS left_index,
-       (g.summary #>> '{before,mat}')::float8 AS found_index, (g.summary ->> 'usualRate')::float8 AS usual_rate
+       (g.summary #>> '{before,mat}')::float8 AS found_index, -- Visits closed by model 1.4 hold one rate for the whole interval.
+       COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates
      FROM visits v JOIN goodbyes g ON g.visit_id = v.id
      WHERE v.dog_id = :dogId AND v.starts_at < :before AND g.summary #>> '{after,mat}' IS NOT NULL
        AND g.summary #>> '{before,mat}' IS NOT NULL
