@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import {
+  BATH_NOTES,
   type BenchEvent,
   CAUTIONS,
   type Caution,
@@ -29,6 +30,9 @@ const tool = z.object({
   form: z.enum(['full', 'skip']).optional(),
 })
 
+/** What steps of grooms begun with model 1.4 do not say. */
+const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor'> = { productMl: 0, how: [], waitsFor: [] }
+
 export const groomStepSchema = z.object({
   id: stepId,
   phase: z.enum(GROOM_PHASES),
@@ -52,6 +56,15 @@ export const groomStepSchema = z.object({
   dwellMin: between(0, 240),
   product: text(120).nullable(),
   solutionMl: between(0, 100_000),
+  productMl: between(0, 100_000).default(UNSAID.productMl),
+  how: z
+    .array(z.enum(BATH_NOTES))
+    .max(20)
+    .default([...UNSAID.how]),
+  waitsFor: z
+    .array(stepId)
+    .max(20)
+    .default([...UNSAID.waitsFor]),
   cautions: z.array(z.enum(Object.keys(CAUTIONS) as [Caution, ...Caution[]])).max(40),
   notes: z.array(z.enum(CUT_NOTES)).max(40),
   handOver: z.boolean(),
@@ -115,7 +128,12 @@ export type StoredEvent = SentEvent & { readonly by: string | null }
 export type BenchDoc = { now: string; events: readonly StoredEvent[] }
 
 /** As the core takes it. */
-export const eventOf = (event: StoredEvent): BenchEvent => ({ ...event, at: Date.parse(event.at) }) as BenchEvent
+export const eventOf = (event: StoredEvent): BenchEvent =>
+  ({
+    ...event,
+    at: Date.parse(event.at),
+    ...(event.kind === 'plan' ? { steps: event.steps.map((step) => ({ ...UNSAID, ...step })) } : {}),
+  }) as BenchEvent
 
 /** A clock that runs on some dog's bench. */
 export const runningTimerSchema = z.object({

@@ -1,7 +1,5 @@
 import { createHash } from 'node:crypto'
 import { addHours, addMinutes, addWeeks, set, startOfDay, subWeeks } from 'date-fns'
-import { uniformInt } from 'pure-rand/distribution/uniformInt'
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { Person, ScoreChange, Visit } from '../contract/api.ts'
 import { assembleFile } from '../contract/assemble.ts'
 import type { SentEvent } from '../contract/bench.ts'
@@ -9,20 +7,10 @@ import type { EquipmentFile } from '../contract/equipment.ts'
 import type { GoodbyeChange } from '../contract/goodbye.ts'
 import { type Label, productOf, type ShelfProduct } from '../contract/products.ts'
 import { assessmentOf } from '../contract/read-assessment.ts'
-import {
-  DEFAULT_HOUSE,
-  DEFAULT_LENGTHS,
-  type Product,
-  REGION_SIDES,
-  REGIONS,
-  type RegionId,
-  type RegionSide,
-  restEveryOf,
-  type Score,
-  wholeGroom,
-} from '../core/index.ts'
+import { DEFAULT_HOUSE, type Product, REGION_SIDES, type RegionId, restEveryOf, wholeGroom } from '../core/index.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
 import { type DemoTool, demoRack } from './rack.ts'
+import { type Dice, dice, pastSheet, todaysScores } from './sheets.ts'
 import { DEMO_EQUIPMENT, demoShelf } from './shelf.ts'
 
 /** What loading needs of the store, so that the demo depends on no server code. */
@@ -106,46 +94,6 @@ const PEOPLE: readonly Person[] = [
   { id: demoId('Casimir'), name: 'Casimir', role: 'bather', experience: 'learner', schools: {} },
 ]
 
-type Dice = (low: number, high: number) => number
-function dice(seed: number): Dice {
-  const generator = xoroshiro128plus(seed)
-  return (low, high) => uniformInt(generator, low, high)
-}
-
-const clamp = (value: number): Score => Math.max(0, Math.min(4, value)) as Score
-
-/** What hands would find on one region-side, by how the coat is kept and where friction makes mats. */
-function found({ region, side }: RegionSide, demo: DemoDog, neglect: number, roll: Dice): ScoreChange {
-  const { rub, tender } = REGIONS[region]
-  const special = demo.found?.filter(([id, , only]) => id === region && (only ?? side) === side).at(-1)?.[1] ?? {}
-  const grows = demo.dog.coatType !== 'smooth' && demo.dog.coatType !== 'corded' && demo.dog.coatType !== 'hairless'
-  const mat = grows
-    ? clamp(
-        neglect - 1 + (rub ? 1 : 0) + (tender === 3 && neglect > 1 ? 1 : 0) + roll(-1, 1) - (roll(0, 2) === 0 ? 0 : 1),
-      )
-    : 0
-  const carries = ['double', 'drop-double', 'feathered', 'wire'].includes(demo.dog.coatType)
-  const undercoat = carries ? clamp(neglect + roll(-1, 1)) : 0
-  const coat = { ...DEFAULT_LENGTHS[demo.dog.coatType], ...demo.dog.lengthMm }[REGIONS[region].part]
-  const set: ScoreChange['set'] = {
-    mat,
-    undercoat,
-    condition: clamp(neglect - 1 + roll(0, 1)),
-    skin: 0,
-    ...special,
-  }
-  const score = set.mat ?? 0
-  return {
-    region,
-    side,
-    set: {
-      ...set,
-      extent: score === 0 ? null : (set.extent ?? ([0.05, 0.25, 0.25, 0.5][roll(0, 3)] as number)),
-      standoffMm: score < 2 ? null : (set.standoffMm ?? Math.min(coat / 2, [8, 6, 4, 2][score - 1] ?? 4)),
-    },
-  }
-}
-
 /**
  * Loads the made-up salon into an empty database; on a later day adds that day's visits to it. Does nothing to a salon
  * that is not the demo.
@@ -195,13 +143,7 @@ async function loadPast(
     const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
     const visit = await addVisit(store, demo, i, startsAt, dogId)
     dogId = visit.dogId
-    const neglect = Math.max(0, Math.min(demo.neglect, 2) - roll(0, 1))
-    await scoreAll(
-      store,
-      visit,
-      REGION_SIDES.map((rs) => found(rs, { ...demo, found: [] }, neglect, roll)),
-      groomerOf(i),
-    )
+    await scoreAll(store, visit, pastSheet(demo, roll), groomerOf(i))
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
     await groomed(store, visit.id, i, new Date(startsAt), roll, shelf)
   }
@@ -223,7 +165,7 @@ async function loadToday(
   await scoreAll(
     store,
     visit,
-    looked.map((rs) => found(rs, demo, demo.neglect, roll)),
+    looked.map((rs) => todaysScores(rs, demo, demo.neglect, roll)),
     groomerOf(i),
   )
   if (demo.today === 'half-looked' || demo.today === 'looked') return

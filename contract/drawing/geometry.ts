@@ -24,8 +24,8 @@ export interface Shape {
 export interface Drawing {
   readonly view: View
   readonly shapes: readonly Shape[]
-  /** The legs of the far side, drawn behind and not touched. */
-  readonly behind: readonly string[]
+  /** The legs as they are repeated for the far side, drawn behind and not touched. */
+  readonly behind: readonly Shape[]
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
   readonly eye: Xy | null
   readonly nose: Xy | null
@@ -217,7 +217,7 @@ function profile(build: Build, side: Side): Drawing {
   return {
     view: side,
     shapes,
-    behind: [shapeOf('foreleg').d, shapeOf('front-paw').d, shapeOf('hindleg').d, shapeOf('hind-paw').d],
+    behind: [shapeOf('foreleg'), shapeOf('front-paw'), shapeOf('hindleg'), shapeOf('hind-paw')],
     box: boxOf(all),
     eye: [(px + sx) / 2 - 4 * sign, (py + sy) / 2 + 8],
     nose: at('n1'),

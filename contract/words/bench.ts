@@ -1,15 +1,19 @@
 import {
+  type CoatPart,
   type GroomPhase,
   type GroomStep,
   type IncidentId,
+  type JobId,
   REGION_SIDES,
+  REGIONS,
   type RegionId,
   type SkipReason,
   type WorkKey,
 } from '../../core/index.ts'
-import { BATH_STEP_LABEL } from './bath.ts'
+import { BATH_STEP_LABEL, JOB_LABEL } from './bath.ts'
 import { CUT_PART_LABEL } from './cut.ts'
 import { capital, placeName, REGION_LABEL, TREATMENT_LABEL, toolName } from './labels.ts'
+import { listed } from './sentences.ts'
 
 const BOTH: Partial<Record<RegionId, string>> = {
   'behind-ear': 'behind both ears',
@@ -18,16 +22,51 @@ const BOTH: Partial<Record<RegionId, string>> = {
   breeches: 'breeches',
 }
 const MOST_PLACES = 4
-const NEARLY_ALL = 34
+/** So many exceptions still read well after "but". */
+const MOST_BUT = 4
+const MOST_BUT_OF_PART = 3
+const LEAST_OF_PART = 3
 
-/** Places as a groomer says them, pairs together: "both armpits, back, left side". */
-export function placesText(indexes: readonly number[], most = MOST_PLACES): string {
-  if (indexes.length === 0 || indexes.length >= NEARLY_ALL) return 'the whole dog'
+const PART_LABEL: Record<CoatPart, string> = {
+  body: 'body',
+  legs: 'legs and feet',
+  head: 'head',
+  ears: 'ears',
+  tail: 'tail',
+}
+
+/** Regions in the order given, pairs together: "both armpits", "left side". */
+function placeNames(indexes: readonly number[]): string[] {
   const regions = [...new Set(indexes.map((index) => REGION_SIDES[index]!.region))]
-  const names = regions.map((region) => {
+  return regions.map((region) => {
     const there = indexes.map((index) => REGION_SIDES[index]!).filter((place) => place.region === region)
     return there.length === 2 ? (BOTH[region] ?? `both ${REGION_LABEL[region]}s`) : placeName(region, there[0]!.side)
   })
+}
+
+/** Whole parts of the dog by their name, with what is left out of them; the rest place by place. */
+function partNames(indexes: readonly number[]): string[] {
+  const covered = new Set(indexes)
+  return (Object.keys(PART_LABEL) as CoatPart[]).flatMap((part) => {
+    const places = REGION_SIDES.filter(({ region }) => REGIONS[region].part === part)
+    const within = places.flatMap(({ index }) => (covered.has(index) ? [index] : []))
+    const out = placeNames(places.flatMap(({ index }) => (covered.has(index) ? [] : [index])))
+    const names = placeNames(within)
+    if (within.length > 0 && out.length === 0) return [PART_LABEL[part]]
+    return out.length <= MOST_BUT_OF_PART && names.length > MOST_PLACES
+      ? [`${PART_LABEL[part]} (not ${listed(out)})`]
+      : names
+  })
+}
+
+/** Places as a groomer says them: "both armpits, back", "legs and feet, tail", "all but crown, both cheeks, muzzle". */
+export function placesText(indexes: readonly number[], most = MOST_PLACES): string {
+  if (indexes.length === 0 || indexes.length === REGION_SIDES.length) return 'the whole dog'
+  const here = new Set(indexes)
+  const out = placeNames(REGION_SIDES.flatMap(({ index }) => (here.has(index) ? [] : [index])))
+  if (out.length <= MOST_BUT && indexes.length > REGION_SIDES.length / 2) return `all but ${out.join(', ')}`
+  const single = placeNames(indexes)
+  const names = single.length >= LEAST_OF_PART ? partNames(indexes) : single
   return names.length > most + 1
     ? `${names.slice(0, most).join(', ')} and ${names.length - most} more`
     : names.join(', ')
@@ -50,7 +89,7 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
     case 'coat':
       return TREATMENT_LABEL[treatment!]
     case 'bath':
-      return BATH_STEP_LABEL[what as keyof typeof BATH_STEP_LABEL]
+      return BATH_STEP_LABEL[what as keyof typeof BATH_STEP_LABEL] ?? capital(JOB_LABEL[what as JobId])
     case 'dry':
       return DRY_STAGE[what ?? ''] ?? 'Dry'
     case 'cut': {
@@ -62,7 +101,7 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
     case 'blend':
       return 'Blend the lines'
     case 'nails':
-      return 'Nails'
+      return what === 'nails-front' || what === 'nails-hind' ? capital(JOB_LABEL[what]) : 'Nails'
     case 'ears':
       return 'Ears, outer ear only'
     case 'ear-hair':
@@ -77,6 +116,14 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
 /** Where, for a step that is not the whole dog. */
 export const stepPlaces = ({ kind, indexes }: GroomStep): string =>
   kind === 'nails' || kind === 'ears' || kind === 'ear-hair' || kind === 'show' ? '' : placesText(indexes)
+
+/** ", 28 ml + 222 ml water" of a product that is mixed, ", 250 ml" of one that is not. */
+export const amountText = ({ solutionMl, productMl }: GroomStep): string =>
+  solutionMl <= 0
+    ? ''
+    : productMl > 0 && productMl < solutionMl
+      ? `, ${productMl} ml + ${solutionMl - productMl} ml water`
+      : `, ${solutionMl} ml`
 
 export const SKIP_LABEL: Record<SkipReason, string> = {
   'not-needed': 'Not needed',

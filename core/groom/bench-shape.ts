@@ -1,5 +1,5 @@
 import type { RegionId, Side } from '../body/regions.ts'
-import type { GroomStep } from './steps.ts'
+import type { GroomStep } from './step.ts'
 
 export const INCIDENT_IDS = [
   'nick',

@@ -9,9 +9,10 @@ import { DEFAULT_HOUSE } from '../house/estimates.ts'
 import { schoolsWith } from '../house/schools.ts'
 import { planGroom } from '../verdict/plan.ts'
 import { afterOf } from './after.ts'
-import { benchOf, minutesTaken } from './bench.ts'
+import { benchOf, minutesTaken, waitsOn } from './bench.ts'
 import type { BenchEvent, BenchHappening } from './bench-shape.ts'
-import { type GroomStep, groomSteps } from './steps.ts'
+import type { GroomStep } from './step.ts'
+import { groomMinutes, groomSteps } from './steps.ts'
 import { minutesByRegion, workedOf, workLines } from './work.ts'
 
 type Changes = Parameters<typeof anAssessment>[0]
@@ -42,7 +43,11 @@ describe('the groom as a list', () => {
     const tub = bath.steps.filter(({ inVerdict }) => !inVerdict)
     const inTub = steps.filter(({ id }) => id.startsWith('bath:')).reduce((sum, { minutes }) => sum + minutes, 0)
     expect(inTub).toBeCloseTo(
-      tub.reduce((sum, { handsMin }) => sum + handsMin, 0),
+      tub.reduce(
+        (sum, { handsMin, meanwhile }) =>
+          sum + handsMin + meanwhile.reduce((all, job) => all + bath.jobMinutes[job]!, 0),
+        0,
+      ),
       6,
     )
     expect(of('dry')).toBeCloseTo(drying!.minutes - drying!.inVerdict - drying!.brushedInVerdict, 6)
@@ -56,6 +61,45 @@ describe('the groom as a list', () => {
     expect(phases.indexOf('dry')).toBeLessThan(phases.indexOf('cut'))
     expect(steps.at(-1)!.kind).toBe('check')
     expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
+  })
+  test('what fills a wait stands before it; what comes after the wait is not begun while its clock runs', () => {
+    const { steps } = made({
+      dog: { weightKg: 14 },
+      sheet: onRegions(cleanSheet(), ['back', 'side'], { condition: 3 }),
+      schools: schoolsWith({ 'nails-when': 'in-dwell', 'ears-when': 'in-dwell' }),
+    })
+    const first = (found: (step: GroomStep) => boolean): number => steps.findIndex(found)
+    const wash = first(({ what }) => what === 'wash')
+    const nails = first(({ kind }) => kind === 'nails')
+    const rinse = first(({ what }) => what === 'rinse')
+    expect(steps[wash]!.dwellMin).toBeGreaterThan(0)
+    expect(wash).toBeLessThan(nails)
+    expect(steps[nails]!.waitsFor).toEqual([])
+    expect(steps[rinse]!.waitsFor).toContain(steps[wash]!.id)
+    // The wait itself: by the clock of the wash, none once somebody has touched it.
+    const dwell = steps[wash]!.dwellMin
+    const events = [
+      event(0, 'p', { kind: 'plan', planId: 'p', steps, pullBudget: 10, restEvery: 45 }),
+      event(1, 'p', { kind: 'timer', step: steps[wash]!.id, minutes: dwell }),
+    ]
+    const during = benchOf(events, at(1.5))
+    expect(waitsOn(during, steps[rinse]!, at(1.5))).toMatchObject({ endsAt: at(1 + dwell) })
+    expect(waitsOn(during, steps[nails]!, at(1.5))).toBeNull()
+    expect(waitsOn(during, steps[rinse]!, at(1 + dwell))).toBeNull()
+    const stopped = benchOf([...events, event(1.4, 'p', { kind: 'timer-stop', timer: events[1]!.id })], at(1.5))
+    expect(waitsOn(stopped, steps[rinse]!, at(1.5))).toBeNull()
+  })
+  test('as long as one pair of hands needs, with the waits that nothing fills', () => {
+    const step = (id: string, minutes: number, dwellMin = 0, waitsFor: string[] = []): GroomStep => ({
+      ...made().steps[0]!,
+      id,
+      minutes,
+      dwellMin,
+      waitsFor,
+    })
+    expect(groomMinutes([step('wash', 2, 5), step('nails', 3), step('rinse', 1, 0, ['wash'])])).toBe(8)
+    expect(groomMinutes([step('wash', 2, 5), step('nails', 7), step('rinse', 1, 0, ['wash'])])).toBe(10)
+    expect(groomMinutes([step('wash', 2), step('rinse', 1, 0, ['gone'])])).toBe(3)
   })
   test('ears are plucked only where the house does that, and never where they are not sound', () => {
     const schools = schoolsWith({ 'ear-hair': 'pluck' })

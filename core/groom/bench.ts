@@ -1,5 +1,5 @@
-import type { Bench, BenchEvent, BenchIncident, SkipReason, StepStatus } from './bench-shape.ts'
-import type { GroomStep } from './steps.ts'
+import type { Bench, BenchEvent, BenchIncident, DwellTimer, SkipReason, StepStatus } from './bench-shape.ts'
+import type { GroomStep } from './step.ts'
 
 const MINUTE = 60_000
 const person = (by: string | null): string => by ?? ''
@@ -271,6 +271,12 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
     finishedAt,
   }
 }
+
+/** What is still left on that this step has to wait for: the clock that ends last; null where it may begin. */
+export const waitsOn = ({ timers }: Bench, { waitsFor }: GroomStep, now: number): DwellTimer | null =>
+  timers
+    .filter(({ step, stoppedAt, endsAt }) => stoppedAt === null && endsAt > now && waitsFor.includes(step))
+    .reduce<DwellTimer | null>((last, timer) => (last && last.endsAt >= timer.endsAt ? last : timer), null)
 
 /** Pull of a step that the dog has borne: all of it once done, by the clock while it lasts. */
 export function pullBorne({ step, status, spentMs }: StepStatus): number {

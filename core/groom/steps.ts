@@ -1,88 +1,24 @@
 import { planBath } from '../bath/bath.ts'
 import type { Product } from '../bath/products.ts'
-import type { Bath, BathStep, Swaps } from '../bath/shape.ts'
+import type { Bath, Swaps } from '../bath/shape.ts'
 import { nailMinutes } from '../bath/timing.ts'
 import { bathSkin } from '../bath/wanted.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
 import { standsBriefly } from '../cut/order.ts'
-import type { Cut, CutLine, CutNote } from '../cut/shape.ts'
+import type { Cut, CutLine } from '../cut/shape.ts'
 import { showFinishOf } from '../cut/show.ts'
 import type { Assessment } from '../dog.ts'
 import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../house/estimates.ts'
-import type { Caution } from '../verdict/codes.ts'
 import { contextOf } from '../verdict/context.ts'
 import type { Plan, RegionPlan } from '../verdict/plan-shape.ts'
-import type { Tool, Treatment, When } from '../verdict/treatments.ts'
+import type { Treatment, When } from '../verdict/treatments.ts'
+import { bathSteps } from './bath-steps.ts'
+import { EMPTY, type GroomPhase, type GroomStep } from './step.ts'
 import { todaysPart } from './today.ts'
-
-export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
-export type GroomPhase = (typeof GROOM_PHASES)[number]
-
-export const GROOM_STEP_KINDS = [
-  'coat',
-  'bath',
-  'dry',
-  'cut',
-  'blend',
-  'nails',
-  'ears',
-  'ear-hair',
-  'show',
-  'check',
-] as const
-export type GroomStepKind = (typeof GROOM_STEP_KINDS)[number]
-
-/** One thing to do on the bench. */
-export interface GroomStep {
-  /** The same for the same work on the same places, also in a later plan of the visit. */
-  readonly id: string
-  readonly phase: GroomPhase
-  readonly kind: GroomStepKind
-  /** Of coat work; `clip` for the finishing cut, whose minutes follow the same pace. */
-  readonly treatment: Treatment | null
-  /** Which step of the bath, which stage of the drying, which part of the cut. */
-  readonly what: string | null
-  readonly indexes: readonly number[]
-  readonly tool: Tool | null
-  readonly against: boolean
-  readonly leavesMm: number | null
-  readonly minutes: number
-  /** Pace that the minutes were planned with. */
-  readonly pace: number
-  readonly pull: number
-  /** What is left on works so long once it is on; 0 for nothing. */
-  readonly dwellMin: number
-  readonly product: string | null
-  readonly solutionMl: number
-  readonly cautions: readonly Caution[]
-  readonly notes: readonly CutNote[]
-  readonly handOver: boolean
-  /** Of this work, what belongs to this visit; less than 1 leaves the rest for the next. */
-  readonly part: number
-}
-
-const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
-  treatment: null,
-  what: null,
-  indexes: [],
-  tool: null,
-  against: false,
-  leavesMm: null,
-  minutes: 0,
-  pace: 1,
-  pull: 0,
-  dwellMin: 0,
-  product: null,
-  solutionMl: 0,
-  cautions: [],
-  notes: [],
-  handOver: false,
-  part: 1,
-}
 
 const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
   list.reduce((total, item) => total + of(item), 0)
@@ -135,29 +71,6 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
       part,
     }
   })
-}
-
-const bathStep = (step: BathStep): GroomStep => ({
-  ...EMPTY,
-  id: `bath:${step.id}`,
-  phase: 'bath',
-  kind: step.kind === 'nails' ? 'nails' : step.kind === 'ears' ? 'ears' : 'bath',
-  what: step.kind,
-  indexes: step.whole ? [] : step.indexes,
-  minutes: step.handsMin,
-  dwellMin: step.dwellMin,
-  product: step.choice?.product?.name || null,
-  solutionMl: Math.round(step.solutionMl),
-})
-
-/** The bath with what is blown out and carded in it: after the mat-release where there is one, else before the towel. */
-function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): GroomStep[] {
-  if (!bath || bath.noBath) return [...inBath]
-  const steps = bath.steps.filter(({ inVerdict }) => !inVerdict)
-  const treat = steps.findLastIndex(({ kind }) => kind === 'treat')
-  const towel = steps.findIndex(({ kind }) => kind === 'towel')
-  const at = treat >= 0 ? treat + 1 : towel >= 0 ? towel : steps.length
-  return [...steps.slice(0, at).map(bathStep), ...inBath, ...steps.slice(at).map(bathStep)]
 }
 
 function drySteps(drying: Drying | null): GroomStep[] {
@@ -279,6 +192,17 @@ export function groomSteps(
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
     job('check', house['check.comb'] * temperFactor, 'finish'),
   ]
+}
+
+/** How long the groom takes one pair of hands, waits in the tub with it, minutes. */
+export function groomMinutes(steps: readonly GroomStep[]): number {
+  const through = new Map<string, number>()
+  let clock = 0
+  for (const { id, minutes, dwellMin, waitsFor } of steps) {
+    clock = Math.max(clock, ...waitsFor.map((step) => through.get(step) ?? 0)) + minutes
+    through.set(id, clock + dwellMin)
+  }
+  return clock
 }
 
 /** Minutes of work after which this dog gets a rest. */

@@ -42,7 +42,7 @@ export function drawDog(
       box.y + box.height - (drawing.box.y + drawing.box.height) * scale,
     )
     .scale(scale)
-  for (const path of drawing.behind) doc.path(path).fillColor('#f1f1f1').fill()
+  for (const { d } of drawing.behind) doc.path(d).fillColor('#f1f1f1').fill()
   for (const { index, fringe } of drawing.shapes) {
     const hair = Math.min(LONGEST_HAIR, mm[index]! * HAIR_MM)
     if (hair < 1) continue

@@ -3,6 +3,8 @@ import { Check, Hourglass, Pause, Play, RotateCcw, SkipForward } from 'lucide-re
 import { type ReactNode, useState } from 'react'
 import type { Person } from '../../contract/api.ts'
 import {
+  amountText,
+  BATH_NOTE_TEXT,
   CAUTION_TEXT,
   CUT_NOTE_TEXT,
   hintsOf,
@@ -15,20 +17,24 @@ import {
 } from '../../contract/words/index.ts'
 import { type BenchHappening, SKIP_REASONS, type StepStatus } from '../../core/index.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'
-import { clockText, minutesOf } from './clock.ts'
+import { clockText, leftText, minutesOf } from './clock.ts'
 
 interface Props {
   readonly status: StepStatus
+  /** What is still left on and must be through first. */
+  readonly waits: { readonly what: string; readonly leftMs: number } | null
   readonly mine: boolean
   readonly people: readonly Person[]
   readonly hints: boolean
   readonly add: (happening: BenchHappening) => void
   /** Done: what it leaves to wait for starts, and the next thing comes up. */
   readonly onDone: () => void
+  /** Where it is on the dog. */
+  readonly children: ReactNode
 }
 
 /** The thing at hand: what, where, with which tool, how long it has been, and what to mind. */
-export function NowCard({ status, mine, people, hints, add, onDone }: Props): ReactNode {
+export function NowCard({ status, waits, mine, people, hints, add, onDone, children }: Props): ReactNode {
   const [skipping, setSkipping] = useState(false)
   const [changing, setChanging] = useState(false)
   const { step, spentMs, workers } = status
@@ -42,16 +48,20 @@ export function NowCard({ status, mine, people, hints, add, onDone }: Props): Re
     step.part < 1 ? `${Math.round(100 * step.part)} % of it today` : null,
     step.tool && step.kind !== 'cut' ? toolName(step.tool) : null,
     step.leavesMm !== null ? `leaves ${mmText(step.leavesMm)} mm` : null,
-    step.product ? `${step.product}${step.solutionMl > 0 ? `, ${step.solutionMl} ml` : ''}` : null,
+    step.product ? `${step.product}${amountText(step)}` : null,
     step.dwellMin > 0 ? `then leave on ${minutesText(step.dwellMin)} min` : null,
   ].filter(Boolean)
   return (
-    <section className="card p-5 max-md:p-4" aria-label="Now" data-testid="now" data-step={step.id}>
+    <section
+      className="card flex grow flex-col p-5 max-md:p-4 md:min-h-0"
+      aria-label="Now"
+      data-testid="now"
+      data-step={step.id}
+    >
       <div className="flex items-start justify-between gap-4">
         <div className="min-w-0">
           <h1 className="text-[30px] leading-tight">{stepTitle(step)}</h1>
           {places && <p className="text-xl leading-snug">{places}</p>}
-          {details.length > 0 && <p className="mt-1 text-lg text-ink-2">{details.join(' · ')}</p>}
         </div>
         <div className="shrink-0 text-right">
           <p
@@ -65,29 +75,47 @@ export function NowCard({ status, mine, people, hints, add, onDone }: Props): Re
           {step.minutes >= 0.5 && <p className="text-lg text-ink-2">of {minutesText(step.minutes)} min</p>}
         </div>
       </div>
-      {(step.cautions.length > 0 || step.notes.length > 0 || step.handOver) && (
-        <ul className="mt-3 flex flex-col gap-1 rounded-xl bg-paper p-3 text-lg" data-testid="hazards">
-          {step.handOver && <li className="font-semibold text-alarm">Not for a learner: hand it over.</li>}
-          {step.cautions.map((code) => (
-            <li key={code} className="font-medium">
-              {CAUTION_TEXT[code]}
-            </li>
-          ))}
-          {step.notes.map((code) => (
-            <li key={code}>{CUT_NOTE_TEXT[code]}</li>
-          ))}
-        </ul>
-      )}
-      {hints && hintsOf(step).length > 0 && (
-        <ul className="mt-2 list-disc pl-5 text-ink-2">
-          {hintsOf(step).map((hint) => (
-            <li key={hint}>{hint}</li>
-          ))}
-        </ul>
-      )}
-      {status.note && <p className="mt-2">Noted: {status.note}</p>}
-      {others.length > 0 && !mine && <p className="mt-2 text-lg">{others.join(' and ')} at it now</p>}
-      <div className="mt-4 flex flex-wrap gap-2.5">
+      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(0,340px)] gap-4 max-md:grid-cols-1 md:min-h-0">
+        <div className="md:min-h-0 md:overflow-y-auto">
+          {details.length > 0 && <p className="mt-1 text-lg text-ink-2">{details.join(' · ')}</p>}
+          {waits && !finished && (
+            <p className="mt-2 text-lg font-medium" data-testid="waits">
+              {waits.what} stays on <span className="figure">{leftText(waits.leftMs)}</span> yet.
+            </p>
+          )}
+          {(step.cautions.length > 0 || step.notes.length > 0 || step.handOver) && (
+            <ul className="mt-3 flex flex-col gap-1 rounded-xl bg-paper p-3 text-lg" data-testid="hazards">
+              {step.handOver && <li className="font-semibold text-alarm">Not for a learner: hand it over.</li>}
+              {step.cautions.map((code) => (
+                <li key={code} className="font-medium">
+                  {CAUTION_TEXT[code]}
+                </li>
+              ))}
+              {step.notes.map((code) => (
+                <li key={code}>{CUT_NOTE_TEXT[code]}</li>
+              ))}
+            </ul>
+          )}
+          {step.how.length > 0 && (
+            <ul className="mt-2 flex list-disc flex-col gap-1 pl-5">
+              {step.how.map((code) => (
+                <li key={code}>{BATH_NOTE_TEXT[code]}</li>
+              ))}
+            </ul>
+          )}
+          {hints && hintsOf(step).length > 0 && (
+            <ul className="mt-2 list-disc pl-5 text-ink-2">
+              {hintsOf(step).map((hint) => (
+                <li key={hint}>{hint}</li>
+              ))}
+            </ul>
+          )}
+          {status.note && <p className="mt-2">Noted: {status.note}</p>}
+          {others.length > 0 && !mine && <p className="mt-2 text-lg">{others.join(' and ')} at it now</p>}
+        </div>
+        <div className="relative min-h-[160px] max-md:hidden">{children}</div>
+      </div>
+      <div className="mt-4 flex shrink-0 flex-wrap gap-2.5">
         {finished ? (
           <button
             type="button"
@@ -110,11 +138,11 @@ export function NowCard({ status, mine, people, hints, add, onDone }: Props): Re
             ) : (
               <button
                 type="button"
-                className={clsx('btn min-h-16 px-6 text-lg', spentMs === 0 && 'btn-main grow')}
+                className={clsx('btn min-h-16 px-6 text-lg', spentMs === 0 && (waits ? 'grow' : 'btn-main grow'))}
                 onClick={() => add({ kind: 'start', step: step.id })}
                 data-testid="start"
               >
-                <Play size={22} /> {spentMs > 0 ? 'Go on' : 'Start'}
+                <Play size={22} /> {spentMs > 0 ? 'Go on' : waits ? 'Start all the same' : 'Start'}
               </button>
             )}
             <button

@@ -6,7 +6,8 @@ import type { Bench, BenchHappening, DwellTimer } from '../../core/index.ts'
 import { leftText } from './clock.ts'
 import { useRinging } from './use-ringing.ts'
 
-const labelOf = (timer: DwellTimer, { steps }: Bench): string => {
+/** What is left on, by the name on the bottle. */
+export const timerLabel = (timer: DwellTimer, { steps }: Bench): string => {
   const step = steps.find(({ step: { id } }) => id === timer.step)?.step
   return step ? (step.product ?? stepTitle(step)) : 'Left on'
 }
@@ -30,7 +31,7 @@ export function Timers({
     <ul className="flex flex-wrap gap-3" aria-label="Left on" data-testid="timers">
       {running.map((timer) => {
         const over = timer.endsAt <= now
-        const label = labelOf(timer, bench)
+        const label = timerLabel(timer, bench)
         return (
           <li
             key={timer.id}

@@ -24,7 +24,7 @@ interface Props {
   readonly weightKg: number
   readonly looks: readonly Look[]
   readonly focus: number | null
-  /** Dims all but these. */
+  /** What is being worked on: all but these are dimmed. */
   readonly lit?: ReadonlySet<number> | null
   readonly onPick?: (index: number) => void
   readonly nameOf?: (index: number) => string
@@ -180,9 +180,16 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
       aria-label={label}
     >
       <Textures prefix={prefix} />
-      <g transform={view === 'right' ? 'translate(-30,-7)' : 'translate(30,-7)'}>
-        {drawing.behind.map((d) => (
-          <path key={d} d={d} fill="var(--far)" />
+      <g transform={view === 'right' ? 'translate(-40,-8)' : 'translate(40,-8)'}>
+        {drawing.behind.map(({ key, d, index }) => (
+          <path
+            key={key}
+            d={d}
+            fill="var(--far)"
+            stroke="var(--far)"
+            strokeWidth={Math.max(2, coatPx(looks[index]!.coatMm, weightKg) * 1.5)}
+            strokeLinejoin="round"
+          />
         ))}
       </g>
       {!plain &&
@@ -210,6 +217,10 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           />
         ))
       )}
+      {lit &&
+        drawing.shapes
+          .filter(({ index }) => lit.has(index))
+          .map(({ key, d, index }) => <Focus key={key} d={d} stop={looks[index]!.stop} />)}
       {focused && <Focus d={focused.d} stop={looks[focused.index]!.stop} />}
       {drawing.eye && <Eye at={drawing.eye} />}
       {drawing.nose && (
@@ -226,7 +237,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
   )
 })
 
-/** The place at hand, over its neighbours so that its border is whole. */
+/** A place at hand, over its neighbours so that its border is whole. */
 const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (
   <path
     d={d}

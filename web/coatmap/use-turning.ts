@@ -13,9 +13,12 @@ interface Turning {
   readonly bringToFront: (index: number) => void
 }
 
-/** Which side of the dog is in front, and whether head or feet are looked at closely. */
-export function useTurning(): Turning {
-  const [view, setView] = useState<View>('left')
+/**
+ * Which side of the dog is in front, and whether head or feet are looked at closely.
+ * @param first a region-side that is in sight to begin with
+ */
+export function useTurning(first?: number): Turning {
+  const [view, setView] = useState<View>(() => (first === undefined ? 'left' : viewFor(first, 'left')))
   const [close, setClose] = useState<CloseLook>(null)
   return {
     stage: { view, close, onTurn: (to) => setView(to ?? TURN[view]), onClose: setClose },

@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import type { Day, Person, Station, VisitCard } from '../../contract/api.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../core/index.ts'
+import { usePersonOnDuty } from '../api/person.ts'
 import { dayQuery, salonQuery } from '../api/queries.ts'
 import { CoatMap } from '../coatmap/CoatMap.tsx'
 import { looksOfCoat } from '../coatmap/looks.ts'
@@ -81,7 +82,7 @@ function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: reado
     <div className="min-w-0 overflow-x-auto px-6 pb-8">
       <div className="min-w-[1060px]">
         <div
-          className="sticky top-0 z-10 grid grid-cols-[250px_1fr_170px] border-b border-line bg-paper py-2"
+          className="sticky top-0 z-10 grid grid-cols-[320px_1fr_150px] border-b border-line bg-paper py-2"
           aria-hidden="true"
         >
           <span />
@@ -114,12 +115,15 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
   const reached = stop(station)
   const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
+  const me = usePersonOnDuty()
   const stops = visit.plan?.choice === 'refer'
+  // Beside the dog: before it or, once it is far along, behind it.
+  const late = reached >= STATIONS.length / 2
   const path = `/visits/${visit.id}/${STATIONS[reached]!.path}`
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
-      className="grid min-h-[76px] grid-cols-[250px_1fr_170px] items-center border-b border-line"
+      className="grid min-h-[76px] grid-cols-[320px_1fr_150px] items-center border-b border-line"
       data-dog={arrival.dog.name}
     >
       <div className="flex items-center gap-3">
@@ -131,14 +135,18 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
           })}
         </span>
         <span className="min-w-0">
-          <Link
-            to={path}
-            className="block truncate rounded font-display text-lg font-semibold leading-tight hover:underline"
-          >
-            {arrival.dog.name}
-          </Link>
-          <span className="block truncate text-sm text-ink-2">
-            {breed}, {arrival.dog.weightKg} kg{person ? ` · ${person.name}` : ''}
+          <span className="flex items-baseline gap-2 leading-tight">
+            <Link to={path} className="truncate rounded font-display text-lg font-semibold hover:underline">
+              {arrival.dog.name}
+            </Link>
+            {person && (
+              <span className={clsx('shrink-0', person.id === me ? 'font-semibold text-accent' : 'text-ink-2')}>
+                {person.name}
+              </span>
+            )}
+          </span>
+          <span className="block truncate text-ink-2">
+            {breed}, {arrival.dog.weightKg} kg
           </span>
         </span>
       </div>
@@ -155,7 +163,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
           style={{ gridColumnStart: reached + 1 }}
           aria-label={`${arrival.dog.name} is at ${STATIONS[reached]!.label}`}
         >
-          <span className={clsx('h-[64px] w-[104px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
+          <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
             <CoatMap
               build={drawn.build}
               weightKg={drawn.weightKg}
@@ -169,8 +177,12 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
         </Link>
         {visit.plan && (
           <span
-            className={clsx('pl-2 text-sm leading-tight', stops ? 'font-semibold text-alarm' : 'text-ink-2')}
-            style={{ gridColumn: `${Math.min(reached + 2, 5)} / span 3`, gridRow: 1 }}
+            className={clsx(
+              'px-2 leading-tight',
+              late && 'text-right',
+              stops ? 'font-semibold text-alarm' : 'text-ink-2',
+            )}
+            style={{ gridColumn: late ? `1 / span ${reached}` : `${reached + 2} / -1`, gridRow: 1 }}
           >
             <span className="relative bg-paper px-1.5 py-0.5">
               {VERDICT_LABEL[visit.plan.choice as VerdictName]}
@@ -179,7 +191,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
           </span>
         )}
         {!visit.plan && station === 'look' && (
-          <span className="pl-2 text-sm text-ink-2" style={{ gridColumn: `${reached + 2} / span 2`, gridRow: 1 }}>
+          <span className="px-2 text-ink-2" style={{ gridColumn: `${reached + 2} / -1`, gridRow: 1 }}>
             <span className="relative bg-paper px-1.5 py-0.5">
               {visit.scored} of {REGION_SIDES.length} looked at
             </span>

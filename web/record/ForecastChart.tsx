@@ -13,7 +13,7 @@ import {
 } from '../../core/index.ts'
 import { DragHandle, dragAlong } from '../parts/DragHandle.tsx'
 
-const WIDTH = 560
+const WIDTH = 480
 const HEIGHT = 290
 const LEFT = 46
 const RIGHT = 16
@@ -103,16 +103,16 @@ export function ForecastChart({
           transform={`translate(${LEFT} 0)`}
           ref={(g) => void (g && select(g).call(axisLeft(y).ticks(4).tickSizeOuter(0)))}
         />
-        <text x={WIDTH - RIGHT} y={PLOT + 32} textAnchor="end" className="fill-(--ink-2) text-[13px]">
+        <text x={WIDTH - RIGHT} y={PLOT + 32} textAnchor="end" className="fill-(--ink-2) text-[15px]">
           weeks from the goodbye
         </text>
-        <text x={LEFT + 6} y={TOP + 2} className="fill-(--ink-2) text-[13px]">
+        <text x={LEFT + 6} y={TOP + 2} className="fill-(--ink-2) text-[15px]">
           mats, 100 is all felted
         </text>
         <path d={spread(points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
         <path d={middle(points) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={2.5} />
         <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(bound)} y2={y(bound)} stroke="var(--ink-2)" strokeDasharray="2 5" />
-        <text x={WIDTH - RIGHT} y={y(bound) - 5} textAnchor="end" className="chart-halo fill-(--ink-2) text-[13px]">
+        <text x={WIDTH - RIGHT} y={y(bound) - 5} textAnchor="end" className="chart-halo fill-(--ink-2) text-[15px]">
           knots that pull
         </text>
         <line x1={x(next.weeks)} x2={x(next.weeks)} y1={TOP} y2={PLOT} stroke="var(--accent)" strokeWidth={2.5} />
@@ -120,7 +120,7 @@ export function ForecastChart({
           x={x(next.weeks) + (next.weeks > WEEKS * 0.7 ? -6 : 6)}
           y={TOP + 18}
           textAnchor={next.weeks > WEEKS * 0.7 ? 'end' : 'start'}
-          className="chart-halo fill-(--accent) text-[15px] font-semibold"
+          className="chart-halo fill-(--accent) text-[16px] font-semibold"
         >
           {next.weeks} weeks
         </text>
@@ -134,7 +134,7 @@ export function ForecastChart({
           strokeLinecap="round"
         />
         {strip.ticks(MOST_A_WEEK).map((n) => (
-          <text key={n} x={strip(n)} y={STRIP + 34} textAnchor="middle" className="fill-(--ink-2) text-[13px]">
+          <text key={n} x={strip(n)} y={STRIP + 34} textAnchor="middle" className="fill-(--ink-2) text-[15px]">
             {n}
           </text>
         ))}

@@ -99,13 +99,18 @@ export function Shell(): ReactNode {
         ))}
         <button
           type="button"
-          className="btn btn-quiet px-3"
+          className="btn btn-quiet px-3 max-sm:hidden"
           onClick={toggleTheme}
           aria-label={theme === 'light' ? 'Dim the screen' : 'Light screen'}
         >
           {theme === 'light' ? <Moon size={20} /> : <Sun size={20} />}
         </button>
-        <button type="button" className="btn btn-quiet px-3" onClick={() => setKeysOpen(true)} aria-label="Keys">
+        <button
+          type="button"
+          className="btn btn-quiet px-3 max-sm:hidden"
+          onClick={() => setKeysOpen(true)}
+          aria-label="Keys"
+        >
           <Keyboard size={20} />
         </button>
       </header>
@@ -116,7 +121,11 @@ export function Shell(): ReactNode {
         </Suspense>
       </main>
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} path={pathname} />
-      <Toaster theme={theme === 'light' ? 'light' : 'dark'} position="bottom-center" />
+      <Toaster
+        theme={theme === 'light' ? 'light' : 'dark'}
+        position="top-center"
+        toastOptions={{ style: { fontFamily: 'var(--font-sans)', fontSize: '1rem' } }}
+      />
     </div>
   )
 }

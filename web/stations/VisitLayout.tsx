@@ -10,6 +10,9 @@ import { STATIONS } from './stations.ts'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()
 
+/** Where the groom is under way, the bench is the next step. */
+const onBench = (station: Station): boolean => station === 'bath' || station === 'dry' || station === 'cut'
+
 const order = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
 
 /** The rail: the dog's way through the salon, where it is, what is done, what is next. */
@@ -68,7 +71,12 @@ export function VisitLayout(): ReactNode {
           <Rail visit={visit.data} />
           <NavLink
             to="bench"
-            className={({ isActive }) => clsx('btn shrink-0', isActive ? 'border-accent bg-accent-soft' : 'btn-main')}
+            className={({ isActive }) =>
+              clsx(
+                'btn shrink-0',
+                isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'btn-main',
+              )
+            }
           >
             <Timer size={18} /> Bench
           </NavLink>

@@ -96,8 +96,8 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     }
     accept.mutate(record.id, {
       onSuccess: () => {
-        toast.success(underWay ? `${name}: going on with this` : `${name}: taken, on to the bath`)
-        if (!underWay) void navigate('/')
+        toast.success(underWay ? `${name}: going on with this` : `${name}: taken`)
+        if (!underWay) void navigate(choice === 'refer' ? '/' : '../bench')
       },
       onError: (error) => {
         if (error instanceof Refusal && error.problem.code === 'needs-consent') setTab('owner')

@@ -1,0 +1,79 @@
+import type { BathNote } from '../bath/shape.ts'
+import type { CutNote } from '../cut/shape.ts'
+import type { Caution } from '../verdict/codes.ts'
+import type { Tool, Treatment } from '../verdict/treatments.ts'
+
+export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
+export type GroomPhase = (typeof GROOM_PHASES)[number]
+
+export const GROOM_STEP_KINDS = [
+  'coat',
+  'bath',
+  'dry',
+  'cut',
+  'blend',
+  'nails',
+  'ears',
+  'ear-hair',
+  'show',
+  'check',
+] as const
+export type GroomStepKind = (typeof GROOM_STEP_KINDS)[number]
+
+/** One thing to do on the bench. */
+export interface GroomStep {
+  /** The same for the same work on the same places, also in a later plan of the visit. */
+  readonly id: string
+  readonly phase: GroomPhase
+  readonly kind: GroomStepKind
+  /** Of coat work; `clip` for the finishing cut, whose minutes follow the same pace. */
+  readonly treatment: Treatment | null
+  /** Which step of the bath, which stage of the drying, which part of the cut. */
+  readonly what: string | null
+  readonly indexes: readonly number[]
+  readonly tool: Tool | null
+  readonly against: boolean
+  readonly leavesMm: number | null
+  readonly minutes: number
+  /** Pace that the minutes were planned with. */
+  readonly pace: number
+  readonly pull: number
+  /** What is left on works so long once it is on; 0 for nothing. */
+  readonly dwellMin: number
+  readonly product: string | null
+  readonly solutionMl: number
+  /** Of the solution, the product itself; the rest is water. */
+  readonly productMl: number
+  /** How the bath wants it done. */
+  readonly how: readonly BathNote[]
+  /** Steps that are left on and must be through before this one begins. */
+  readonly waitsFor: readonly string[]
+  readonly cautions: readonly Caution[]
+  readonly notes: readonly CutNote[]
+  readonly handOver: boolean
+  /** Of this work, what belongs to this visit; less than 1 leaves the rest for the next. */
+  readonly part: number
+}
+
+/** What most steps leave unsaid. */
+export const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
+  treatment: null,
+  what: null,
+  indexes: [],
+  tool: null,
+  against: false,
+  leavesMm: null,
+  minutes: 0,
+  pace: 1,
+  pull: 0,
+  dwellMin: 0,
+  product: null,
+  solutionMl: 0,
+  productMl: 0,
+  how: [],
+  waitsFor: [],
+  cautions: [],
+  notes: [],
+  handOver: false,
+  part: 1,
+}
