@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { addHours, addMinutes, addWeeks, set, startOfDay, subWeeks } from 'date-fns'
+import { addDays, addHours, addMinutes, set, startOfDay, subWeeks } from 'date-fns'
 import type { Person, ScoreChange, Visit } from '../contract/api.ts'
 import { assembleFile } from '../contract/assemble.ts'
 import type { SentEvent } from '../contract/bench.ts'
@@ -56,7 +56,7 @@ export interface DemoStore {
     }>
     setArrival(id: string, change: { baseRevision: number; arrival: never }, actorId: string | null): Promise<unknown>
     setStation(id: string, station: 'gone' | 'arrived' | 'expected' | 'bath', actorId: string | null): Promise<void>
-    day(from: Date, to: Date, date: string): Promise<{ visits: readonly unknown[] }>
+    day(from: Date, to: Date, date: string): Promise<{ visits: readonly { dogId: string }[] }>
     known(): Promise<readonly { dogId: string; name: string }[]>
   }
   readonly assessments: {
@@ -113,12 +113,13 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
   }
   if (!(await store.salon.read()).demo) return
   const today = startOfDay(now)
-  const { visits } = await store.visits.day(today, addWeeks(today, 1), '')
-  if (visits.length > 0) return
+  const { visits } = await store.visits.day(today, addDays(today, 1), '')
+  const there = new Set(visits.map(({ dogId }) => dogId))
   const known = await store.visits.known()
   for (const [i, demo] of DEMO_DOGS.entries()) {
     const dogId = known.find(({ name }) => name === demo.dog.name)?.dogId
-    if (dogId) await loadToday(store, demo, i, now, dogId)
+    // Who is booked for today comes as booked.
+    if (dogId && !there.has(dogId)) await loadToday(store, demo, i, now, dogId)
   }
 }
 
@@ -242,7 +243,7 @@ async function groomed(
   await store.bench.add(visitId, events, noon, by)
   await store.goodbyes.change(
     visitId,
-    { baseRevision: 0, marks: [], note: '', price: null, nextOn: null, checked: true },
+    { baseRevision: 0, marks: [], note: '', price: null, nextOn: null, nextAt: null, checked: true },
     noon,
     by,
   )

@@ -1,19 +1,18 @@
+import { format } from 'date-fns'
 import ical from 'ical-generator'
 import VCard from 'vcard-creator'
 import type { GoodbyePage } from '../../contract/goodbye.ts'
 
 const MINUTE = 60_000
 
-/** The next visit as a calendar file (RFC 5545): at the time of day of this one. */
+/** The next visit as a calendar file (RFC 5545): at its time, or at the time of day of this one where none is booked. */
 export function nextVisitCalendar(
   { name, salon, next, at }: GoodbyePage,
   visitId: string,
   slotMinutes: number,
   now: Date,
 ): string {
-  const time = new Date(at)
-  const start = new Date(`${next.on}T00:00:00`)
-  start.setHours(time.getHours(), time.getMinutes(), 0, 0)
+  const start = new Date(`${next.on}T${next.at ?? format(new Date(at), 'HH:mm')}`)
   const calendar = ical({ name: salon, prodId: { company: 'etude', product: 'goodbye', language: 'EN' } })
   calendar.createEvent({
     id: `next-${visitId}`,

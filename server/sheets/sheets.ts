@@ -7,6 +7,7 @@ import { Paper, SOFT } from './paper.ts'
 
 const dayText = (iso: string): string => format(new Date(iso), 'd MMMM yyyy')
 const dateText = (date: string): string => format(new Date(`${date}T12:00:00`), 'EEEE d MMMM yyyy')
+const nextText = ({ next: { on, at } }: GoodbyePage): string => `${dateText(on)}${at ? ` at ${at}` : ''}`
 const index = (value: number | null): string => (value === null ? 'not seen' : String(Math.round(value)))
 
 /** Lengths of the coat as it came, for the drawing before. */
@@ -147,7 +148,7 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
   }
   paper.heading('Next')
   paper.paragraph(
-    `${dateText(page.next.on)}, ${page.next.why}. Nails in ${page.next.nailsWeeks} weeks. ${moneyText(page.price.total, page.price.currency)}.${
+    `${nextText(page)}, ${page.next.why}. Nails in ${page.next.nailsWeeks} weeks. ${moneyText(page.price.total, page.price.currency)}.${
       page.checkedBy ? ` Comb check by ${page.checkedBy}.` : ''
     }`,
     { size: 9, most: 3 },
@@ -188,7 +189,7 @@ export async function ownerSheet(page: GoodbyePage): Promise<Buffer> {
   paper.heading('At home until next time')
   paper.list(page.care.lines, { size: 11, most: 9, keep: 110 })
   paper.heading('Next visit')
-  paper.paragraph(`${dateText(page.next.on)}: ${page.next.why}. ${page.next.later}`, { size: 11, most: 4 })
+  paper.paragraph(`${nextText(page)}: ${page.next.why}. ${page.next.later}`, { size: 11, most: 4 })
   if (page.note) {
     paper.heading('A word from us')
     paper.paragraph(page.note, { size: 11, most: 6 })

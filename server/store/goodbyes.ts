@@ -1,13 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Sequelize, Transaction } from 'sequelize'
-import {
-  type Goodbye,
-  type GoodbyeChange,
-  type GoodbyeGiven,
-  type GoodbyePage,
-  goodbyePage,
-  summaryOf,
-} from '../../contract/goodbye.ts'
+import { type Goodbye, type GoodbyeChange, type GoodbyePage, goodbyePageSchema } from '../../contract/goodbye.ts'
+import { type GoodbyeGiven, goodbyePage, summaryOf } from '../../contract/goodbye-page.ts'
 import { type Bench, cutOf, type House, workedOf } from '../../core/index.ts'
 import { planInForce } from './baths.ts'
 import { benchNow } from './bench.ts'
@@ -19,6 +13,7 @@ import { ClientRow, DogRow, GoodbyeRow, MessageRow, PersonRow, VisitRow, WorkedR
 import { madeFrom } from './needs.ts'
 import { countUse } from './rack.ts'
 import type { SalonRepo } from './salon.ts'
+import type { VisitRepo } from './visits.ts'
 
 interface Made {
   readonly given: GoodbyeGiven
@@ -32,9 +27,11 @@ interface Made {
 export class GoodbyeRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
-  constructor(sequelize: Sequelize, salon: SalonRepo) {
+  readonly #visits: VisitRepo
+  constructor(sequelize: Sequelize, salon: SalonRepo, visits: VisitRepo) {
     this.#sequelize = sequelize
     this.#salon = salon
+    this.#visits = visits
   }
 
   async read(visitId: string, now: Date): Promise<Goodbye> {
@@ -52,13 +49,14 @@ export class GoodbyeRepo {
       if (row.finishedAt || row.revision !== change.baseRevision)
         throw new ChangedElsewhere(await this.#doc(visit, row, now, t), await lastChangedBy('goodbye', visitId, t))
       if (change.checked && !row.checkedAt && !actorId) throw new NobodyNamed()
-      const { marks, note, price, nextOn, checked } = change
+      const { marks, note, price, nextOn, nextAt, checked } = change
       await row.update(
         {
           marks,
           note,
           price,
           nextOn,
+          nextAt,
           revision: row.revision + 1,
           ...(checked
             ? row.checkedAt
@@ -85,7 +83,8 @@ export class GoodbyeRepo {
       if (!row?.checkedAt) throw new TooEarly('sign the comb check first')
       const { page, given, house, bench, client } = await this.#made(visit, row, now, t)
       const summary = summaryOf(page, given, house)
-      await row.update({ page, summary, finishedAt: now, revision: row.revision + 1 }, { transaction: t })
+      const nextVisitId = page.next.at ? await this.#book(visit, page.next.on, page.next.at, actorId, t) : null
+      await row.update({ page, summary, nextVisitId, finishedAt: now, revision: row.revision + 1 }, { transaction: t })
       if (bench) {
         await countUse(bench, now, t)
         const worked = workedOf(bench).flatMap(({ personId, ...minutes }) =>
@@ -112,6 +111,18 @@ export class GoodbyeRepo {
     })
   }
 
+  /** The same dog, groomer and slot again, with the wishes it has now. */
+  #book(
+    { dogId, personId, slotMinutes }: VisitRow,
+    on: string,
+    at: string,
+    actorId: string | null,
+    t: Transaction,
+  ): Promise<string> {
+    const startsAt = iso(new Date(`${on}T${at}`))
+    return this.#visits.book({ dogId, personId, slotMinutes, startsAt }, actorId, t)
+  }
+
   /** The page as it stands, for the sheets and the calendar. */
   page = async (visitId: string, now: Date): Promise<GoodbyePage> => (await this.read(visitId, now)).page
 
@@ -122,10 +133,12 @@ export class GoodbyeRepo {
       note: row?.note ?? '',
       price: row?.price ?? null,
       nextOn: row?.nextOn ?? null,
+      nextAt: row?.nextAt ?? null,
+      nextVisitId: row?.nextVisitId ?? null,
       checkedAt: row?.checkedAt ? iso(row.checkedAt) : null,
       checkedBy: row?.checkedBy ?? null,
       finishedAt: row?.finishedAt ? iso(row.finishedAt) : null,
-      page: row?.page ?? (await this.#made(visit, row, now, t)).page,
+      page: row?.page ? goodbyePageSchema.parse(row.page) : (await this.#made(visit, row, now, t)).page,
     }
   }
 
@@ -160,14 +173,18 @@ export class GoodbyeRepo {
         total: row?.price ?? visit.quoted ?? plan.price,
       },
       nextOn: row?.nextOn ?? null,
+      nextAt: row?.nextAt ?? null,
       checkedBy: checker?.name ?? null,
     }
     return { given, house, page: goodbyePage(given, house), bench, client }
   }
 }
 
+const nextText = ({ on, at }: GoodbyePage['next']): string =>
+  at ? `Next visit: ${on} at ${at}` : `Next visit around ${on}`
+
 function messageOf({ salon, name, next, care, askVet }: GoodbyePage): string {
   const vet = askVet.length > 0 ? ` Please let your vet see: ${askVet.join('; ').toLowerCase()}.` : ''
   const home = care.lines[0] ? ` At home: ${care.lines[0].charAt(0).toLowerCase()}${care.lines[0].slice(1)}` : ''
-  return `${salon}: ${name} is ready to go home.${vet}${home} Next visit around ${next.on}.`
+  return `${salon}: ${name} is ready to go home.${vet}${home} ${nextText(next)}.`
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Message, PlanRecord, Problem, Salon, ScoreChange, Visit } from '../../contract/api.ts'
+import type { Day, Message, PlanRecord, Problem, Salon, ScoreChange, Visit } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
 import type { BenchDoc, RunningTimer, SentEvent } from '../../contract/bench.ts'
 import type { Goodbye, GoodbyePage } from '../../contract/goodbye.ts'
@@ -223,6 +223,7 @@ const change = (goodbye: Goodbye, more: object = {}): object => ({
   note: goodbye.note,
   price: goodbye.price,
   nextOn: goodbye.nextOn,
+  nextAt: goodbye.nextAt,
   checked: goodbye.checkedAt !== null,
   ...more,
 })
@@ -252,6 +253,51 @@ describe('the goodbye', () => {
     )
     expect(marked.page.indices.after.mat).toBeGreaterThan(0)
     expect(marked.page).toMatchObject({ note: 'a star', next: { on: '2026-04-20' } })
+  })
+  test('says where on the dog the minutes went; half a groom is said as half a groom', async () => {
+    const begun = await aTakenDog('Halfway')
+    const wash = begun.steps.findIndex(({ what }) => what === 'wash')
+    await bench(begun.visit, allDone({ ...begun, steps: begun.steps.slice(0, wash + 1) }))
+    const { page } = await send<Goodbye>('GET', `/visits/${begun.visit.id}/goodbye`)
+    expect(page.did).toMatch(/^Halfway: washed(;|\.)/)
+    const placed = begun.steps.slice(0, wash + 1).filter(({ indexes }) => indexes.length > 0)
+    expect(page.places.reduce((sum, { minutes }) => sum + minutes, 0)).toBeLessThanOrEqual(0.9 * placed.length + 0.5)
+    const [nothing] = [await aTakenDog('Untouched')]
+    await bench(nothing.visit, [planEvent(nothing)])
+    expect((await send<Goodbye>('GET', `/visits/${nothing.visit.id}/goodbye`)).page.did).toContain(
+      'nothing was done yet',
+    )
+  })
+  test('books the next visit once, for the day and time agreed, with the same groomer and wishes', async () => {
+    const begun = await aTakenDog('Booker')
+    const { visit } = begun
+    // Ticked off without a clock: that teaches nobody's pace.
+    const ticks = begun.steps.map(({ id }, at) => event(at + 1, { kind: 'done', step: id }))
+    await bench(visit, [planEvent(begun), ...ticks])
+    const goodbye = await send<Goodbye>('GET', `/visits/${visit.id}/goodbye`)
+    const wrong = await raw('PUT', `/visits/${visit.id}/goodbye`, change(goodbye, { nextAt: '9.30' }))
+    expect(wrong.status).toBe(422)
+    expect(((await wrong.json()) as Problem).issues).toContainEqual(
+      expect.objectContaining({ path: 'nextAt', expected: 'a time as 09:30' }),
+    )
+    await send(
+      'PUT',
+      `/visits/${visit.id}/goodbye`,
+      change(goodbye, { checked: true, nextOn: '2026-05-06', nextAt: '09:30' }),
+    )
+    const [one, two] = await Promise.all([
+      send<Goodbye>('POST', `/visits/${visit.id}/goodbye`, {}),
+      send<Goodbye>('POST', `/visits/${visit.id}/goodbye`, {}),
+    ])
+    expect(one.nextVisitId).toBe(two.nextVisitId)
+    const day = await send<Day>('GET', '/day?date=2026-05-06')
+    expect(day.visits.map(({ id }) => id)).toEqual([one.nextVisitId])
+    const next = await send<Visit>('GET', `/visits/${one.nextVisitId}`)
+    expect(new Date(next.startsAt)).toEqual(new Date('2026-05-06T09:30'))
+    expect(next).toMatchObject({ station: 'expected', dogId: visit.dogId, personId: visit.personId })
+    expect(next.arrival.wishes).toEqual(visit.arrival.wishes)
+    const said = (await send<Message[]>('GET', '/outbox')).filter(({ body }) => body.includes('Booker is ready'))
+    expect(said[0]!.body).toContain('Next visit: 2026-05-06 at 09:30')
   })
   test('is said once, signed by a named person; teaches pace, counts tools, writes to the owner, and stays as it was', async () => {
     const begun = await aTakenDog('Farewell')

@@ -4,6 +4,7 @@ import * as salon from './migrations/001-salon.ts'
 import * as consent from './migrations/002-consent.ts'
 import * as shelf from './migrations/003-shelf.ts'
 import * as bench from './migrations/004-bench.ts'
+import * as nextVisit from './migrations/005-next-visit.ts'
 
 interface Migration {
   readonly name: string
@@ -17,6 +18,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '002-consent', ...consent },
   { name: '003-shelf', ...shelf },
   { name: '004-bench', ...bench },
+  { name: '005-next-visit', ...nextVisit },
 ]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>

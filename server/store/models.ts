@@ -223,6 +223,8 @@ export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreation
   declare note: CreationOptional<string>
   declare price: CreationOptional<number | null>
   declare nextOn: CreationOptional<string | null>
+  declare nextAt: CreationOptional<string | null>
+  declare nextVisitId: CreationOptional<string | null>
   declare checkedAt: CreationOptional<Date | null>
   declare checkedBy: CreationOptional<string | null>
   declare finishedAt: CreationOptional<Date | null>
@@ -494,6 +496,8 @@ export function defineModels(sequelize: Sequelize): void {
       note: { ...text(), defaultValue: '' },
       price: INTEGER,
       nextOn: DataTypes.DATEONLY,
+      nextAt: TEXT,
+      nextVisitId: UUID,
       checkedAt: DATE,
       checkedBy: UUID,
       finishedAt: DATE,

@@ -59,7 +59,7 @@ export class Store {
     this.backup = new BackupRepo(this.#sequelize)
     this.rack = new RackRepo(this.#sequelize)
     this.bench = new BenchRepo(this.#sequelize)
-    this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon)
+    this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon, this.visits)
     this.photos = new PhotoRepo(this.#sequelize)
     this.records = new RecordRepo(this.#sequelize, this.salon)
   }

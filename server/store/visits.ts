@@ -93,24 +93,27 @@ export class VisitRepo {
 
   /** A visit with its dog and owner; a known dog starts from its last visit. */
   async add(input: NewVisit, actorId: string | null): Promise<Visit> {
+    return this.read(await this.#sequelize.transaction((t) => this.book(input, actorId, t)))
+  }
+
+  /** The same within a transaction. @returns the id of the new visit */
+  async book(input: NewVisit, actorId: string | null, t: Transaction): Promise<string> {
     const id = randomUUID()
-    await this.#sequelize.transaction(async (t) => {
-      const { dogId, arrival } = input.dogId
-        ? {
-            dogId: input.dogId,
-            arrival: await this.#asLastTime(input.dogId, input.slotMinutes, input.asLastTime === true, t),
-          }
-        : await this.#newDog(input, actorId, t)
-      readAssessment(assembleFile(arrival, 'arrival', []))
-      const { slotMinutes, personId } = input
-      await VisitRow.create(
-        { id, dogId, startsAt: new Date(input.startsAt), slotMinutes, personId, arrival },
-        { transaction: t },
-      )
-      await AssessmentRow.create({ id: randomUUID(), visitId: id, scorerId: personId }, { transaction: t })
-      await logChange({ actorId, entity: 'visit', entityId: id, action: 'added', change: input }, t)
-    })
-    return this.read(id)
+    const { dogId, arrival } = input.dogId
+      ? {
+          dogId: input.dogId,
+          arrival: await this.#asLastTime(input.dogId, input.slotMinutes, input.asLastTime === true, t),
+        }
+      : await this.#newDog(input, actorId, t)
+    readAssessment(assembleFile(arrival, 'arrival', []))
+    const { slotMinutes, personId } = input
+    await VisitRow.create(
+      { id, dogId, startsAt: new Date(input.startsAt), slotMinutes, personId, arrival },
+      { transaction: t },
+    )
+    await AssessmentRow.create({ id: randomUUID(), visitId: id, scorerId: personId }, { transaction: t })
+    await logChange({ actorId, entity: 'visit', entityId: id, action: 'added', change: input }, t)
+    return id
   }
 
   async #asLastTime(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Arrival> {

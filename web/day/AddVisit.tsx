@@ -6,6 +6,7 @@ import { COAT_LABEL } from '../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, type CoatType, findBreed } from '../../core/index.ts'
 import { Away } from '../api/client.ts'
 import { dogsQuery, useAddVisit } from '../api/queries.ts'
+import { today } from '../parts/dates.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'
 
 const NEW = 'new'
@@ -35,7 +36,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
     add.mutate(visit, { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) })
   }
   return (
-    <DialogSheet title="Add a dog" about="For today." onClose={onClose}>
+    <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${date}.`} onClose={onClose}>
       <form className="grid grid-cols-2 gap-4" onSubmit={submit}>
         <Field label="Dog" wide>
           <select className="field" value={dogId} onChange={(event) => setDogId(event.target.value)}>

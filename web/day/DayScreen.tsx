@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
-import { ArrowRight, CloudOff, Plus } from 'lucide-react'
+import { addDays, format, isValid, parseISO } from 'date-fns'
+import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { Day, Person, Station, VisitCard } from '../../contract/api.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../core/index.ts'
@@ -10,6 +11,7 @@ import { usePersonOnDuty } from '../api/person.ts'
 import { dayQuery, salonQuery } from '../api/queries.ts'
 import { CoatMap } from '../coatmap/CoatMap.tsx'
 import { looksOfCoat } from '../coatmap/looks.ts'
+import { today } from '../parts/dates.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { dogDrawn } from '../stations/dog-file.ts'
 import { STATIONS } from '../stations/stations.ts'
@@ -32,7 +34,9 @@ const NEXT: Record<Station, { to: string; label: string } | null> = {
 
 /** All dogs of the day, each on its own line, standing at the station it has reached. */
 export function DayScreen(): ReactNode {
-  const day = useQuery(dayQuery(null))
+  const [search, setSearch] = useSearchParams()
+  const asked = search.get('date')
+  const day = useQuery(dayQuery(asked !== null && isDate(asked) ? asked : null))
   const salon = useQuery(salonQuery)
   const [adding, setAdding] = useState(false)
   if (!day.data || !salon.data) {
@@ -45,8 +49,10 @@ export function DayScreen(): ReactNode {
     <div className="flex grow flex-col">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2 px-6 pb-3 pt-5">
         <h1 className="text-3xl">{dateText(day.data)}</h1>
+        <DayTurner date={day.data.date} onTurn={(date) => setSearch(date === today() ? {} : { date })} />
         <p className="text-lg text-ink-2">
-          {visits.length} dogs, {inHouse} here now
+          {visits.length} {visits.length === 1 ? 'dog' : 'dogs'}
+          {day.data.date === today() && `, ${inHouse} here now`}
         </p>
         {day.isError && (
           <p className="flex items-center gap-2 text-ink-2" role="status">
@@ -60,16 +66,38 @@ export function DayScreen(): ReactNode {
       </div>
       {visits.length === 0 ? (
         <div className="mx-auto max-w-md py-16 text-center">
-          <h2 className="mb-2 text-2xl">No dogs today</h2>
+          <h2 className="mb-2 text-2xl">{day.data.date === today() ? 'No dogs today' : 'No dogs that day'}</h2>
           <p className="mb-4 text-ink-2">Put the first one in and it appears here.</p>
           <button type="button" className="btn btn-main" onClick={() => setAdding(true)}>
             <Plus size={18} /> Add a dog
           </button>
         </div>
       ) : (
-        <Lanes visits={visits} people={salon.data.people} />
+        <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
       )}
       {adding && <AddVisit date={day.data.date} onClose={() => setAdding(false)} />}
+    </div>
+  )
+}
+
+const isDate = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+
+/** One day back, one on, or any by date. */
+const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => void }): ReactNode => {
+  const by = (days: number): string => format(addDays(parseISO(date), days), 'yyyy-MM-dd')
+  return (
+    <div className="flex items-center gap-1">
+      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(-1))} aria-label="The day before">
+        <ChevronLeft size={22} />
+      </button>
+      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(1))} aria-label="The day after">
+        <ChevronRight size={22} />
+      </button>
+      {date !== today() && (
+        <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(today())}>
+          Today
+        </button>
+      )}
     </div>
   )
 }
@@ -77,7 +105,13 @@ export function DayScreen(): ReactNode {
 const dateText = ({ date }: Day): string =>
   new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })
 
-function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: readonly Person[] }): ReactNode {
+interface DayProps {
+  readonly people: readonly Person[]
+  /** A day that has not come yet is looked at, not worked on. */
+  readonly ahead: boolean
+}
+
+function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCard[] }): ReactNode {
   return (
     <div className="min-w-0 overflow-x-auto px-6 pb-8">
       <div className="min-w-[1060px]">
@@ -100,7 +134,7 @@ function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: reado
         </div>
         <ul>
           {visits.map((visit) => (
-            <Lane key={visit.id} visit={visit} people={people} />
+            <Lane key={visit.id} visit={visit} people={people} ahead={ahead} />
           ))}
         </ul>
       </div>
@@ -108,7 +142,7 @@ function Lanes({ visits, people }: { visits: readonly VisitCard[]; people: reado
   )
 }
 
-function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }): ReactNode {
+function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactNode {
   const { arrival, station } = visit
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
   const looks = useMemo(() => looksOfCoat(drawn), [drawn])
@@ -199,7 +233,7 @@ function Lane({ visit, people }: { visit: VisitCard; people: readonly Person[] }
         )}
       </div>
       <div className="text-right">
-        {next && (
+        {next && !ahead && (
           <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
             {next.label} <ArrowRight size={18} />
           </Link>

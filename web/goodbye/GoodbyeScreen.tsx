@@ -7,7 +7,7 @@ import { toast } from 'sonner'
 import type { Visit } from '../../contract/api.ts'
 import type { View } from '../../contract/drawing/geometry.ts'
 import type { Goodbye, GoodbyePage, Mark } from '../../contract/goodbye.ts'
-import { capital, minutesText, placeName, SCORE_WORD } from '../../contract/words/index.ts'
+import { capital, placeName, SCORE_WORD } from '../../contract/words/index.ts'
 import { type Assessment, houseWith, REGION_SIDES, type Score } from '../../core/index.ts'
 import { Refusal } from '../api/client.ts'
 import { goodbyeQuery, useChangeGoodbye, useSayGoodbye } from '../api/groom.ts'
@@ -21,7 +21,9 @@ import { Loading, QueryFailed } from '../shell/states.tsx'
 import { dogDrawn } from '../stations/dog-file.ts'
 import { usePlanOfVisit } from '../stations/plan-of-visit.ts'
 import { useVisit } from '../stations/VisitLayout.tsx'
+import { Booking } from './Booking.tsx'
 import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
+import { Minutes } from './Minutes.tsx'
 import { Photos } from './Photos.tsx'
 import { Price } from './Price.tsx'
 
@@ -247,24 +249,13 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
               perWeek={brushing ?? page.care.perWeek}
               onBrush={setBrushing}
             />
-            <div className="mt-2 grid grid-cols-2 gap-3">
-              <label>
-                <span className="font-medium">Agreed on</span>
-                <input
-                  type="date"
-                  className="field"
-                  value={draft.nextOn ?? page.next.on}
-                  disabled={finishedAt !== null}
-                  onChange={(event) => setDraft({ ...draft, nextOn: event.target.value || null })}
-                />
-              </label>
-              <Price
-                draft={draft}
-                page={page}
-                disabled={finishedAt !== null}
-                onChange={(price) => setDraft({ ...draft, price })}
-              />
-            </div>
+            <Booking visit={visit} goodbye={goodbye} draft={draft} onChange={setDraft} />
+            <Price
+              draft={draft}
+              page={page}
+              disabled={finishedAt !== null}
+              onChange={(price) => setDraft({ ...draft, price })}
+            />
           </Part>
           <label>
             <span className="font-medium">A word to the owner</span>
@@ -279,31 +270,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           </label>
           {page.work.length > 0 && (
             <Part title="Minutes">
-              <table className="w-full" data-testid="minutes">
-                <thead className="text-left text-ink-2">
-                  <tr>
-                    <th className="font-medium">Work</th>
-                    <th className="text-right font-medium">Planned</th>
-                    <th className="text-right font-medium">Taken</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {page.work
-                    .filter(({ plannedMin, takenMin }) => plannedMin >= 0.5 || (takenMin ?? 0) >= 0.5)
-                    .map(({ what, label, plannedMin, takenMin }) => (
-                      <tr key={what} className="border-t border-line">
-                        <td>{label}</td>
-                        <td className="text-right">{minutesText(plannedMin)}</td>
-                        <td className="text-right">{takenMin === null ? '' : minutesText(takenMin)}</td>
-                      </tr>
-                    ))}
-                  <tr className="border-t border-ink-2 font-semibold">
-                    <td>All</td>
-                    <td className="text-right">{minutesText(page.minutes.planned)}</td>
-                    <td className="text-right">{page.minutes.taken === null ? '' : minutesText(page.minutes.taken)}</td>
-                  </tr>
-                </tbody>
-              </table>
+              <Minutes page={page} />
             </Part>
           )}
         </aside>

@@ -3,7 +3,13 @@ import type { Goodbye, GoodbyeChange } from '../../contract/goodbye.ts'
 /** What is half filled in. */
 export type Draft = Omit<GoodbyeChange, 'baseRevision' | 'checked'>
 
-export const draftOf = ({ marks, note, price, nextOn }: Goodbye): Draft => ({ marks, note, price, nextOn })
+export const draftOf = ({ marks, note, price, nextOn, nextAt }: Goodbye): Draft => ({
+  marks,
+  note,
+  price,
+  nextOn,
+  nextAt,
+})
 export const same = (a: Draft, b: Draft): boolean => JSON.stringify(a) === JSON.stringify(b)
 
 const draftKey = (visitId: string): string => `etude.goodbye.${visitId}`

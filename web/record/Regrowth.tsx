@@ -1,6 +1,6 @@
 import { addDays, format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
-import { partLengths } from '../../contract/goodbye.ts'
+import { partLengths } from '../../contract/goodbye-page.ts'
 import type { DogRecord } from '../../contract/record.ts'
 import { mmText } from '../../contract/words/index.ts'
 import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../core/index.ts'
