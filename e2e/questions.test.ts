@@ -265,7 +265,7 @@ describe("the owner's yes", () => {
     await page.reload()
     await shows(page, '[data-testid=needs-none]')
     await page.click('[data-testid=take]')
-    await shows(page, '[data-dog=Bramble]')
+    await shows(page, '[data-testid=begin]')
     expect((await visit('Bramble')).station).toBe('bath')
     await page.close()
   })

@@ -34,6 +34,14 @@ interface ArrivalChange {
   readonly personId?: string | null | undefined
 }
 
+/** Who a new visit is for, as far as it is known. */
+interface Comer {
+  readonly dogId: string
+  readonly arrival: Arrival
+  /** Who groomed it last. */
+  readonly groomer: string | null
+}
+
 /** Visits: the day, one dog's way through it, and what it was like before. */
 export class VisitRepo {
   readonly #sequelize: Sequelize
@@ -99,14 +107,12 @@ export class VisitRepo {
   /** The same within a transaction. @returns the id of the new visit */
   async book(input: NewVisit, actorId: string | null, t: Transaction): Promise<string> {
     const id = randomUUID()
-    const { dogId, arrival } = input.dogId
-      ? {
-          dogId: input.dogId,
-          arrival: await this.#asLastTime(input.dogId, input.slotMinutes, input.asLastTime === true, t),
-        }
+    const { dogId, arrival, groomer } = input.dogId
+      ? await this.#knownDog(input.dogId, input.slotMinutes, input.asLastTime === true, t)
       : await this.#newDog(input, actorId, t)
     readAssessment(assembleFile(arrival, 'arrival', []))
-    const { slotMinutes, personId } = input
+    const { slotMinutes } = input
+    const personId = input.personId ?? groomer
     await VisitRow.create(
       { id, dogId, startsAt: new Date(input.startsAt), slotMinutes, personId, arrival },
       { transaction: t },
@@ -116,26 +122,28 @@ export class VisitRepo {
     return id
   }
 
-  async #asLastTime(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Arrival> {
+  /** As it came last, by the same hands. */
+  async #knownDog(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Comer> {
     const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
     if (!last) throw new NotFound('dog', dogId)
     const { dog, wishes } = last.arrival
     // A show is a date, and that one has come nearer or gone by.
     const { showInDays: _, ...wished } = wishes
     const left = lengths ? await lengthsLeft(dogId, transaction) : null
-    return {
+    const arrival: Arrival = {
       ...last.arrival,
       wishes: left ? { ...wished, targetMm: left } : wished,
       dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
       slot: { minutes: slotMinutes },
     }
+    return { dogId, arrival, groomer: last.personId }
   }
 
   async #newDog(
     { dog, owner, slotMinutes }: NewVisit,
     actorId: string | null,
     transaction: Transaction,
-  ): Promise<{ dogId: string; arrival: Arrival }> {
+  ): Promise<Comer> {
     if (!dog || !owner)
       throw new BadInput([
         {
@@ -156,7 +164,7 @@ export class VisitRepo {
     )
     await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
     await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'added', change: dog }, transaction)
-    return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } } }
+    return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
   }
 
   /** Every dog by name, for lists and for the demo salon. */

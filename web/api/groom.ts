@@ -43,6 +43,7 @@ function useGoodbyeWrite<V>(visitId: string, send: (input: V) => Promise<Goodbye
       void keepAnswer(`/visits/${visitId}/goodbye`, goodbye)
       void client.invalidateQueries({ queryKey: ['day'] })
       void client.invalidateQueries({ queryKey: ['visit', visitId] })
+      void client.invalidateQueries({ queryKey: ['dog'] })
     },
     onError: () => client.invalidateQueries({ queryKey: goodbyeQuery(visitId).queryKey }),
   })

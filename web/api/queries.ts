@@ -82,6 +82,7 @@ export function useAddVisit() {
       client.setQueryData(visitQuery(visit.id).queryKey, visit)
       void client.invalidateQueries({ queryKey: ['day'] })
       void client.invalidateQueries({ queryKey: ['dogs'] })
+      void client.invalidateQueries({ queryKey: ['dog', visit.dogId] })
     },
   })
 }

@@ -4,6 +4,7 @@ import type { StoredEvent } from '../../contract/bench.ts'
 import type { BenchHappening } from '../../core/index.ts'
 import { benchQuery, sendBench } from '../api/groom.ts'
 import { personOnDuty } from '../api/person.ts'
+import { visitQuery } from '../api/queries.ts'
 import { nextMoment } from '../api/server-clock.ts'
 import { BenchLog } from './bench-log.ts'
 
@@ -30,6 +31,8 @@ export function useLog(visitId: string): BenchLog {
       (doc) => {
         client.setQueryData(benchQuery(visitId).queryKey, doc)
         void client.invalidateQueries({ queryKey: ['timers'] })
+        // The dog may have come a station further.
+        void client.invalidateQueries({ queryKey: visitQuery(visitId).queryKey })
       },
     )
     logs.set(visitId, made)

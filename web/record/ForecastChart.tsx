@@ -14,12 +14,12 @@ import {
 import { DragHandle, dragAlong } from '../parts/DragHandle.tsx'
 
 const WIDTH = 480
-const HEIGHT = 290
+const HEIGHT = 316
 const LEFT = 46
 const RIGHT = 16
-const TOP = 14
-const PLOT = 190
-const STRIP = 246
+const TOP = 28
+const PLOT = 200
+const STRIP = 272
 const WEEKS = 16
 const MOST_A_WEEK = 7
 const STEP = 1
@@ -103,10 +103,10 @@ export function ForecastChart({
           transform={`translate(${LEFT} 0)`}
           ref={(g) => void (g && select(g).call(axisLeft(y).ticks(4).tickSizeOuter(0)))}
         />
-        <text x={WIDTH - RIGHT} y={PLOT + 32} textAnchor="end" className="fill-(--ink-2) text-[15px]">
+        <text x={WIDTH - RIGHT} y={PLOT + 40} textAnchor="end" className="fill-(--ink-2) text-[15px]">
           weeks from the goodbye
         </text>
-        <text x={LEFT + 6} y={TOP + 2} className="fill-(--ink-2) text-[15px]">
+        <text x={4} y={16} className="fill-(--ink-2) text-[15px]">
           mats, 100 is all felted
         </text>
         <path d={spread(points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
@@ -151,8 +151,8 @@ export function ForecastChart({
         />
       </svg>
       <p className="text-ink-2">
-        Drag how often it is brushed. Four weeks later than that, mats stand at about {Math.round(next.indexLater)} of
-        100 at the worst of five such dogs.
+        Drag how often it is brushed. Four weeks later than that, four such dogs of five stay under{' '}
+        {Math.round(next.indexLater)} of 100.
       </p>
       <details>
         <summary className="min-h-11 content-center text-ink-2">As a table</summary>

@@ -1,23 +1,22 @@
 import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
-import { CalendarPlus, ContactRound } from 'lucide-react'
+import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
-import { toast } from 'sonner'
+import { Link, useParams } from 'react-router'
 import { assembleFile } from '../../contract/assemble.ts'
 import { assessmentOf } from '../../contract/read-assessment.ts'
 import type { DogRecord, RecordVisit } from '../../contract/record.ts'
 import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../contract/words/index.ts'
 import { type CoatType, findBreed, houseWith, type Temperament, type VerdictName } from '../../core/index.ts'
 import { dogQuery } from '../api/groom.ts'
-import { salonQuery, useAddVisit } from '../api/queries.ts'
+import { salonQuery } from '../api/queries.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
+import { BookDialog } from './BookDialog.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { LifeChart } from './LifeChart.tsx'
 import { Regrowth } from './Regrowth.tsx'
 
 const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
-const SLOT_MINUTES = 120
 
 /** One dog's life on one page: how its coat went over the visits, what was done with what, and what comes next. */
 export function RecordScreen(): ReactNode {
@@ -27,12 +26,8 @@ export function RecordScreen(): ReactNode {
   return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="this dog" />
 }
 
-const WEEK_MS = 604_800_000
-
 function Life({ dog }: { dog: DogRecord }): ReactNode {
   const { data: salon } = useQuery(salonQuery)
-  const add = useAddVisit()
-  const navigate = useNavigate()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const assessment = useMemo(
     () =>
@@ -43,19 +38,8 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
     dog.wishes.homeBrushing?.toSkin ? Math.min(7, Math.round(dog.wishes.homeBrushing.perWeek)) : 0,
   )
   const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
-  const last = dog.visits.find(({ summary }) => summary)
-  const book = (): void => {
-    const weeks = last?.summary?.nextWeeks ?? 6
-    const from = dog.home ? new Date(dog.home.at) : new Date()
-    const startsAt = new Date(Math.max(Date.now(), from.getTime() + weeks * WEEK_MS)).toISOString()
-    add.mutate(
-      { dogId: dog.id, startsAt, slotMinutes: SLOT_MINUTES, personId: null, asLastTime: true },
-      {
-        onSuccess: (visit) => void navigate(`/visits/${visit.id}/arrival`),
-        onError: (error) => toast.error(`Not booked: ${error.message}`),
-      },
-    )
-  }
+  const booked = dog.visits.find(({ choice, startsAt }) => choice === null && new Date(startsAt) > new Date())
+  const [booking, setBooking] = useState(false)
   const incidents = dog.visits.flatMap(({ summary, startsAt }) =>
     (summary?.incidents ?? []).map(({ text }) => `${text}, ${dayText(startsAt)}`),
   )
@@ -72,9 +56,16 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
         <a className="btn" href={`/api/clients/${dog.client.id}/card.vcf`}>
           <ContactRound size={18} /> Address card
         </a>
-        <button type="button" className="btn btn-main" disabled={add.isPending} onClick={book}>
-          <CalendarPlus size={18} /> Book as last time
-        </button>
+        {booked ? (
+          <Link className="btn" to={`/?date=${format(new Date(booked.startsAt), 'yyyy-MM-dd')}`} data-testid="booked">
+            <CalendarCheck size={18} /> Booked: {format(new Date(booked.startsAt), 'd MMM, HH:mm')}
+          </Link>
+        ) : (
+          <button type="button" className="btn btn-main" onClick={() => setBooking(true)}>
+            <CalendarPlus size={18} /> Book
+          </button>
+        )}
+        {booking && <BookDialog dog={dog} onClose={() => setBooking(false)} />}
       </div>
       {incidents.length > 0 && (
         <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3" data-testid="incidents">
@@ -159,13 +150,17 @@ function VisitLine({
   return (
     <tr className="border-t border-line align-top" data-visit={id}>
       <td className="whitespace-nowrap py-2 pr-4">
-        <Link className="opens" to={`/visits/${id}/${summary ? 'goodbye' : 'verdict'}`}>
+        <Link className="opens" to={`/visits/${id}/${summary ? 'goodbye' : choice ? 'verdict' : 'arrival'}`}>
           {dayText(startsAt)}
         </Link>
         {personName && <span className="block text-ink-2">{personName}</span>}
       </td>
       <td className="py-2 pr-4">
-        {choice ? VERDICT_LABEL[choice as VerdictName] : 'not decided'}
+        {choice
+          ? VERDICT_LABEL[choice as VerdictName]
+          : new Date(startsAt) > new Date()
+            ? `booked for ${format(new Date(startsAt), 'HH:mm')}`
+            : 'not decided'}
         {note && <span className="block text-ink-2">{note}</span>}
         {summary?.incidents.map(({ text }) => (
           <span key={text} className="block text-alarm">
