@@ -118,6 +118,8 @@ export interface GoodbyeGiven {
 }
 
 const DAYS_A_WEEK = 7
+/** What a stopped groom looks forward to: there is no coat work that could decide it. */
+const AFTER_VET_WEEKS = 2
 
 /** When to come back: for the next part of work that is spread over visits, else as the coat wants it. */
 function nextOf(
@@ -125,12 +127,17 @@ function nextOf(
   rebook: Rebook,
 ): Pick<GoodbyePage['next'], 'weeks' | 'on' | 'at' | 'why'> {
   const second = plan.split?.visits[1]
-  const days = second ? second.day : DAYS_A_WEEK * rebook.weeks
+  const stopped = plan.verdict.choice === 'refer'
+  const days = second ? second.day : DAYS_A_WEEK * (stopped ? AFTER_VET_WEEKS : rebook.weeks)
   return {
     weeks: Math.round(days / DAYS_A_WEEK),
     on: nextOn ?? format(addDays(at, days), 'yyyy-MM-dd'),
     at: nextAt,
-    why: second ? `for part 2 of ${plan.split!.visits.length} of this work` : NEXT_TEXT[rebook.why],
+    why: stopped
+      ? 'once a vet has seen it, not before'
+      : second
+        ? `for part 2 of ${plan.split!.visits.length} of this work`
+        : NEXT_TEXT[rebook.why],
   }
 }
 
@@ -239,15 +246,22 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
   if (plan.verdict.choice === 'refer') return `We stopped, so that a vet sees ${dog.name} first.`
   const kept = (bench?.steps.length ?? 0) > 0
   const done = bench?.steps.filter(({ status }) => status === 'done').map(({ step }) => step) ?? []
-  const coat = kept
+  const worked = kept
     ? done.filter(({ kind }) => kind === 'coat')
     : plan.regions
         .filter(({ treatment }) => DID[treatment])
         .map(({ treatment, index }) => ({ treatment, indexes: [index] }))
+  // Clipped as wished is a cut like any other; only what takes more than that off is said as clipped short.
+  const wished = ({ treatment }: { treatment: Treatment | null }, index: number): boolean =>
+    treatment === 'clip' && plan.regions[index]!.option.loss === 0
+  const coat = worked
+    .map((one) => ({ ...one, indexes: one.indexes.filter((index) => !wished(one, index)) }))
+    .filter(({ indexes }) => indexes.length > 0)
   const treatments = [...new Set(coat.map(({ treatment }) => treatment!))]
-  const cutIndexes = kept
+  const finished = kept
     ? done.filter(({ kind, what }) => kind === 'cut' && what === 'coat').flatMap(({ indexes }) => indexes)
     : (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict').map(({ index }) => index)
+  const cutIndexes = [...finished, ...worked.flatMap((one) => one.indexes.filter((index) => wished(one, index)))]
   const areaOf = (part: string, indexes: readonly number[]): number =>
     indexes.reduce((sum, index) => {
       const { region, share } = REGION_SIDES[index]!

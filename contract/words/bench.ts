@@ -81,7 +81,11 @@ export const PHASE_LABEL: Record<GroomPhase, string> = {
   finish: 'Last things',
 }
 
-const DRY_STAGE: Record<string, string> = { 'high-velocity': 'High-velocity air', 'brush-dry': 'Brush dry', air: 'Air' }
+const DRY_STAGE: Record<string, string> = {
+  'high-velocity': 'High-velocity air',
+  'brush-dry': 'Brush dry',
+  air: 'Air until dry',
+}
 
 /** What is to be done, short enough to read across the room. */
 export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: GroomStep): string {

@@ -37,7 +37,13 @@ function grouped<T>(items: readonly T[], key: (item: T) => string): T[][] {
 
 const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
 
-/** Coat work of the verdict that falls into one part of the groom: brushing by parts of the coat, the rest by place. */
+/** Work that goes over a whole part of the coat in one go; the rest is done place by place. */
+const OVER_A_PART: ReadonlySet<Treatment> = new Set(['brush', 'card', 'strip', 'blow-out', 'clip'])
+
+/**
+ * Coat work of the verdict that falls into one part of the groom. What is clipped in one go has the same cautions: a
+ * place with its own danger comes up by itself.
+ */
 function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assessment: Assessment): GroomStep[] {
   const partOf = todaysPart(plan)
   const here = plan.regions.filter(
@@ -46,8 +52,9 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
   )
   const key = ({ region, treatment, option, index }: RegionPlan): string => {
     const tool = option.tool ? `${option.tool.kind} ${option.tool.id} ${option.tool.form ?? ''}` : ''
-    return treatment === 'brush' || treatment === 'card' || treatment === 'strip'
-      ? `${treatment} ${coatPartOf(region, assessment.dog.coatType)} ${tool}`
+    const alike = treatment === 'clip' ? `${option.leavesMm} ${option.cautions.join(' ')}` : ''
+    return OVER_A_PART.has(treatment)
+      ? `${treatment} ${coatPartOf(region, assessment.dog.coatType)} ${tool} ${alike}`
       : `${treatment} ${region} ${tool} ${option.leavesMm ?? ''} ${option.tool ? '' : index}`
   }
   return grouped(here, (place) => `${key(place)} ${partOf(place.index)}`).map((places): GroomStep => {
@@ -76,17 +83,24 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
 function drySteps(drying: Drying | null): GroomStep[] {
   if (!drying) return []
   const counted = { towel: 0, 'high-velocity': drying.inVerdict, 'brush-dry': drying.brushedInVerdict, air: 0 }
-  return drying.stages
+  const steps = drying.stages
     .filter(({ stage, minutes }) => stage !== 'towel' && minutes > 0)
-    .map(({ stage, minutes }) => ({
-      ...EMPTY,
-      id: `dry:${stage}`,
-      phase: 'dry',
-      kind: 'dry',
-      what: stage,
-      minutes: Math.max(0, minutes - counted[stage]),
-    }))
+    .map(
+      ({ stage, minutes }): GroomStep => ({
+        ...EMPTY,
+        id: `dry:${stage}`,
+        phase: 'dry',
+        kind: 'dry',
+        // Coats that dry as they lie are not brushed, whatever blows.
+        what: stage === 'brush-dry' && drying.method === 'natural' ? 'air' : stage,
+        minutes: Math.max(0, minutes - counted[stage]),
+      }),
+    )
+  const worth = steps.filter(({ minutes }) => minutes >= LEAST_MIN)
+  return worth.length > 0 ? worth : steps.slice(0, 1)
 }
+/** What is left of a stage when the rest is counted elsewhere: less than this is no step of its own. */
+const LEAST_MIN = 0.25
 
 /** Lines of the finishing cut with the same tool, as one step where the first of them stands: a tool is taken up once. */
 function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): GroomStep[] {
