@@ -117,8 +117,8 @@ try {
   console.log(`bench tap to painted: ${ms(median(list))} (95th ${ms(p95(list))}) over ${taps} taps`)
 
   const past = (
-    await salon.api<{ visits: { id: string; summary: object | null; choice: string | null }[] }>(`/dogs/${dogId}`)
-  ).visits.find(({ summary, choice }) => summary && choice)!
+    await salon.api<{ visits: { id: string; summary: object | null; plannedMin: number | null }[] }>(`/dogs/${dogId}`)
+  ).visits.find(({ summary, plannedMin }) => summary && plannedMin !== null)!
   for (const kind of ['groomer', 'owner']) {
     const sheet = await times(() =>
       fetch(`${salon.base}api/visits/${past.id}/sheets/${kind}.pdf`).then((r) => r.arrayBuffer()),

@@ -118,8 +118,8 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
 }
 
 /** Where, for a step that is not the whole dog. */
-export const stepPlaces = ({ kind, indexes }: GroomStep): string =>
-  kind === 'nails' || kind === 'ears' || kind === 'ear-hair' || kind === 'show' ? '' : placesText(indexes)
+export const stepPlaces = ({ kind, indexes }: GroomStep, most?: number): string =>
+  kind === 'nails' || kind === 'ears' || kind === 'ear-hair' || kind === 'show' ? '' : placesText(indexes, most)
 
 /** ", 28 ml + 222 ml water" of a product that is mixed, ", 250 ml" of one that is not. */
 export const amountText = ({ solutionMl, productMl }: GroomStep): string =>

@@ -5,6 +5,7 @@ import * as consent from './migrations/002-consent.ts'
 import * as shelf from './migrations/003-shelf.ts'
 import * as bench from './migrations/004-bench.ts'
 import * as nextVisit from './migrations/005-next-visit.ts'
+import * as searchIndex from './migrations/006-search-index.ts'
 
 interface Migration {
   readonly name: string
@@ -19,6 +20,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '003-shelf', ...shelf },
   { name: '004-bench', ...bench },
   { name: '005-next-visit', ...nextVisit },
+  { name: '006-search-index', ...searchIndex },
 ]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>

@@ -38,7 +38,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
   const [skipping, setSkipping] = useState(false)
   const [changing, setChanging] = useState(false)
   const { step, spentMs, workers } = status
-  const places = stepPlaces(step)
+  const places = stepPlaces(step, ROOM_FOR_PLACES)
   const over = step.minutes > 0 && minutesOf(spentMs) > step.minutes * LATE
   const finished = status.status === 'done' || status.status === 'skipped'
   const others = workers
@@ -187,6 +187,8 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
   )
 }
 
+/** The thing at hand names every place it can. */
+const ROOM_FOR_PLACES = 9
 /** Somewhat longer than planned is nothing to worry about. */
 const LATE = 1.25
 const MOST_MINUTES = 1440

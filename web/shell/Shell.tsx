@@ -123,7 +123,7 @@ export function Shell(): ReactNode {
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} path={pathname} />
       <Toaster
         theme={theme === 'light' ? 'light' : 'dark'}
-        position="top-center"
+        position="bottom-left"
         toastOptions={{ style: { fontFamily: 'var(--font-sans)', fontSize: '1rem' } }}
       />
     </div>
