@@ -50,6 +50,9 @@ export const importRequestSchema = z.object({
   csv: z.string().max(400_000),
   dryRun: z.boolean(),
 })
+/** A whole salon's dogs are more than a shelf. */
+export const MOST_CSV = 2_000_000
+export const recordsImportSchema = importRequestSchema.extend({ csv: z.string().max(MOST_CSV) })
 export const importResultSchema = z.object({
   added: z.array(z.string()),
   changed: z.array(z.string()),

@@ -1,6 +1,5 @@
-import Papa from 'papaparse'
-import { COAT_TYPE_IDS, parseDilution, REGION_IDS } from '../core/index.ts'
-import type { Issue } from './problem.ts'
+import { COAT_TYPE_IDS, REGION_IDS } from '../core/index.ts'
+import { type CsvProblem, type CsvRow, readCsv, writeCsv } from './csv.ts'
 import { LABEL_DEFAULTS, type Label, labelSchema, type ShelfProduct } from './products.ts'
 import { dilutionText } from './words/bath.ts'
 import { issuesOf } from './zod-issues.ts'
@@ -10,11 +9,6 @@ export interface CsvProduct {
   readonly line: number
   readonly label: Label
   readonly stockMl: number | null
-}
-
-/** Another thing wrong with a file: on which line, in which column. */
-export interface CsvProblem extends Issue {
-  readonly line: number
 }
 
 const COLUMNS = [
@@ -46,14 +40,14 @@ const COLUMNS = [
   'safety',
 ] as const
 type Column = (typeof COLUMNS)[number]
-type Cells = Partial<Record<Column, string>>
 
 const yes = (value: boolean): string => (value ? 'yes' : 'no')
 const CENTS = 100
 
-/** The shelf as CSV (RFC 4180, UTF-8, header row). Cells that a spreadsheet would run are made harmless. */
+/** The shelf as CSV. */
 export const productsCsv = (products: readonly ShelfProduct[]): string =>
-  `${Papa.unparse(
+  writeCsv(
+    COLUMNS,
     products.map(
       (it): Record<Column, string | number> => ({
         name: it.name,
@@ -84,58 +78,7 @@ export const productsCsv = (products: readonly ShelfProduct[]): string =>
         safety: it.safety,
       }),
     ),
-    { columns: [...COLUMNS], escapeFormulae: true, newline: '\r\n' },
-  )}\r\n`
-
-/** As it stood before it was made harmless. */
-const plain = (cell: string): string => cell.trim().replace(/^'(?=[=+\-@\t\r])/, '')
-
-class Row {
-  readonly problems: CsvProblem[] = []
-  readonly #cells: Cells
-  readonly #line: number
-  constructor(cells: Cells, line: number) {
-    this.#cells = cells
-    this.#line = line
-  }
-  text(column: Column): string {
-    return plain(this.#cells[column] ?? '')
-  }
-  wrong(column: Column, expected: string): void {
-    this.problems.push({ line: this.#line, path: column, value: this.text(column), expected })
-  }
-  number<T>(column: Column, otherwise: T): number | T {
-    const text = this.text(column)
-    if (text === '') return otherwise
-    const value = Number(text.replace(',', '.'))
-    if (Number.isFinite(value)) return value
-    this.wrong(column, 'a number')
-    return otherwise
-  }
-  flag(column: Column): boolean {
-    const text = this.text(column).toLowerCase()
-    if (['yes', 'true', '1'].includes(text)) return true
-    if (!['', 'no', 'false', '0'].includes(text)) this.wrong(column, 'yes or no')
-    return false
-  }
-  parts(column: Column, otherwise: number): number {
-    const text = this.text(column)
-    if (text === '') return otherwise
-    if (/^ready/i.test(text)) return 0
-    const dilution = parseDilution(text)
-    if (dilution) return dilution.waterParts / dilution.productParts
-    this.wrong(column, '1:8, 8:1, 1 in 9, 10 % or ready')
-    return otherwise
-  }
-  list<T extends string>(column: Column, ids: readonly T[]): T[] {
-    const words = this.text(column)
-      .split(/[\s;,]+/)
-      .filter(Boolean)
-    const unknown = words.filter((word) => !ids.includes(word as T))
-    if (unknown.length > 0) this.wrong(column, `ids as ${ids.slice(0, 3).join(', ')}; ${unknown.join(', ')} is none`)
-    return words.filter((word) => ids.includes(word as T)) as T[]
-  }
-}
+  )
 
 const COLUMN_OF: Readonly<Record<string, Column>> = {
   'dilution.dirty': 'dilution_dirty',
@@ -154,7 +97,7 @@ const COLUMN_OF: Readonly<Record<string, Column>> = {
   expiresOn: 'expires_on',
 }
 
-function labelOf(row: Row): Label | null {
+function labelOf(row: CsvRow<Column>): Label | null {
   const normal = row.parts('dilution_normal', 0)
   const from = row.number('dwell_from_min', 0)
   const label = {
@@ -197,38 +140,11 @@ function labelOf(row: Row): Label | null {
 
 /** Every product of a CSV and everything wrong with it, by line and column; nothing is written anywhere. */
 export function readProductsCsv(text: string): { products: CsvProduct[]; problems: CsvProblem[] } {
-  const { data, errors, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    delimiter: ',',
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-  })
-  const fields = meta.fields ?? []
-  const problems: CsvProblem[] = errors
-    .filter(({ code }) => code !== 'UndetectableDelimiter')
-    .map(({ row, message }) => ({
-      line: (row ?? 0) + 2,
-      path: 'the row',
-      value: message,
-      expected: 'CSV as in RFC 4180',
-    }))
-  for (const needed of ['name', 'kind'])
-    if (!fields.includes(needed))
-      problems.push({
-        line: 1,
-        path: needed,
-        value: fields.join(','),
-        expected: `a column ${needed} in the header row`,
-      })
-  for (const field of fields)
-    if (!COLUMNS.includes(field as Column))
-      problems.push({ line: 1, path: field, value: field, expected: `a column of: ${COLUMNS.join(', ')}` })
-  if (problems.some(({ line }) => line === 1)) return { products: [], problems }
+  const { rows, problems } = readCsv(text, COLUMNS, ['name', 'kind'])
   const products: CsvProduct[] = []
   const seen = new Map<string, number>()
-  for (const [i, cells] of data.entries()) {
-    const line = i + 2
-    const row = new Row(cells as Cells, line)
+  for (const row of rows) {
+    const { line } = row
     const label = labelOf(row)
     const stockMl = row.number('stock_ml', null)
     if (stockMl !== null && !(Number.isInteger(stockMl) && stockMl >= 0 && stockMl <= 10_000_000))

@@ -57,6 +57,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./pace/PaceScreen.tsx')).PaceScreen }),
       },
       {
+        path: '/house/files',
+        lazy: async () => ({ Component: (await import('./files/FilesScreen.tsx')).FilesScreen }),
+      },
+      {
         path: '/devices',
         lazy: async () => ({ Component: (await import('./devices/DevicesScreen.tsx')).DevicesScreen }),
       },

@@ -18,8 +18,8 @@ import { visitRoutes } from './routes-visits.ts'
 import { webFiles } from './web-files.ts'
 
 const LARGEST_BODY = 512 * 1024
-/** A photo comes as base64 in JSON. */
-const LARGEST_PHOTO = 2200 * 1024
+/** A photo as base64 in JSON, or a table of thousands of lines. */
+const LARGEST_FILE = 2200 * 1024
 
 export function createApp(deps: Deps): App {
   const app: App = new OpenAPIHono<Env>()
@@ -50,8 +50,8 @@ export function createApp(deps: Deps): App {
         }),
     })
   const usual = limit(LARGEST_BODY)
-  const photo = limit(LARGEST_PHOTO)
-  app.use('/api/*', (c, next) => (c.req.path.endsWith('/photos') ? photo(c, next) : usual(c, next)))
+  const large = limit(LARGEST_FILE)
+  app.use('/api/*', (c, next) => (/\/(photos|import)$/.test(c.req.path) ? large(c, next) : usual(c, next)))
 
   app.use('/api/*', async function guardChanges(c, next) {
     const actor = c.req.header('x-etude-person') ?? null

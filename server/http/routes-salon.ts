@@ -1,10 +1,11 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema, schoolChangeSchema } from '../../contract/api.ts'
-import { prepSchema } from '../../contract/api-shelf.ts'
+import { importResultSchema, prepSchema, recordsImportSchema } from '../../contract/api-shelf.ts'
 import { priceListSchema } from '../../contract/assessment-file.ts'
 import { equipmentSchema } from '../../contract/equipment.ts'
 import { schoolDateSchema } from '../../contract/record.ts'
+import { RECORD_TABLES } from '../../contract/records-csv.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 
@@ -76,6 +77,25 @@ export function salonRoutes({ store, now }: Deps): App {
       'content-disposition': `attachment; filename="etude-${localDate(now())}.json"`,
     }),
   )
+  for (const table of RECORD_TABLES) {
+    app.get(`/records/${table}.csv`, async (c) =>
+      c.body(await store.exchange.csv(table), 200, {
+        'content-type': 'text/csv; charset=utf-8',
+        'content-disposition': `attachment; filename="${table}.csv"`,
+      }),
+    )
+    endpoint(
+      app,
+      {
+        method: 'post',
+        path: `/records/${table}/import`,
+        summary: `Read ${table} from CSV: a dry run says what would happen, and everything wrong with it`,
+        body: recordsImportSchema,
+        gives: importResultSchema,
+      },
+      ({ body, actorId }) => store.exchange.import(table, body.csv, body.dryRun, actorId),
+    )
+  }
   const query = z.object({ date: z.iso.date({ error: 'a date as 2026-03-01' }).optional() })
   /** From midnight to midnight where the salon is; not 24 hours on, because a day has 23 or 25 where the clocks change. */
   const dayOf = (asked: string | undefined): { date: string; from: Date; to: Date } => {

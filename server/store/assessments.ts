@@ -40,28 +40,28 @@ export class AssessmentRepo {
    * again; one made on an older revision is refused with the current one.
    */
   score(id: string, batch: ScoreBatch, actorId: string | null): Promise<AssessmentDoc> {
-    return this.#sequelize.transaction(async (t) => {
-      const row = await lockAssessment(id, t)
-      if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
-      await assertRevision(row, batch.baseRevision, t)
-      await applyScores(id, batch.changes, t)
-      await row.update(
-        { revision: row.revision + 1, updatedAt: new Date(), scorerId: actorId ?? row.scorerId },
-        { transaction: t },
-      )
-      const doc = await assessmentDoc(row, t)
-      const visit = await lockVisit(row.visitId, t)
-      // A standoff beyond the coat is refused here, with its field path, and the whole batch with it.
-      assessmentOf(assembleFile(visit.arrival, row.stage, doc.rows))
-      if (row.role === 'first' && (visit.station === 'expected' || visit.station === 'arrived'))
-        await visit.update({ station: 'look' }, { transaction: t })
-      const { changes, batchId } = batch
-      await logChange(
-        { actorId, entity: 'assessment', entityId: id, action: 'scored', change: { changes }, batchId },
-        t,
-      )
-      return doc
-    })
+    return this.#sequelize.transaction((t) => this.lay(id, batch, actorId, t))
+  }
+
+  /** The same within a transaction. */
+  async lay(id: string, batch: ScoreBatch, actorId: string | null, t: Transaction): Promise<AssessmentDoc> {
+    const row = await lockAssessment(id, t)
+    if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
+    await assertRevision(row, batch.baseRevision, t)
+    await applyScores(id, batch.changes, t)
+    await row.update(
+      { revision: row.revision + 1, updatedAt: new Date(), scorerId: actorId ?? row.scorerId },
+      { transaction: t },
+    )
+    const doc = await assessmentDoc(row, t)
+    const visit = await lockVisit(row.visitId, t)
+    // A standoff beyond the coat is refused here, with its field path, and the whole batch with it.
+    assessmentOf(assembleFile(visit.arrival, row.stage, doc.rows))
+    if (row.role === 'first' && (visit.station === 'expected' || visit.station === 'arrived'))
+      await visit.update({ station: 'look' }, { transaction: t })
+    const { changes, batchId } = batch
+    await logChange({ actorId, entity: 'assessment', entityId: id, action: 'scored', change: { changes }, batchId }, t)
+    return doc
   }
 
   setStage(

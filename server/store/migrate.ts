@@ -6,6 +6,7 @@ import * as shelf from './migrations/003-shelf.ts'
 import * as bench from './migrations/004-bench.ts'
 import * as nextVisit from './migrations/005-next-visit.ts'
 import * as searchIndex from './migrations/006-search-index.ts'
+import * as dogProfile from './migrations/007-dog-profile.ts'
 
 interface Migration {
   readonly name: string
@@ -21,6 +22,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '004-bench', ...bench },
   { name: '005-next-visit', ...nextVisit },
   { name: '006-search-index', ...searchIndex },
+  { name: '007-dog-profile', ...dogProfile },
 ]
 
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>

@@ -7,6 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { Arrival, SideRow, Station } from '../../contract/api.ts'
+import type { FileDog } from '../../contract/assessment-file.ts'
 import type { SentEvent } from '../../contract/bench.ts'
 import type { ConsentPage } from '../../contract/consent-page.ts'
 import type { GoodbyePage, Mark, VisitSummary } from '../../contract/goodbye.ts'
@@ -53,6 +54,8 @@ export class DogRow extends Row<DogRow> {
   declare name: string
   declare breed: string
   declare coatType: CoatType
+  /** Of a dog from a file, until its first arrival. */
+  declare profile: CreationOptional<FileDog | null>
 }
 
 export class VisitRow extends Row<VisitRow> {
@@ -286,7 +289,14 @@ export function defineModels(sequelize: Sequelize): void {
     { ...options, tableName: 'clients' },
   )
   DogRow.init(
-    { id: id(), clientId: { type: UUID, ...required }, name: text(), breed: text(), coatType: text() },
+    {
+      id: id(),
+      clientId: { type: UUID, ...required },
+      name: text(),
+      breed: text(),
+      coatType: text(),
+      profile: JSONB,
+    },
     { ...options, tableName: 'dogs' },
   )
   VisitRow.init(

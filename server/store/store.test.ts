@@ -212,7 +212,15 @@ describe('the demo salon', () => {
   })
 })
 
-const MIGRATIONS = ['001-salon', '002-consent', '003-shelf', '004-bench', '005-next-visit', '006-search-index']
+const MIGRATIONS = [
+  '001-salon',
+  '002-consent',
+  '003-shelf',
+  '004-bench',
+  '005-next-visit',
+  '006-search-index',
+  '007-dog-profile',
+]
 
 test('migrations go up from empty, down again, and up once more', async () => {
   const other = await testServer()

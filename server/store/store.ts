@@ -5,6 +5,7 @@ import { BathRepo } from './baths.ts'
 import { BenchRepo } from './bench.ts'
 import { ConsentRepo } from './consents.ts'
 import { DryingRepo } from './dryings.ts'
+import { ExchangeRepo } from './exchange.ts'
 import { GoodbyeRepo } from './goodbyes.ts'
 import { migrateDown, migrateUp } from './migrate.ts'
 import { defineModels } from './models.ts'
@@ -37,6 +38,7 @@ export class Store {
   readonly goodbyes: GoodbyeRepo
   readonly photos: PhotoRepo
   readonly records: RecordRepo
+  readonly exchange: ExchangeRepo
 
   constructor(databaseUrl: string) {
     this.#sequelize = new Sequelize(databaseUrl, {
@@ -62,6 +64,7 @@ export class Store {
     this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon, this.visits)
     this.photos = new PhotoRepo(this.#sequelize)
     this.records = new RecordRepo(this.#sequelize, this.salon)
+    this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }
 
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)

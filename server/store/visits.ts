@@ -105,8 +105,7 @@ export class VisitRepo {
   }
 
   /** The same within a transaction. @returns the id of the new visit */
-  async book(input: NewVisit, actorId: string | null, t: Transaction): Promise<string> {
-    const id = randomUUID()
+  async book(input: NewVisit, actorId: string | null, t: Transaction, id: string = randomUUID()): Promise<string> {
     const { dogId, arrival, groomer } = input.dogId
       ? await this.#knownDog(input.dogId, input.slotMinutes, input.asLastTime === true, t)
       : await this.#newDog(input, actorId, t)
@@ -125,7 +124,11 @@ export class VisitRepo {
   /** As it came last, by the same hands. */
   async #knownDog(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Comer> {
     const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
-    if (!last) throw new NotFound('dog', dogId)
+    if (!last) {
+      const known = await DogRow.findByPk(dogId, { transaction })
+      if (!known?.profile) throw new NotFound('dog', dogId)
+      return { dogId, arrival: { dog: known.profile, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
+    }
     const { dog, wishes } = last.arrival
     // A show is a date, and that one has come nearer or gone by.
     const { showInDays: _, ...wished } = wishes

@@ -60,11 +60,12 @@ export const useRetireProduct = () =>
 export const useMoveStock = () =>
   useProductWrite(({ id, ...move }: { id: string } & StockMoveRequest) => request('POST', `/shelf/${id}/moves`, move))
 
-export function useImportProducts() {
+/** A CSV sent to be tried or taken; what was written changes more than one list. */
+export function useImport(path: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (file: { csv: string; dryRun: boolean }) => request<ImportResult>('POST', '/shelf/import', file),
-    onSuccess: ({ written }) => written && client.invalidateQueries({ queryKey: ['shelf'] }),
+    mutationFn: (file: { csv: string; dryRun: boolean }) => request<ImportResult>('POST', path, file),
+    onSuccess: ({ written }) => written && client.invalidateQueries(),
   })
 }
 

@@ -1,4 +1,3 @@
-import { Download } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
@@ -13,6 +12,7 @@ export const HouseTabs = (): ReactNode => (
         ['/house/pace', 'Pace'],
         ['/devices', 'Devices'],
         ['/numbers', 'Our numbers'],
+        ['/house/files', 'Files'],
       ] as const
     ).map(([to, label]) => (
       <NavLink
@@ -24,8 +24,5 @@ export const HouseTabs = (): ReactNode => (
         {label}
       </NavLink>
     ))}
-    <a className="btn btn-quiet" href="/api/backup">
-      <Download size={18} /> Backup
-    </a>
   </nav>
 )

@@ -7,8 +7,8 @@ import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '
 import { salonQuery } from '../api/queries.ts'
 import { shelfQuery } from '../api/shelf.ts'
 import { today } from '../parts/dates.ts'
+import { ImportDialog } from '../parts/ImportDialog.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
-import { ImportDialog } from './ImportDialog.tsx'
 import { ProductDialog } from './ProductDialog.tsx'
 
 const GROUPS: readonly (readonly [title: string, kinds: readonly ProductKind[]])[] = [
@@ -36,6 +36,8 @@ const GROUPS: readonly (readonly [title: string, kinds: readonly ProductKind[]])
 ]
 const byKind = (a: ShelfProduct, b: ShelfProduct): number =>
   PRODUCT_KIND_IDS.indexOf(a.kind) - PRODUCT_KIND_IDS.indexOf(b.kind) || (a.name < b.name ? -1 : 1)
+
+const MOST_BYTES = 400_000
 
 /** What the salon has to put on a dog: labels, what is left, and every movement. */
 export function ShelfScreen(): ReactNode {
@@ -122,7 +124,14 @@ export function ShelfScreen(): ReactNode {
       </p>
       {open === 'new' && <ProductDialog product={null} units={units} onClose={() => setOpen(null)} />}
       {product && <ProductDialog key={product.id} product={product} units={units} onClose={() => setOpen(null)} />}
-      {importing && <ImportDialog onClose={() => setImporting(false)} />}
+      {importing && (
+        <ImportDialog
+          title="Products from CSV"
+          path="/shelf/import"
+          mostBytes={MOST_BYTES}
+          onClose={() => setImporting(false)}
+        />
+      )}
     </div>
   )
 }

@@ -2,23 +2,34 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { ImportResult } from '../../contract/api-shelf.ts'
 import { listed } from '../../contract/words/index.ts'
-import { useImportProducts } from '../api/shelf.ts'
-import { DialogSheet } from '../parts/Sheet.tsx'
+import { useImport } from '../api/shelf.ts'
+import { DialogSheet } from './Sheet.tsx'
 
-const MOST_BYTES = 400_000
 const MOST_PROBLEMS = 30
+const MOST_NAMED = 8
 
-/** Products from a CSV: first what would happen and everything wrong with it, then all of it or nothing. */
-export function ImportDialog({ onClose }: { onClose: () => void }): ReactNode {
-  const send = useImportProducts()
+/** A table from a CSV: first what would happen and everything wrong with it, then all of it or nothing. */
+export function ImportDialog({
+  title,
+  path,
+  mostBytes,
+  onClose,
+}: {
+  title: string
+  /** Where it is sent. */
+  path: string
+  mostBytes: number
+  onClose: () => void
+}): ReactNode {
+  const send = useImport(path)
   const [csv, setCsv] = useState<string | null>(null)
   const [tried, setTried] = useState<ImportResult | null>(null)
   const read = async (file: File | undefined): Promise<void> => {
     setTried(null)
     setCsv(null)
     if (!file) return
-    if (file.size > MOST_BYTES) {
-      toast.error(`${file.name}: got ${Math.round(file.size / 1000)} kB, expected at most ${MOST_BYTES / 1000}`)
+    if (file.size > mostBytes) {
+      toast.error(`${file.name}: got ${Math.round(file.size / 1000)} kB, expected at most ${mostBytes / 1000}`)
       return
     }
     const text = await file.text()
@@ -46,7 +57,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }): ReactNode {
     )
   return (
     <DialogSheet
-      title="Products from CSV"
+      title={title}
       about="The same columns as the CSV you can fetch here. Nothing is written until you say so."
       onClose={onClose}
     >
@@ -79,8 +90,8 @@ export function ImportDialog({ onClose }: { onClose: () => void }): ReactNode {
           ) : (
             <>
               <p>
-                {tried.added.length > 0 && `New: ${listed(tried.added, 8)}. `}
-                {tried.changed.length > 0 && `Changed: ${listed(tried.changed, 8)}. `}
+                {tried.added.length > 0 && `New: ${listed(tried.added, MOST_NAMED)}. `}
+                {tried.changed.length > 0 && `Changed: ${listed(tried.changed, MOST_NAMED)}. `}
                 {tried.unchanged > 0 && `${tried.unchanged} stay as they are.`}
               </p>
               <button
