@@ -88,6 +88,12 @@ const SCREENS: readonly ScreenCheck[] = [
   { name: 'devices', dog: null, path: 'devices', wait: '[data-device=scale]' },
   { name: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
   {
+    name: 'a bench before the first step',
+    dog: 'Tansy',
+    path: 'bench',
+    wait: '[data-testid=begin]:not([disabled])',
+  },
+  {
     name: 'the bench',
     dog: 'Nimbus',
     path: 'bench',
@@ -121,6 +127,22 @@ const SCREENS: readonly ScreenCheck[] = [
       await shows(page, '[data-testid=record]')
     },
   },
+  {
+    name: 'booking from a life',
+    dog: null,
+    path: '',
+    wait: '[data-testid=search]',
+    act: async (page) => {
+      await page.type('[data-testid=search]', 'nimbus')
+      await shows(page, '[role=option]')
+      await page.keyboard.press('Enter')
+      await shows(page, '[data-testid=record]')
+      await (await page.waitForSelector('[data-testid=record] button::-p-text(Book)'))!.click()
+      await dialog(page)
+    },
+  },
+  { name: 'files', dog: null, path: 'house/files', wait: '[data-table=dogs]' },
+  { name: 'another day', dog: null, path: '?date=2027-02-03', wait: 'h2' },
   { name: 'the rack', dog: null, path: 'house/rack', wait: '[data-tool]' },
   {
     name: 'a tool',

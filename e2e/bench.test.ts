@@ -1,4 +1,7 @@
-import type { Page } from 'puppeteer-core'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Message, Salon as SalonDoc, Visit } from '../contract/api.ts'
 import type { BenchDoc } from '../contract/bench.ts'
@@ -322,6 +325,33 @@ test('on a phone the bench is one column, with clocks of 40 px and more and butt
   expect(clocks.length).toBeGreaterThanOrEqual(2)
   for (const px of clocks) expect(px).toBeGreaterThanOrEqual(40)
   for (const px of buttons) expect(px).toBeGreaterThanOrEqual(56)
+  await page.close()
+})
+
+test('a file that comes in is tried first: what is wrong is told by line and column, what is right is written once said so', async () => {
+  const page = await screenOf('Ebba')
+  await page.goto(`${salon.base}house/files`)
+  await shows(page, '[data-table=clients]')
+  const folder = mkdtempSync(join(tmpdir(), 'etude-csv-'))
+  const file = (name: string, csv: string): string => {
+    writeFileSync(join(folder, name), csv)
+    return join(folder, name)
+  }
+  await page.click('[data-table=clients] button')
+  const input = (await page.waitForSelector('[role=dialog] input[type=file]')) as ElementHandle<HTMLInputElement>
+  await input.uploadFile(file('bad.csv', 'name,phone\n,555 1\n'))
+  await shows(page, '[data-testid=dry-run]')
+  expect(await page.$eval('[data-testid=dry-run]', (said) => said.textContent)).toMatch(
+    /Line 2, name: got “”, expected/,
+  )
+  await input.uploadFile(file('good.csv', 'name,phone\nOttilie Brandt,555 1\n'))
+  await page.waitForFunction(() =>
+    document.querySelector('[data-testid=dry-run]')?.textContent?.includes('New: Ottilie Brandt'),
+  )
+  await page.click('[data-testid=dry-run] .btn-main')
+  await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
+  const csv = await (await fetch(`${salon.base}api/records/clients.csv`)).text()
+  expect(csv).toContain('Ottilie Brandt,555 1')
   await page.close()
 })
 

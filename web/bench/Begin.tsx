@@ -22,6 +22,7 @@ import {
 import { DogStage } from '../coatmap/DogStage.tsx'
 import { looksOfPlan } from '../coatmap/looks.ts'
 import { useTurning } from '../coatmap/use-turning.ts'
+import { ScrollPane } from '../parts/ScrollPane.tsx'
 import { dogDrawn } from '../stations/dog-file.ts'
 import { Stops } from '../stations/verdict/Said.tsx'
 
@@ -81,7 +82,7 @@ export function Begin({
         </p>
       </div>
       <div className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 md:min-h-0">
-        <div className="flex grow flex-col gap-5 p-6 md:min-h-0 md:overflow-y-auto">
+        <ScrollPane label="What to lay out" className="flex grow flex-col gap-5 p-6">
           <div>
             <h1 className="text-[30px] leading-tight">{name} is ready to begin</h1>
             <p className="text-lg text-ink-2" data-testid="how-long">
@@ -109,7 +110,7 @@ export function Begin({
               ))}
             </tbody>
           </table>
-        </div>
+        </ScrollPane>
         <div className="border-t border-line p-4">
           <button
             type="button"

@@ -16,6 +16,7 @@ import {
   toolName,
 } from '../../contract/words/index.ts'
 import { type BenchHappening, SKIP_REASONS, type StepStatus } from '../../core/index.ts'
+import { ScrollPane } from '../parts/ScrollPane.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
 import { clockText, leftText, minutesOf } from './clock.ts'
 
@@ -76,7 +77,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
         </div>
       </div>
       <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(0,340px)] gap-4 max-md:grid-cols-1 md:min-h-0">
-        <div className="md:min-h-0 md:overflow-y-auto">
+        <ScrollPane label="How, and what to mind">
           {details.length > 0 && <p className="mt-1 text-lg text-ink-2">{details.join(' · ')}</p>}
           {waits && !finished && (
             <p className="mt-2 text-lg font-medium" data-testid="waits">
@@ -112,7 +113,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
           )}
           {status.note && <p className="mt-2">Noted: {status.note}</p>}
           {others.length > 0 && !mine && <p className="mt-2 text-lg">{others.join(' and ')} at it now</p>}
-        </div>
+        </ScrollPane>
         <div className="relative min-h-[160px] max-md:hidden">{children}</div>
       </div>
       <div className="mt-4 flex shrink-0 flex-wrap gap-2.5">

@@ -44,10 +44,15 @@ export function FilesScreen(): ReactNode {
                 <h2 className="text-xl">{label}</h2>
                 <p className="text-ink-2">{about}</p>
               </div>
-              <a className="btn" href={`/api/records/${id}.csv`}>
+              <a className="btn" href={`/api/records/${id}.csv`} aria-label={`Take out ${label.toLowerCase()}`}>
                 <Download size={18} /> Take out
               </a>
-              <button type="button" className="btn" onClick={() => setBringing(table)}>
+              <button
+                type="button"
+                className="btn"
+                onClick={() => setBringing(table)}
+                aria-label={`Bring in ${label.toLowerCase()}`}
+              >
                 <Upload size={18} /> Bring in
               </button>
             </li>
@@ -58,7 +63,7 @@ export function FilesScreen(): ReactNode {
             <h2 className="text-xl">Products</h2>
             <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
           </div>
-          <a className="btn" href="/api/shelf.csv">
+          <a className="btn" href="/api/shelf.csv" aria-label="Take out products">
             <Download size={18} /> Take out
           </a>
         </li>
