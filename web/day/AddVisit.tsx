@@ -4,10 +4,10 @@ import { useNavigate } from 'react-router'
 import type { NewVisit } from '../../contract/api.ts'
 import { COAT_LABEL } from '../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, type CoatType, findBreed } from '../../core/index.ts'
-import { Away } from '../api/client.ts'
 import { dogsQuery, useAddVisit } from '../api/queries.ts'
 import { today } from '../parts/dates.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'
+import { NotAdded, TimeAndSlot } from '../parts/TimeAndSlot.tsx'
 
 const NEW = 'new'
 
@@ -48,27 +48,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
             ))}
           </select>
         </Field>
-        <Field label="Comes at">
-          <input
-            className="field"
-            type="time"
-            required
-            value={time}
-            onChange={(event) => setTime(event.target.value)}
-          />
-        </Field>
-        <Field label="Slot, minutes">
-          <input
-            className="field"
-            type="number"
-            required
-            min={15}
-            max={1440}
-            step={5}
-            value={slot}
-            onChange={(event) => setSlot(event.target.value)}
-          />
-        </Field>
+        <TimeAndSlot time={time} slot={slot} onTime={setTime} onSlot={setSlot} />
         {dogId === NEW && (
           <>
             <Field label="Its name">
@@ -144,13 +124,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
             </Field>
           </>
         )}
-        {add.error && (
-          <p className="col-span-2 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
-            {add.error instanceof Away
-              ? 'The server is away. Nothing is lost here; try again when it is back.'
-              : add.error.message}
-          </p>
-        )}
+        <NotAdded error={add.error} />
         <button type="submit" className="btn btn-main col-span-2" disabled={add.isPending}>
           Add, on to the arrival
         </button>

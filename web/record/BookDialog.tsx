@@ -2,9 +2,9 @@ import { addWeeks, format, max } from 'date-fns'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { DogRecord } from '../../contract/record.ts'
-import { Away } from '../api/client.ts'
 import { useAddVisit } from '../api/queries.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'
+import { NotAdded, TimeAndSlot } from '../parts/TimeAndSlot.tsx'
 
 const SLOT_MINUTES = 120
 const WEEKS = 6
@@ -53,29 +53,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
             onChange={(event) => setDate(event.target.value)}
           />
         </label>
-        <label>
-          <span className="font-medium">Comes at</span>
-          <input
-            type="time"
-            required
-            className="field"
-            value={time}
-            onChange={(event) => setTime(event.target.value)}
-          />
-        </label>
-        <label>
-          <span className="font-medium">Slot, minutes</span>
-          <input
-            type="number"
-            required
-            min={15}
-            max={1440}
-            step={5}
-            className="field"
-            value={slot}
-            onChange={(event) => setSlot(event.target.value)}
-          />
-        </label>
+        <TimeAndSlot time={time} slot={slot} onTime={setTime} onSlot={setSlot} />
         <label className="col-span-2 flex min-h-11 items-center gap-3">
           <input
             type="checkbox"
@@ -85,13 +63,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           />
           As last time: to the lengths it went home with
         </label>
-        {add.error && (
-          <p className="col-span-2 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
-            {add.error instanceof Away
-              ? 'The server is away. Nothing is lost here; try again when it is back.'
-              : add.error.message}
-          </p>
-        )}
+        <NotAdded error={add.error} />
         <button type="submit" className="btn btn-main col-span-2" disabled={add.isPending}>
           Put it in the book
         </button>
