@@ -136,9 +136,14 @@ export class ExchangeRepo {
     }
     try {
       await this.#sequelize.transaction(async (t) => {
-        if (table === 'clients') await each(readClientsCsv(csv), (line) => this.#client(line, actorId, t))
-        else if (table === 'dogs') await each(readDogsCsv(csv), (line) => this.#dog(line, actorId, t))
-        else if (table === 'visits') await each(readVisitsCsv(csv), (line) => this.#visit(line, actorId, t))
+        if (table === 'clients') {
+          const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name, phone }) => [name, phone])
+          await each(readClientsCsv(csv), (line) => this.#client(line, clients, actorId, t))
+        } else if (table === 'dogs') {
+          const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name }) => [name])
+          const dogs = new Lookup(await DogRow.findAll({ transaction: t }), ({ clientId, name }) => [clientId, name])
+          await each(readDogsCsv(csv), (line) => this.#dog(line, clients, dogs, actorId, t))
+        } else if (table === 'visits') await each(readVisitsCsv(csv), (line) => this.#visit(line, actorId, t))
         else {
           const { lines, problems } = readScoresCsv(csv)
           await each({ lines: byVisit(lines), problems }, (lot) => this.#scores(lot, actorId, t))
@@ -155,11 +160,14 @@ export class ExchangeRepo {
     }
   }
 
-  async #client({ id, name, phone, email, note }: ClientLine, actorId: string | null, t: Transaction): Promise<Fate> {
+  async #client(
+    { id, name, phone, email, note }: ClientLine,
+    clients: Lookup<ClientRow>,
+    actorId: string | null,
+    t: Transaction,
+  ): Promise<Fate> {
     const fields = { name, phone, email, note }
-    const row = id
-      ? await ClientRow.findByPk(id, { transaction: t })
-      : await ClientRow.findOne({ where: { name, phone }, transaction: t })
+    const row = id ? clients.byId(id) : clients.by(name, phone)[0]
     if (row) {
       if (row.name === name && row.phone === phone && row.email === email && row.note === note) return 'unchanged'
       await row.update(fields, { transaction: t })
@@ -167,27 +175,32 @@ export class ExchangeRepo {
       return { what: 'changed', name }
     }
     const made = await ClientRow.create({ id: id ?? randomUUID(), ...fields }, { transaction: t })
+    clients.add(made)
     await logChange({ actorId, entity: 'client', entityId: made.id, action: 'added', change: fields }, t)
     return { what: 'added', name }
   }
 
-  async #dog({ line, id, clientId, owner, dog }: DogLine, actorId: string | null, t: Transaction): Promise<Fate> {
-    const clients = await ClientRow.findAll({ where: clientId ? { id: clientId } : { name: owner }, transaction: t })
-    if (clients.length === 0)
+  async #dog(
+    { line, id, clientId, owner, dog }: DogLine,
+    clients: Lookup<ClientRow>,
+    dogs: Lookup<DogRow>,
+    actorId: string | null,
+    t: Transaction,
+  ): Promise<Fate> {
+    const [client, ...others] = clientId ? [clients.byId(clientId)] : clients.by(owner)
+    if (!client)
       throw clientId
         ? new Wrong(line, 'client_id', clientId, 'an owner of this salon; bring the owners in first')
         : new Wrong(line, 'owner', owner, 'an owner of this salon; bring the owners in first')
-    if (clients.length > 1)
-      throw new Wrong(line, 'client_id', '', `one of the ${clients.length} owners of that name, by id`)
+    if (others.length > 0)
+      throw new Wrong(line, 'client_id', '', `one of the ${others.length + 1} owners of that name, by id`)
     const fields = {
-      clientId: clients[0]!.id,
+      clientId: client.id,
       name: dog.name,
       breed: dog.breed ?? 'unknown',
       coatType: dog.coatType,
     }
-    const row = id
-      ? await DogRow.findByPk(id, { transaction: t })
-      : await DogRow.findOne({ where: { clientId: fields.clientId, name: dog.name }, transaction: t })
+    const row = id ? dogs.byId(id) : dogs.by(client.id, dog.name)[0]
     if (row) {
       const same =
         row.clientId === fields.clientId &&
@@ -200,6 +213,7 @@ export class ExchangeRepo {
       return { what: 'changed', name: dog.name }
     }
     const made = await DogRow.create({ id: id ?? randomUUID(), ...fields, profile: dog }, { transaction: t })
+    dogs.add(made)
     await logChange({ actorId, entity: 'dog', entityId: made.id, action: 'added', change: dog }, t)
     return { what: 'added', name: dog.name }
   }
@@ -250,6 +264,26 @@ export class ExchangeRepo {
         : error
     })
     return { what: 'changed', name: `${rows.length} places of ${visitId.slice(0, 8)}` }
+  }
+}
+
+/** Rows by id and by what else tells them apart, read once for a whole file. */
+class Lookup<Row extends { id: string }> {
+  readonly #ids = new Map<string, Row>()
+  readonly #keys = new Map<string, Row[]>()
+  readonly #keyOf: (row: Row) => readonly string[]
+  constructor(rows: readonly Row[], keyOf: (row: Row) => readonly string[]) {
+    this.#keyOf = keyOf
+    for (const row of rows) this.add(row)
+  }
+  byId = (id: string): Row | undefined => this.#ids.get(id)
+  by = (...key: readonly string[]): readonly Row[] => this.#keys.get(key.join('\n')) ?? []
+  add(row: Row): void {
+    this.#ids.set(row.id, row)
+    const key = this.#keyOf(row).join('\n')
+    const alike = this.#keys.get(key)
+    if (alike) alike.push(row)
+    else this.#keys.set(key, [row])
   }
 }
 
