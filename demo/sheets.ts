@@ -2,11 +2,13 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import type { ScoreChange } from '../contract/api.ts'
 import {
+  type CoatType,
   DEFAULT_HOUSE,
   DEFAULT_LENGTHS,
   matWeight,
   REGION_SIDES,
   REGIONS,
+  type RegionId,
   type RegionSide,
   type Score,
 } from '../core/index.ts'
@@ -18,21 +20,25 @@ export function dice(seed: number): Dice {
   return (low, high) => uniformInt(generator, low, high)
 }
 
+/** Coats that do not mat. */
+const MATS_NEVER: ReadonlySet<CoatType> = new Set(['smooth', 'corded', 'hairless'])
+const coatMm = ({ dog }: DemoDog, region: RegionId): number =>
+  ({ ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm })[REGIONS[region].part]
+
 const clamp = (value: number): Score => Math.max(0, Math.min(4, value)) as Score
 
 /** What hands would find on one region-side, by how the coat is kept and where friction makes mats. */
 export function todaysScores({ region, side }: RegionSide, demo: DemoDog, neglect: number, roll: Dice): ScoreChange {
   const { rub, tender } = REGIONS[region]
   const special = demo.found?.filter(([id, , only]) => id === region && (only ?? side) === side).at(-1)?.[1] ?? {}
-  const grows = demo.dog.coatType !== 'smooth' && demo.dog.coatType !== 'corded' && demo.dog.coatType !== 'hairless'
-  const mat = grows
+  const mat = !MATS_NEVER.has(demo.dog.coatType)
     ? clamp(
         neglect - 1 + (rub ? 1 : 0) + (tender === 3 && neglect > 1 ? 1 : 0) + roll(-1, 1) - (roll(0, 2) === 0 ? 0 : 1),
       )
     : 0
   const carries = ['double', 'drop-double', 'feathered', 'wire'].includes(demo.dog.coatType)
   const undercoat = carries ? clamp(neglect + roll(-1, 1)) : 0
-  const coat = { ...DEFAULT_LENGTHS[demo.dog.coatType], ...demo.dog.lengthMm }[REGIONS[region].part]
+  const coat = coatMm(demo, region)
   const set: ScoreChange['set'] = {
     mat,
     undercoat,
@@ -62,6 +68,9 @@ const MATTING: readonly Pick<ScoreChange['set'], 'mat' | 'extent'>[] = [
   { mat: 3, extent: 0.5 },
 ]
 
+/** Index points of a place on the whole dog once it has come so far. */
+const worth = (i: number): number => 100 * (MATTING[i]?.extent ?? 0) * matWeight(MATTING[i]?.mat ?? 0, DEFAULT_HOUSE)
+
 /** A look of the past: clean but for mats that grew where there is friction, until there are as many as that dog brings. */
 export function pastSheet(demo: DemoDog, roll: Dice): ScoreChange[] {
   const grade = Math.max(0, Math.min(demo.neglect, 2) - roll(0, 1))
@@ -69,22 +78,17 @@ export function pastSheet(demo: DemoDog, roll: Dice): ScoreChange[] {
     const { set, ...place } = todaysScores(rs, { ...demo, found: [] }, grade, roll)
     return { ...place, set: { ...set, mat: 0, extent: null, standoffMm: null } }
   })
-  if (['smooth', 'corded', 'hairless'].includes(demo.dog.coatType)) return sheet
-  const lengths = { ...DEFAULT_LENGTHS[demo.dog.coatType], ...demo.dog.lengthMm }
+  if (MATS_NEVER.has(demo.dog.coatType)) return sheet
   const target = (PAST_INDEX[demo.neglect] * roll(75, 125)) / 100
   const places = REGION_SIDES.map(({ region, index, share }) => ({ index, share, region, ease: roll(0, 100) })).sort(
     (a, b) => Number(REGIONS[b.region].rub) * 60 + b.ease - (Number(REGIONS[a.region].rub) * 60 + a.ease),
   )
   let index = 0
   for (const [i, { mat, extent }] of MATTING.entries()) {
-    const before = MATTING[i - 1]
-    const worth = ({ mat: m, extent: e }: (typeof MATTING)[number]): number =>
-      100 * (e ?? 0) * matWeight(m!, DEFAULT_HOUSE)
     for (const place of places.slice(0, Math.ceil(places.length / (i + 1)))) {
       if (index >= target) return sheet
-      index += place.share * (worth({ mat, extent }) - (before ? worth(before) : 0))
-      const coat = lengths[REGIONS[place.region].part]
-      const standoffMm = mat! < 2 ? null : Math.min(coat / 2, mat === 2 ? 6 : 4)
+      index += place.share * (worth(i) - worth(i - 1))
+      const standoffMm = mat! < 2 ? null : Math.min(coatMm(demo, place.region) / 2, mat === 2 ? 6 : 4)
       sheet[place.index] = { ...sheet[place.index]!, set: { ...sheet[place.index]!.set, mat, extent, standoffMm } }
     }
   }

@@ -9,6 +9,13 @@ beforeAll(async () => {
 })
 afterAll(() => salon?.close())
 
+const openLife = async (page: Page, name: string): Promise<void> => {
+  await page.type('[data-testid=search]', name)
+  await shows(page, '[role=option]')
+  await page.keyboard.press('Enter')
+  await shows(page, '[data-testid=record]')
+}
+
 interface ScreenCheck {
   readonly name: string
   readonly dog: string | null
@@ -120,12 +127,7 @@ const SCREENS: readonly ScreenCheck[] = [
     dog: null,
     path: '',
     wait: '[data-testid=search]',
-    act: async (page) => {
-      await page.type('[data-testid=search]', 'quill')
-      await shows(page, '[role=option]')
-      await page.keyboard.press('Enter')
-      await shows(page, '[data-testid=record]')
-    },
+    act: (page) => openLife(page, 'quill'),
   },
   {
     name: 'booking from a life',
@@ -133,10 +135,7 @@ const SCREENS: readonly ScreenCheck[] = [
     path: '',
     wait: '[data-testid=search]',
     act: async (page) => {
-      await page.type('[data-testid=search]', 'nimbus')
-      await shows(page, '[role=option]')
-      await page.keyboard.press('Enter')
-      await shows(page, '[data-testid=record]')
+      await openLife(page, 'nimbus')
       await (await page.waitForSelector('[data-testid=record] button::-p-text(Book)'))!.click()
       await dialog(page)
     },

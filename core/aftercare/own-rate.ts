@@ -15,7 +15,7 @@ const MOST = 8
 const HALVINGS = 50
 
 /** Usual rates as kept, as new mats week by week. */
-export const matsOf =
+const matsOf =
   (usualRates: readonly number[]): MatsAWeek =>
   (week) =>
     usualRates[Math.min(week, usualRates.length - 1)]!
@@ -29,11 +29,12 @@ function indexAfter(leftIndex: number, mats: MatsAWeek, weeks: number): number {
 
 /** How many times as fast as usual the dog matted: what takes the one index to the other, by bisection on its logarithm. */
 export function timesUsual({ weeks, leftIndex, foundIndex, usualRates }: Interval): number {
+  const usual = matsOf(usualRates)
   let low = -Math.log(MOST)
   let high = Math.log(MOST)
   for (let i = 0; i < HALVINGS; i++) {
     const middle = (low + high) / 2
-    if (indexAfter(leftIndex, timesAsFast(matsOf(usualRates), Math.exp(middle)), weeks) < foundIndex) low = middle
+    if (indexAfter(leftIndex, timesAsFast(usual, Math.exp(middle)), weeks) < foundIndex) low = middle
     else high = middle
   }
   return Math.exp((low + high) / 2)

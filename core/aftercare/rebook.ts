@@ -4,7 +4,7 @@ import type { House } from '../house/estimates.ts'
 import { interpolated } from '../units/interpolate.ts'
 import { isPuppy } from '../verdict/budgets.ts'
 import { coatMmOf } from '../verdict/context.ts'
-import { GROWS_ON, meanLengthAfter } from './growth.ts'
+import { GROWS_ON, meanLengthAfter, weeksToRegrow } from './growth.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
@@ -92,7 +92,10 @@ export interface OwnRate {
 
 export interface Rebook {
   readonly weeks: number
-  /** What bounds it: the forecast of mats, the jacket, a trim that has grown out of shape, or the shortest or longest time there is for this dog. */
+  /**
+   * What bounds it: the forecast of mats, the jacket, a trim that has grown out of shape, or the shortest or longest time
+   * there is for this dog.
+   */
   readonly why: 'mats-form' | 'least' | 'most' | 'puppy' | 'jacket' | 'shape'
   /** Mat index to be expected then, and four weeks later: with the rate that four dogs of five stay under. */
   readonly indexThen: number
@@ -144,7 +147,7 @@ function longestFor({ dog, wishes }: Assessment, house: House): [weeks: number, 
     return [Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip']), 'jacket']
   }
   const shaped = GROWS_ON.has(dog.coatType) && dog.coatType !== 'corded' && SHAPED.has(wishes.style)
-  const outgrown = Math.floor(house['rebook.outgrown'] / (7 * house['growth.mm-day']))
+  const outgrown = Math.floor(weeksToRegrow(0, house['rebook.outgrown'], dog.coatType, house))
   return shaped && outgrown < longest ? [outgrown, 'shape'] : [longest, 'most']
 }
 
