@@ -17,6 +17,8 @@ export interface Shape {
   readonly centre: Xy
   /** Edges that are the dog's outline: samples with the direction in which hair stands off. */
   readonly fringe: readonly (readonly [x: number, y: number, nx: number, ny: number])[]
+  /** Its lowest point, where what hangs is taken hold of. */
+  readonly low: Xy
   /** Rough area in square units, for what is drawn to size. */
   readonly area: number
 }
@@ -173,6 +175,7 @@ function shapesOf(
       d: pathOf(edges),
       centre: centroid(polygon),
       area: Math.abs(area),
+      low: polygon.reduce((low, point) => (point[1] > low[1] ? point : low)),
       fringe: edges.flatMap((e, i) =>
         uses.get(pairKey(points[i]!, points[(i + 1) % points.length]!)) === 1 ? fringeOf(e, outward) : [],
       ),

@@ -1,14 +1,13 @@
+import { hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { drawingOf, type View } from '../../contract/drawing/geometry.ts'
 import type { GoodbyePage } from '../../contract/goodbye.ts'
-import { buildOf, REGION_SIDES } from '../../core/index.ts'
+import { buildOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
 import { INK, type Paper, SOFT } from './paper.ts'
 
 type Rows = GoodbyePage['before']
 
 /** Grey by mats: white is free, dark is felted. Printed, it reads like the screen's crossing strokes. */
 const GREY = ['#ffffff', '#e4e4e4', '#bdbdbd', '#858585', '#3c3c3c'] as const
-const HAIR_MM = 0.42
-const LONGEST_HAIR = 46
 
 const matAt = (rows: Rows, index: number): number | null => {
   const { region, side } = REGION_SIDES[index]!
@@ -42,11 +41,16 @@ export function drawDog(
       box.y + box.height - (drawing.box.y + drawing.box.height) * scale,
     )
     .scale(scale)
+  const lengthMm = { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm }
+  const perMm = unitsPerMm({ weightKg: dog.weightKg, lengthMm })
   for (const { d } of drawing.behind) doc.path(d).fillColor('#f1f1f1').fill()
   for (const { index, fringe } of drawing.shapes) {
-    const hair = Math.min(LONGEST_HAIR, mm[index]! * HAIR_MM)
+    const hair = mm[index]! * perMm
     if (hair < 1) continue
-    for (const [x, y, nx, ny] of fringe) doc.moveTo(x, y).lineTo(x + nx * hair, y + ny * hair)
+    for (const root of fringe) {
+      const [tx, ty] = hairTip(root, hair, view === 'right' ? -1 : 1)
+      doc.moveTo(root[0], root[1]).lineTo(root[0] + tx, root[1] + ty)
+    }
     if (fringe.length > 0) doc.lineWidth(2.4).strokeColor('#9a9a9a').stroke()
   }
   for (const { index, d } of drawing.shapes) {

@@ -110,8 +110,7 @@ function IncidentCard({
             </div>
             <div className="h-52 rounded-xl bg-paper">
               <CoatMap
-                build={drawn.build}
-                weightKg={drawn.weightKg}
+                drawn={drawn}
                 view={view}
                 looks={looks}
                 focus={place}

@@ -150,8 +150,7 @@ export function Working({
             onDone={finishStep}
           >
             <CoatMap
-              build={drawn.build}
-              weightKg={drawn.weightKg}
+              drawn={drawn}
               view={stage.view}
               looks={looks}
               focus={null}

@@ -1,6 +1,7 @@
 import { clsx } from 'clsx'
 import { memo, type ReactNode, useId } from 'react'
-import { type CloseLook, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
+import { type Coated, hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
+import { type CloseLook, type Drawing, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
 import { type Build, REGION_SIDES } from '../../core/index.ts'
 import { Textures } from './textures.tsx'
 
@@ -19,9 +20,8 @@ export interface Look {
 }
 
 interface Props {
-  readonly build: Build
+  readonly drawn: Coated & { readonly build: Build }
   readonly view: View
-  readonly weightKg: number
   readonly looks: readonly Look[]
   readonly focus: number | null
   /** What is being worked on: all but these are dimmed. */
@@ -36,33 +36,25 @@ interface Props {
   readonly className?: string
   /** What a screen reader calls the picture. */
   readonly label: string
+  /** Drawn over the dog, in units of its drawing. */
+  readonly over?: (drawing: Drawing) => ReactNode
 }
-
-const PX_AT_30_KG = 0.72
-const MOST_PX = 62
-
-/** Millimetres of coat to units of the drawing: a small dog is drawn as large, so its coat counts for more. */
-export const coatPx = (mm: number, weightKg: number): number =>
-  Math.min(MOST_PX, mm * PX_AT_30_KG * (30 / weightKg) ** (1 / 3))
-
-/** Hair stands off the skin, lies back towards the tail and falls. */
-const STANDS = 0.7
-const LIES_BACK = 0.42
-const FALLS = 0.5
 
 /** Hair along the outline; its unevenness is fixed by place, so that it never flickers. */
 function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
   return fringe
-    .map(([x, y, nx, ny], i) => {
-      const hx = nx * STANDS + tailward * LIES_BACK
-      const hy = ny * STANDS + FALLS
-      const scale = (px * (0.8 + (((i * 7919) % 13) / 13) * 0.4)) / Math.max(0.5, Math.hypot(hx, hy))
-      const end = `${(hx * scale).toFixed(1)} ${(hy * scale).toFixed(1)}`
-      return `M${x.toFixed(1)} ${y.toFixed(1)}q${(nx * scale * 0.6).toFixed(1)} ${(ny * scale * 0.6).toFixed(1)} ${end}`
+    .map((root, i) => {
+      const [x, y, nx, ny] = root
+      const length = px * (0.8 + (((i * 7919) % 13) / 13) * 0.4)
+      const [tx, ty] = hairTip(root, length, tailward)
+      const bend = `${(nx * length * BEND).toFixed(1)} ${(ny * length * BEND).toFixed(1)}`
+      return `M${x.toFixed(1)} ${y.toFixed(1)}q${bend} ${tx.toFixed(1)} ${ty.toFixed(1)}`
     })
     .join('')
 }
 
+/** How far along its length a hair stands straight off the skin before it lies back. */
+const BEND = 0.6
 const LEAST_PX = 1.5
 
 const Coat = memo(function Coat({ shape, px, tailward }: { shape: Shape; px: number; tailward: 1 | -1 }): ReactNode {
@@ -154,9 +146,8 @@ const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
 /** The dog: skin outline, coat standing off it to scale, and each region-side as a place that can be picked. */
 export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
   const {
-    build,
+    drawn,
     view,
-    weightKg,
     looks,
     focus,
     lit,
@@ -167,9 +158,12 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
     plain,
     className,
     label,
+    over,
   } = props
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
-  const drawing = drawingOf(build, view)
+  const drawing = drawingOf(drawn.build, view)
+  const scale = unitsPerMm(drawn)
+  const px = (index: number): number => looks[index]!.coatMm * scale
   const box = (close && drawing.closeBox?.[close]) || drawing.box
   const focused = plain || focus === null ? undefined : drawing.shapes.find(({ index }) => index === focus)
   return (
@@ -187,22 +181,17 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
             d={d}
             fill="var(--far)"
             stroke="var(--far)"
-            strokeWidth={Math.max(2, coatPx(looks[index]!.coatMm, weightKg) * 1.5)}
+            strokeWidth={Math.max(2, px(index) * 1.5)}
             strokeLinejoin="round"
           />
         ))}
       </g>
       {!plain &&
         drawing.shapes.map((shape) => (
-          <Coat
-            key={shape.key}
-            shape={shape}
-            px={coatPx(looks[shape.index]!.coatMm, weightKg)}
-            tailward={view === 'right' ? -1 : 1}
-          />
+          <Coat key={shape.key} shape={shape} px={px(shape.index)} tailward={view === 'right' ? -1 : 1} />
         ))}
       {plain ? (
-        <Outline shapes={drawing.shapes} px={(index) => coatPx(looks[index]!.coatMm, weightKg)} />
+        <Outline shapes={drawing.shapes} px={px} />
       ) : (
         drawing.shapes.map((shape) => (
           <Region
@@ -233,6 +222,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           className="pointer-events-none"
         />
       )}
+      {over?.(drawing)}
     </svg>
   )
 })

@@ -1,7 +1,8 @@
 import { clsx } from 'clsx'
 import { ZoomIn, ZoomOut } from 'lucide-react'
 import type { ReactNode } from 'react'
-import type { CloseLook, View } from '../../contract/drawing/geometry.ts'
+import type { Coated } from '../../contract/drawing/coat-scale.ts'
+import type { CloseLook, Drawing, View } from '../../contract/drawing/geometry.ts'
 import type { Build } from '../../core/index.ts'
 import { useAfterPaint } from '../parts/after-paint.ts'
 import { CoatMap, type Look } from './CoatMap.tsx'
@@ -18,7 +19,7 @@ const CLOSE_LOOKS = [
 ] as const
 
 interface Props {
-  readonly drawn: { readonly build: Build; readonly weightKg: number }
+  readonly drawn: Coated & { readonly build: Build }
   readonly looks: readonly Look[]
   readonly view: View
   readonly close: CloseLook
@@ -29,6 +30,8 @@ interface Props {
   readonly onTurn: (view?: View) => void
   readonly onClose: (close: CloseLook) => void
   readonly label: string
+  /** Drawn over the dog in front. */
+  readonly over?: (drawing: Drawing) => ReactNode
 }
 
 /**
@@ -36,7 +39,7 @@ interface Props {
  * and only change places, so that turning the dog draws nothing anew.
  */
 export function DogStage(props: Props): ReactNode {
-  const { drawn, looks, view, close, focus, lit = null, onPick, nameOf, onTurn, onClose, label } = props
+  const { drawn, looks, view, close, focus, lit = null, onPick, nameOf, onTurn, onClose, label, over } = props
   // The small pictures follow a moment later, so that the one being worked on answers at once.
   const later = useAfterPaint(looks)
   const laterNames = useAfterPaint(nameOf)
@@ -74,8 +77,7 @@ export function DogStage(props: Props): ReactNode {
             >
               <div className={clsx('h-full', !front && 'pt-4')} aria-hidden={front ? undefined : true}>
                 <CoatMap
-                  build={drawn.build}
-                  weightKg={drawn.weightKg}
+                  drawn={drawn}
                   view={id}
                   looks={front ? looks : later}
                   focus={focus}
@@ -85,6 +87,7 @@ export function DogStage(props: Props): ReactNode {
                   reachable={front}
                   close={front ? close : null}
                   label={front ? label : `${name}, small`}
+                  {...(front && over ? { over } : {})}
                 />
               </div>
               {!front && (

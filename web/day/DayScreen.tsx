@@ -198,15 +198,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           aria-label={`${arrival.dog.name} is at ${STATIONS[reached]!.label}`}
         >
           <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
-            <CoatMap
-              build={drawn.build}
-              weightKg={drawn.weightKg}
-              view="left"
-              looks={looks}
-              focus={null}
-              plain
-              label={`${arrival.dog.name}`}
-            />
+            <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={`${arrival.dog.name}`} />
           </span>
         </Link>
         {visit.plan && (

@@ -150,8 +150,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
                 </figcaption>
                 <div className="min-h-[220px] grow">
                   <CoatMap
-                    build={drawn.build}
-                    weightKg={drawn.weightKg}
+                    drawn={drawn}
                     view={view}
                     looks={looks}
                     focus={null}

@@ -176,8 +176,7 @@ function FoundMap({ page }: { page: ConsentPage }): ReactNode {
         <figure key={view} className={place}>
           <div className="h-[calc(100%-1.5rem)]">
             <CoatMap
-              build={drawn.build}
-              weightKg={drawn.weightKg}
+              drawn={drawn}
               view={view}
               looks={looks}
               focus={null}
@@ -203,9 +202,7 @@ function Picture({
 }): ReactNode {
   const drawn = useDrawn(page)
   const looks = useMemo(() => looksOfLengths(outlineMm), [outlineMm])
-  return (
-    <CoatMap build={drawn.build} weightKg={drawn.weightKg} view="left" looks={looks} focus={null} plain label={label} />
-  )
+  return <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={label} />
 }
 
 const thanks = ({ answer, answerStyle }: OwnerPageDoc): string =>

@@ -86,8 +86,7 @@ export function ArrivalScreen(): ReactNode {
         <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6">
           <div className="h-56 shrink-0">
             <CoatMap
-              build={drawn.build}
-              weightKg={drawn.weightKg}
+              drawn={drawn}
               view="left"
               looks={looks}
               focus={null}

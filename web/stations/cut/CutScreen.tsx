@@ -36,7 +36,16 @@ import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Blends } from './Blends.tsx'
 import { JacketAndShow } from './JacketAndShow.tsx'
-import { Lengths } from './Lengths.tsx'
+import { LengthHandles } from './LengthHandles.tsx'
+import { Lengths, sourcesOf } from './Lengths.tsx'
+import {
+  type LengthSource,
+  lengthsAsIs,
+  lengthsOfLast,
+  lengthsOfStyle,
+  type PartLength,
+  partLengths,
+} from './part-lengths.ts'
 
 /** The finishing cut: which tool where, what it leaves, what to mind there, and what to blend. */
 export function CutScreen(): ReactNode {
@@ -54,7 +63,23 @@ export function CutScreen(): ReactNode {
     [made, tried],
   )
   const cut = useMemo(() => (made && assessment ? cutOf(assessment, made.plan, made.house) : null), [made, assessment])
-  if (!made || !assessment) return <Loading what="the cut" />
+  const last = visit.past.find(({ leftMm }) => leftMm)?.leftMm ?? null
+  const lengthsBy = useMemo(
+    () =>
+      made &&
+      new Map(
+        sourcesOf(last !== null).map((source) => [
+          source,
+          source === 'last'
+            ? lengthsOfLast(last!, made.assessment)
+            : source === 'as-is'
+              ? lengthsAsIs(made.assessment)
+              : lengthsOfStyle(source, made.assessment, made.house),
+        ]),
+      ),
+    [made, last],
+  )
+  if (!made || !assessment || !lengthsBy) return <Loading what="the cut" />
   if (!cut)
     return (
       <div className="mx-auto max-w-xl p-10">
@@ -81,15 +106,9 @@ export function CutScreen(): ReactNode {
       visit={visit}
       cut={cut}
       extra={<JacketAndShow visit={visit} assessment={assessment} plan={made.plan} house={made.house} />}
-      lengths={
-        <Lengths
-          assessment={assessment}
-          house={made.house}
-          last={visit.past.find(({ leftMm }) => leftMm)?.leftMm ?? null}
-          onAll={(mm) => setTried({ ...tried, ...mm })}
-          onTry={(part, mm) => setTried({ ...tried, [part]: mm })}
-        />
-      }
+      lengths={partLengths(assessment, cut, made.house)}
+      lengthsBy={lengthsBy}
+      onTry={(mm) => setTried((before) => ({ ...before, ...mm }))}
     >
       {Object.keys(tried).length > 0 && (
         <>
@@ -148,13 +167,17 @@ function Cutting({
   visit,
   cut,
   lengths,
+  lengthsBy,
+  onTry,
   extra,
   children,
 }: {
   visit: Visit
   cut: Cut
   /** Lengths of the five parts as they are tried out. */
-  lengths: ReactNode
+  lengths: readonly PartLength[]
+  lengthsBy: ReadonlyMap<LengthSource, LengthsMm>
+  onTry: (mm: Partial<LengthsMm>) => void
   /** The jacket and the show, where there is one. */
   extra: ReactNode
   children?: ReactNode
@@ -196,6 +219,14 @@ function Cutting({
             onPick={(index) => setChosen(REGION_SIDES[index]!.region)}
             nameOf={nameOf}
             label={`${name} as it will be`}
+            over={(drawing) => (
+              <LengthHandles
+                drawing={drawing}
+                drawn={drawn}
+                lengths={lengths}
+                onTry={(part, mm) => onTry({ [part]: mm })}
+              />
+            )}
           />
         </div>
         {place && line && (
@@ -220,7 +251,6 @@ function Cutting({
             </ul>
           </div>
         )}
-        {lengths}
       </section>
       <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
         <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6">
@@ -232,6 +262,15 @@ function Cutting({
                 : `${name}: ${coats} ${coats === 1 ? 'place' : 'places'} to cut, head last`}
             </h1>
           </div>
+          <Lengths
+            lengths={lengths}
+            by={
+              [...lengthsBy].find(([, mm]) => lengths.every((one) => Math.abs(one.mm - mm[one.part]) < 1))?.[0] ?? null
+            }
+            sources={[...lengthsBy.keys()]}
+            onSource={(source) => onTry(lengthsBy.get(source)!)}
+            onTry={(part, mm) => onTry({ [part]: mm })}
+          />
           {notCut.length > 0 && (
             <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="not-cut">
               {notCut.map(({ why }) => (

@@ -1,65 +1,76 @@
 import type { ReactNode } from 'react'
-import { mmText } from '../../../contract/words/index.ts'
-import { type Assessment, type House, type LengthsMm, type RegionId, wishedMm } from '../../../core/index.ts'
+import { mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
+import type { LengthsMm } from '../../../core/index.ts'
+import { LEAST_MM, LENGTH_STYLES, type LengthSource, type PartLength } from './part-lengths.ts'
 
-const PARTS: readonly (readonly [part: keyof LengthsMm, label: string, region: RegionId])[] = [
-  ['body', 'Body', 'back'],
-  ['legs', 'Legs', 'foreleg'],
-  ['head', 'Head', 'crown'],
-  ['ears', 'Ears', 'ear-outer'],
-  ['tail', 'Tail', 'tail'],
-]
-const LEAST_MM = 2
+const SOURCE_LABEL: Record<LengthSource, string> = {
+  short: STYLE_WISH_LABEL.short,
+  trim: STYLE_WISH_LABEL.trim,
+  puppy: STYLE_WISH_LABEL.puppy,
+  last: 'As last time',
+  'as-is': 'As it is',
+}
 
-/** Lengths by part, dragged; the dog follows. All the way up leaves the part as it is. */
+/** Lengths by part, dragged here or on the dog, or taken whole from a style or the last visit. */
 export function Lengths({
-  assessment,
-  house,
-  last,
-  onAll,
+  lengths,
+  by,
+  sources,
+  onSource,
   onTry,
 }: {
-  assessment: Assessment
-  house: House
-  /** What it went home with last time; null where that was not kept. */
-  last: LengthsMm | null
-  onAll: (mm: Partial<LengthsMm>) => void
+  lengths: readonly PartLength[]
+  /** The source that says the same as the lengths at hand. */
+  by: LengthSource | null
+  sources: readonly LengthSource[]
+  onSource: (source: LengthSource) => void
   onTry: (part: keyof LengthsMm, mm: number) => void
 }): ReactNode {
-  const shorter =
-    last &&
-    Object.fromEntries(
-      PARTS.flatMap(([part]) =>
-        last[part] < assessment.dog.lengthMm[part] - 1 ? [[part, Math.round(last[part])]] : [],
-      ),
-    )
   return (
-    <div className="grid grid-cols-2 gap-x-6 px-5 pb-3 lg:grid-cols-3" data-testid="lengths">
-      {PARTS.map(([part, label, region]) => {
-        const most = Math.max(LEAST_MM, Math.round(assessment.dog.lengthMm[part]))
-        const mm = Math.min(most, wishedMm(region, assessment, house) ?? most)
-        return (
-          <label key={part} className="grid grid-cols-[44px_1fr_62px] items-center gap-2">
+    <div className="rounded-2xl bg-paper px-4 pt-3 pb-1" data-testid="lengths">
+      <fieldset className="mb-1 flex flex-wrap items-center gap-1.5" aria-label="Lengths from">
+        {sources.map((source) => (
+          <button
+            key={source}
+            type="button"
+            className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
+            aria-pressed={source === by}
+            onClick={() => onSource(source)}
+            data-source={source}
+          >
+            {SOURCE_LABEL[source]}
+          </button>
+        ))}
+      </fieldset>
+      <div className="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">
+        {lengths.map(({ part, label, mostMm, mm, verdictMm }) => (
+          <label key={part} className="grid grid-cols-[44px_1fr_74px] items-center gap-2">
             <span>{label}</span>
             <input
               type="range"
               className="min-h-11 w-full accent-(--accent)"
               min={LEAST_MM}
-              max={most}
+              max={mostMm}
               step={1}
               value={mm}
-              aria-valuetext={mm >= most ? 'as it is' : `${mmText(mm)} mm`}
+              aria-valuetext={mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`}
               onChange={(event) => onTry(part, Number(event.target.value))}
             />
-            <span className="figure text-right font-semibold">{mm >= most ? 'as it is' : `${mmText(mm)} mm`}</span>
+            <span className="figure text-right font-semibold leading-tight">
+              {mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`}
+              {verdictMm !== null && (
+                <span className="block text-sm font-normal text-ink-2">mats: {mmText(verdictMm)}</span>
+              )}
+            </span>
           </label>
-        )
-      })}
-      {shorter && Object.keys(shorter).length > 0 && (
-        <button type="button" className="btn" onClick={() => onAll(shorter)} data-testid="as-last-time">
-          As last time
-        </button>
-      )}
+        ))}
+      </div>
     </div>
   )
 }
+
+export const sourcesOf = (hasLast: boolean): LengthSource[] => [
+  ...LENGTH_STYLES,
+  ...(hasLast ? (['last'] as const) : []),
+  'as-is',
+]

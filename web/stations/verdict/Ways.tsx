@@ -222,15 +222,7 @@ function WayCard({
       }
     >
       <div className="h-[104px]">
-        <CoatMap
-          build={drawn.build}
-          weightKg={drawn.weightKg}
-          view="left"
-          looks={looks}
-          focus={null}
-          plain
-          label={`${way.title}: how it would look`}
-        />
+        <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={`${way.title}: how it would look`} />
       </div>
       <p className="font-medium leading-tight">{way.title}</p>
       <p className="text-sm text-ink-2">{way.note}</p>
