@@ -30,8 +30,13 @@ const tool = z.object({
   form: z.enum(['full', 'skip']).optional(),
 })
 
-/** What steps of grooms begun with model 1.4 do not say. */
-const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor'> = { productMl: 0, how: [], waitsFor: [] }
+/** What steps of grooms begun with earlier models do not say. */
+const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier'> = {
+  productMl: 0,
+  how: [],
+  waitsFor: [],
+  carrier: null,
+}
 
 export const groomStepSchema = z.object({
   id: stepId,
@@ -48,6 +53,7 @@ export const groomStepSchema = z.object({
     )
     .max(REGION_SIDES.length),
   tool: tool.nullable(),
+  carrier: tool.nullable().default(UNSAID.carrier),
   against: z.boolean(),
   leavesMm: between(0, 600).nullable(),
   minutes,
@@ -146,3 +152,15 @@ export const runningTimerSchema = z.object({
   endsAt: instant,
 })
 export type RunningTimer = z.infer<typeof runningTimerSchema>
+
+/** A blade that runs on some dog now. */
+export const runningBladeSchema = z.object({
+  visitId: idSchema,
+  dog: z.string(),
+  blade: z.string(),
+  by: idSchema.nullable(),
+  since: instant,
+  /** When coolant last went on; null since it runs. */
+  cooledAt: instant.nullable(),
+})
+export type RunningBlade = z.infer<typeof runningBladeSchema>

@@ -6,6 +6,7 @@ import {
   type CoatType,
   type Cut,
   coatPartOf,
+  type GroomStep,
   type House,
   homeCareOf,
   type Indices,
@@ -204,10 +205,16 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
       told: toldAt !== null,
     })),
     products: [...used].map(([name, ml]) => ({ name, ml })),
-    tools: [...new Set(cutTools.map(({ step }) => toolName(step.tool!)))],
-    cut: cutTools
-      .filter(({ step }) => step.kind === 'cut' && step.what === 'coat')
-      .map(({ step }) => `${stepTitle(step)}: ${placesText(step.indexes)}, leaves ${mmText(step.leavesMm ?? 0)} mm`),
+    tools: [
+      ...new Set(
+        cutTools.flatMap(({ step }) => [step.tool, step.carrier].flatMap((tool) => (tool ? [toolName(tool)] : []))),
+      ),
+    ],
+    cut: cutTools.flatMap(({ step }) =>
+      step.leavesMm === null
+        ? []
+        : [`${cutName(step)}: ${placesText(step.indexes)}, leaves ${mmText(step.leavesMm)} mm`],
+    ),
     care: { lines: homeLines(care), perWeek: care.perWeek, weeksNow: care.weeksNow, weeksThen: care.weeksThen },
     next: {
       ...nextOf(given, rebook),
@@ -221,6 +228,10 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
     checkedBy: given.checkedBy,
   }
 }
+
+/** "16 mm comb attachment" of the cut, "Cut the mat out, 10 blade" of coat work. */
+const cutName = (step: GroomStep): string =>
+  step.kind === 'cut' ? stepTitle(step) : `${stepTitle(step)}, ${toolName(step.tool!)}`
 
 /** Where the minutes went, most first; under half a minute is not worth a line. */
 const placesOf = (bench: Bench): GoodbyePage['places'] =>

@@ -2,7 +2,11 @@ import type { RackToolDoc, ToolFields } from '../contract/rack.ts'
 import { BLADES, COMB_MM, SKIP_FORMS } from '../core/index.ts'
 
 /** A tool of the demo salon: what it is, and how it stands. */
-export type DemoTool = ToolFields & Pick<RackToolDoc, 'dogsSinceSharpened'> & { readonly usedHoursAgo: number | null }
+export type DemoTool = ToolFields &
+  Pick<RackToolDoc, 'dogsSinceSharpened'> & {
+    readonly usedHoursAgo: number | null
+    readonly caredHoursAgo: number | null
+  }
 
 const tool = (kind: ToolFields['kind'], id: string, more: Partial<DemoTool> = {}): DemoTool => ({
   kind,
@@ -14,6 +18,7 @@ const tool = (kind: ToolFields['kind'], id: string, more: Partial<DemoTool> = {}
   note: '',
   dogsSinceSharpened: 0,
   usedHoursAgo: null,
+  caredHoursAgo: 44,
   ...more,
 })
 

@@ -282,7 +282,7 @@ export const SCHOOL_WORDS: SchoolWords = {
     question: 'Pads',
     changes: 'The tool between the pads.',
     options: {
-      'by-hands': ['A short blade for practised hands, a 10 for learners', 'Edges only, up and outwards.'],
+      'by-hands': ['By hands: a short blade, a 10 for learners', 'Edges only, up and outwards.'],
       'short-blade': ['A short blade for everybody', 'It clears what is packed.'],
       'narrow-or-shears': ['Round-tipped shears, no full-width blade', 'The web is thinner than a blade is wide.'],
     },
@@ -338,3 +338,49 @@ export const SCHOOL_WORDS: SchoolWords = {
     },
   },
 }
+
+/** The rows in the order of the work. */
+export const SCHOOL_GROUPS: readonly (readonly [title: string, ids: readonly SchoolId[]])[] = [
+  ['Before the tub', ['mats-when', 'hidden-mats', 'ear-knots', 'brush-before-bath', 'clip-before-bath', 'wire']],
+  [
+    'In the tub',
+    [
+      'head-water',
+      'first-product',
+      'washes',
+      'foam',
+      'rinse',
+      'conditioner-where',
+      'wire-conditioner',
+      'ears-when',
+      'nails-when',
+    ],
+  ],
+  [
+    'Undercoat and drying',
+    [
+      'undercoat-tools',
+      'undercoat-much',
+      'drying-start',
+      'dryer-heat',
+      'dryer-place',
+      'brush-drying',
+      'conditioner-drying',
+    ],
+  ],
+  [
+    'The cut',
+    [
+      'body-start',
+      'clip-direction',
+      'armpits',
+      'sanitary',
+      'sanitary-when',
+      'double-clip',
+      'season',
+      'head',
+      'face-line',
+    ],
+  ],
+  ['Feet, ears, eyes', ['pads', 'pads-when', 'feet-how', 'ear-edge', 'ear-hair', 'lashes']],
+]

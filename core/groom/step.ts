@@ -32,6 +32,8 @@ export interface GroomStep {
   readonly what: string | null
   readonly indexes: readonly number[]
   readonly tool: Tool | null
+  /** The blade that a comb attachment rides on. */
+  readonly carrier: Tool | null
   readonly against: boolean
   readonly leavesMm: number | null
   readonly minutes: number
@@ -61,6 +63,7 @@ export const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
   what: null,
   indexes: [],
   tool: null,
+  carrier: null,
   against: false,
   leavesMm: null,
   minutes: 0,

@@ -13,6 +13,7 @@ import type { Assessment } from '../dog.ts'
 import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../house/estimates.ts'
+import { bladeUnderComb } from '../verdict/blades.ts'
 import { contextOf } from '../verdict/context.ts'
 import type { Plan, RegionPlan } from '../verdict/plan-shape.ts'
 import type { Treatment, When } from '../verdict/treatments.ts'
@@ -179,12 +180,15 @@ export function groomSteps(
   const nailsLater = (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) && dog.nailTolerance !== 'none'
   const nailsInDwell = bath?.steps.some(({ meanwhile }) => meanwhile.some((id) => id.startsWith('nails'))) ?? false
   const earsLater = schools['ears-when'] === 'after-drying' || !bath || Boolean(bath.noBath)
-  return [
+  const carrier = bladeUnderComb(assessment.rack)
+  const steps = [
     ...coatSteps(plan, 'before-bath', ['before-bath'], assessment),
     ...cutSteps(early, 'before-bath', pace),
     ...bathSteps(bath, coatSteps(plan, 'bath', ['in-bath'], assessment)),
     ...drySteps(drying),
     ...coatSteps(plan, 'coat', ['while-drying', 'after-drying'], assessment),
+    // Only what the comb goes through is cut.
+    job('check', house['check.comb'] * temperFactor, 'coat'),
     ...cutSteps(late, 'cut', pace),
     ...(cut && cut.blends.length > 0
       ? [
@@ -204,8 +208,8 @@ export function groomSteps(
     ...(earsLater ? [job('ears', house['job.ears'], 'finish')] : []),
     ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
-    job('check', house['check.comb'] * temperFactor, 'finish'),
   ]
+  return steps.map((step) => (step.tool?.kind === 'comb' ? { ...step, carrier } : step))
 }
 
 /** How long the groom takes one pair of hands, waits in the tub with it, minutes. */

@@ -56,8 +56,8 @@ export const FULL_RACK: Rack = {
   combs: COMB_MM,
 }
 
-/** A comb attachment rides on one of these. */
-const UNDER_COMBS: ReadonlySet<string> = new Set(['10', '30', '40'])
+/** A comb attachment rides on one of these; the longest that is there, because it bites least if the comb comes off [trade]. */
+const UNDER_COMBS = ['10', '30', '40'] as const
 /** A wanted length is met by a tool that leaves up to this much less. */
 const REACH_MM = 0.3
 
@@ -93,6 +93,12 @@ export function bladeUnderMat(
   return blade ? { blade, tight: false } : null
 }
 
+/** The blade that a comb attachment rides on; null where the rack has none of them. */
+export function bladeUnderComb(rack: Rack): Tool | null {
+  const id = UNDER_COMBS.find((one) => rack.blades.some((blade) => blade.id === one))
+  return id === undefined ? null : { kind: 'blade', id, form: 'full' }
+}
+
 /** The blade as it is named on the rack: skip-tooth through bulky body coat where the rack has it, else full-tooth. */
 export function bladeTool({ id }: Blade, region: RegionId, bulky: boolean, rack: Rack): Tool {
   const has = (form: 'full' | 'skip'): boolean => rack.blades.some((one) => one.id === id && one.form === form)
@@ -106,8 +112,7 @@ export function bladeTool({ id }: Blade, region: RegionId, bulky: boolean, rack:
  * @returns null where nothing on the rack is long enough: then shears set the length
  */
 export function toolForLength(wantedMm: number, rack: Rack): { tool: Tool; leavesMm: number } | null {
-  const carried = rack.blades.some(({ id }) => UNDER_COMBS.has(id))
-  const comb = carried ? rack.combs.find((mm) => mm >= wantedMm - REACH_MM) : undefined
+  const comb = bladeUnderComb(rack) ? rack.combs.find((mm) => mm >= wantedMm - REACH_MM) : undefined
   const blade = bladesFor(rack, null, false).findLast(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM)
   if (blade && (comb === undefined || blade.leavesMm < comb))
     return { tool: { kind: 'blade', id: blade.id, form: 'full' }, leavesMm: blade.leavesMm }

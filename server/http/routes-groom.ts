@@ -1,7 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
 import { idParamSchema, idSchema } from '../../contract/api.ts'
-import { benchBatchSchema, benchSchema, runningTimerSchema } from '../../contract/bench.ts'
+import { benchBatchSchema, benchSchema, runningBladeSchema, runningTimerSchema } from '../../contract/bench.ts'
 import { goodbyeChangeSchema, goodbyeSchema } from '../../contract/goodbye.ts'
 import {
   newToolSchema,
@@ -86,6 +86,11 @@ export function groomRoutes({ store, now }: Deps): App {
     app,
     { method: 'get', path: '/timers', summary: 'Clocks that run on any dog', gives: z.array(runningTimerSchema) },
     () => bench.timers(now()),
+  )
+  endpoint(
+    app,
+    { method: 'get', path: '/blades', summary: 'Blades that run on any dog', gives: z.array(runningBladeSchema) },
+    () => bench.blades(now()),
   )
   endpoint(
     app,

@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import type { Station } from '../../contract/api.ts'
-import { type BenchDoc, eventOf, type RunningTimer, type SentEvent, type StoredEvent } from '../../contract/bench.ts'
+import {
+  type BenchDoc,
+  eventOf,
+  type RunningBlade,
+  type RunningTimer,
+  type SentEvent,
+  type StoredEvent,
+} from '../../contract/bench.ts'
 import { BadInput } from '../../contract/problem.ts'
 import { stepTitle } from '../../contract/words/index.ts'
 import {
@@ -21,8 +28,8 @@ import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from './
 
 /** A device's clock may be ahead by so much; beyond it something is wrong with it. */
 const AHEAD_MS = 10 * 60_000
-/** Nothing is left on longer. */
-const TIMERS_MS = 6 * 3_600_000
+/** Nothing is left on, and no blade runs, longer. */
+const LASTS_MS = 6 * 3_600_000
 
 export async function eventsOf(visitId: string, transaction?: Transaction): Promise<StoredEvent[]> {
   const rows = await BenchEventRow.findAll({
@@ -68,30 +75,34 @@ export class BenchRepo {
 
   /** Clocks that run on any dog's bench. */
   async timers(now: Date): Promise<RunningTimer[]> {
-    const since = new Date(now.getTime() - TIMERS_MS)
-    const started = await BenchEventRow.findAll({
-      where: { kind: 'timer', at: { [Op.gte]: since } },
-      attributes: ['visitId'],
-      group: ['visitId'],
-    })
-    const visits = await VisitRow.findAll({ where: { id: started.map(({ visitId }) => visitId) } })
-    const all = await Promise.all(
-      visits.map(async (visit): Promise<RunningTimer[]> => {
-        const bench = (await benchNow(visit.id, now))!
-        if (bench.finishedAt !== null) return []
-        return bench.timers
-          .filter(({ stoppedAt }) => stoppedAt === null)
-          .map(({ id, step, startedAt, endsAt }) => ({
-            id,
-            visitId: visit.id,
-            dog: visit.arrival.dog.name ?? 'A dog',
-            label: labelOf(bench.steps.find((status) => status.step.id === step)),
-            startedAt: iso(new Date(startedAt)),
-            endsAt: iso(new Date(endsAt)),
-          }))
-      }),
+    const all = await benchesWith('timer', now)
+    return all.flatMap(({ visitId, dog, bench }) =>
+      bench.timers
+        .filter(({ stoppedAt }) => stoppedAt === null)
+        .map(({ id, step, startedAt, endsAt }) => ({
+          id,
+          visitId,
+          dog,
+          label: labelOf(bench.steps.find((status) => status.step.id === step)),
+          startedAt: iso(new Date(startedAt)),
+          endsAt: iso(new Date(endsAt)),
+        })),
     )
-    return all.flat()
+  }
+
+  /** Blades that run on any dog. */
+  async blades(now: Date): Promise<RunningBlade[]> {
+    const all = await benchesWith('blade-on', now)
+    return all.flatMap(({ visitId, dog, bench }) =>
+      bench.blades.map(({ blade, by, since, cooledAt }) => ({
+        visitId,
+        dog,
+        blade,
+        by,
+        since: iso(new Date(since)),
+        cooledAt: cooledAt === null ? null : iso(new Date(cooledAt)),
+      })),
+    )
   }
 
   /**
@@ -137,6 +148,27 @@ export class BenchRepo {
       return { now: iso(now), events }
     })
   }
+}
+
+/** Benches on which something of a kind was begun a short while ago and that are not finished. */
+async function benchesWith(
+  kind: 'timer' | 'blade-on',
+  now: Date,
+): Promise<{ visitId: string; dog: string; bench: Bench }[]> {
+  const begun = await BenchEventRow.findAll({
+    where: { kind, at: { [Op.gte]: new Date(now.getTime() - LASTS_MS) } },
+    attributes: ['visitId'],
+    group: ['visitId'],
+  })
+  const visits = await VisitRow.findAll({ where: { id: begun.map(({ visitId }) => visitId) } })
+  const all = await Promise.all(
+    visits.map(async ({ id, arrival }) => ({
+      visitId: id,
+      dog: arrival.dog.name ?? 'A dog',
+      bench: (await benchNow(id, now))!,
+    })),
+  )
+  return all.filter(({ bench }) => bench.finishedAt === null)
 }
 
 /** An id that another visit's event carries would be lost silently. */

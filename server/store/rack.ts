@@ -36,6 +36,8 @@ const columns = ({ id, ...tool }: ToolFields) => ({ ...tool, toolId: id })
 export interface StandingTool extends ToolFields {
   readonly dogsSinceSharpened: number
   readonly usedHoursAgo: number | null
+  /** When it was last oiled and disinfected. */
+  readonly caredHoursAgo: number | null
 }
 
 const HOUR = 3_600_000
@@ -63,9 +65,17 @@ export class RackRepo {
   async stock(tools: readonly StandingTool[], now: Date): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       await ToolRow.bulkCreate(
-        tools.map(({ dogsSinceSharpened, usedHoursAgo, ...tool }) => {
-          const usedAt = usedHoursAgo === null ? null : new Date(now.getTime() - usedHoursAgo * HOUR)
-          return { id: randomUUID(), ...columns(tool), dogsSince: dogsSinceSharpened, usedAt }
+        tools.map(({ dogsSinceSharpened, usedHoursAgo, caredHoursAgo, ...tool }) => {
+          const ago = (hours: number | null): Date | null =>
+            hours === null ? null : new Date(now.getTime() - hours * HOUR)
+          return {
+            id: randomUUID(),
+            ...columns(tool),
+            dogsSince: dogsSinceSharpened,
+            usedAt: ago(usedHoursAgo),
+            oiledAt: tool.kind === 'blade' ? ago(caredHoursAgo) : null,
+            disinfectedAt: ago(caredHoursAgo),
+          }
         }),
         { transaction: t },
       )
@@ -136,9 +146,10 @@ async function assertOwner({ ownerId }: ToolFields, transaction: Transaction): P
 /** Counts a dog on every tool it was done with; where there are several alike, on the worker's own, else the salon's. */
 export async function countUse({ steps }: Bench, now: Date, transaction: Transaction): Promise<void> {
   const used = new Map<string, { tool: Tool; by: string | null }>()
+  // What a comb attachment leaves, the blade under it cuts.
   for (const { step, status, doneBy } of steps)
-    if (status === 'done' && step.tool)
-      used.set(`${step.tool.kind} ${step.tool.id} ${step.tool.form ?? ''}`, { tool: step.tool, by: doneBy })
+    for (const tool of status === 'done' ? [step.tool, step.carrier] : [])
+      if (tool) used.set(`${tool.kind} ${tool.id} ${tool.form ?? ''}`, { tool, by: doneBy })
   for (const { tool, by } of used.values()) {
     if (tool.kind === 'dryer') continue
     const alike = await ToolRow.findAll({

@@ -1,5 +1,5 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
-import type { BenchDoc, SentEvent } from '../../contract/bench.ts'
+import type { BenchDoc, RunningBlade, SentEvent } from '../../contract/bench.ts'
 import type { Goodbye, GoodbyeChange } from '../../contract/goodbye.ts'
 import type { RackToolDoc, TOOL_CARES, ToolFields } from '../../contract/rack.ts'
 import type { DogRecord, FoundDog, NewPhoto, PersonPace, Photo, SchoolDate } from '../../contract/record.ts'
@@ -74,6 +74,12 @@ export function useRemovePhoto(visitId: string) {
 }
 
 export const rackQuery = queryOptions({ queryKey: ['rack'], queryFn: () => request<RackToolDoc[]>('GET', '/rack') })
+/** Blades that run on any dog now. */
+export const runningBladesQuery = queryOptions({
+  queryKey: ['blades'],
+  queryFn: () => request<RunningBlade[]>('GET', '/blades'),
+  refetchInterval: 5000,
+})
 function useRackWrite<V>(write: (input: V) => Promise<RackToolDoc>) {
   const client = useQueryClient()
   return useMutation({

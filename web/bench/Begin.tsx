@@ -30,7 +30,7 @@ const KIND_ORDER: readonly Tool['kind'][] = ['brush', 'other', 'dryer', 'blade',
 
 /** Tools in the order in which they are taken up, each once. */
 function toolsOf(steps: readonly GroomStep[]): string[] {
-  const tools = steps.flatMap(({ tool }) => (tool ? [tool] : []))
+  const tools = steps.flatMap(({ tool, carrier }) => [tool, carrier].filter((one) => one !== null))
   const sorted = KIND_ORDER.flatMap((kind) => tools.filter((tool) => tool.kind === kind))
   return [...new Set(sorted.map(toolName))]
 }

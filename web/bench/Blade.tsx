@@ -35,8 +35,8 @@ export function Blade({
 }): ReactNode {
   const thermometer = useDevice('thermometer')
   const blade = bench.blades.find(({ by }) => by === person)
-  const wanted =
-    status.step.tool?.kind === 'blade' ? status.step.tool.id : status.step.tool?.kind === 'comb' ? '10' : null
+  const { tool, carrier } = status.step
+  const wanted = (carrier ?? (tool?.kind === 'blade' ? tool : null))?.id ?? null
   if (!blade)
     return wanted ? (
       <button type="button" className="btn min-h-14" onClick={() => add({ kind: 'blade-on', blade: wanted })}>

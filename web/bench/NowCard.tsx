@@ -48,6 +48,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
   const details = [
     step.part < 1 ? `${Math.round(100 * step.part)} % of it today` : null,
     step.tool && step.kind !== 'cut' ? toolName(step.tool) : null,
+    step.carrier ? `over a ${toolName(step.carrier)}` : null,
     step.leavesMm !== null ? `leaves ${mmText(step.leavesMm)} mm` : null,
     step.product ? `${step.product}${amountText(step)}` : null,
     step.dwellMin > 0 ? `then leave on ${minutesText(step.dwellMin)} min` : null,

@@ -5,7 +5,7 @@ import type { Device, DeviceKind, Simulate } from '../../contract/devices.ts'
 import { GUARD_TEXT } from '../../contract/words/index.ts'
 import { DEFAULT_HOUSE, guardSays } from '../../core/index.ts'
 import { simulate, tare, useDevices } from '../api/devices.ts'
-import { HouseTabs } from '../house/HouseTabs.tsx'
+import { HousePage } from '../house/HousePage.tsx'
 
 const KINDS: readonly DeviceKind[] = ['scale', 'climate', 'probe', 'thermometer', 'sound']
 
@@ -14,8 +14,7 @@ export function DevicesScreen(): ReactNode {
   const devices = useDevices()
   const list = KINDS.flatMap((kind) => devices.get(kind) ?? [])
   return (
-    <div className="mx-auto w-full max-w-5xl px-6 py-6">
-      <HouseTabs />
+    <HousePage>
       <h1 className="mb-2 text-3xl">Devices</h1>
       <p className="mb-5 max-w-2xl text-ink-2">
         Live as they read. Those marked “stand-in” ship with Etude and measure nothing: move their sliders, pull their
@@ -33,7 +32,7 @@ export function DevicesScreen(): ReactNode {
           </li>
         ))}
       </ul>
-    </div>
+    </HousePage>
   )
 }
 

@@ -2,7 +2,7 @@ import { Download, Upload } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { MOST_CSV } from '../../contract/api-shelf.ts'
 import type { RecordTable } from '../../contract/records-csv.ts'
-import { HouseTabs } from '../house/HouseTabs.tsx'
+import { HousePage } from '../house/HousePage.tsx'
 import { ImportDialog } from '../parts/ImportDialog.tsx'
 
 const TABLES: readonly (readonly [RecordTable, string, string])[] = [
@@ -16,8 +16,7 @@ const TABLES: readonly (readonly [RecordTable, string, string])[] = [
 export function FilesScreen(): ReactNode {
   const [bringing, setBringing] = useState<(typeof TABLES)[number] | null>(null)
   return (
-    <div className="mx-auto w-full max-w-5xl px-6 py-6">
-      <HouseTabs />
+    <HousePage>
       <h1 className="mb-1 text-3xl">Files, out and in</h1>
       <p className="mb-5 max-w-2xl text-ink-2">
         It is your salon: everything can be taken out in open formats, and brought in again. A file that comes in is
@@ -76,6 +75,6 @@ export function FilesScreen(): ReactNode {
           onClose={() => setBringing(null)}
         />
       )}
-    </div>
+    </HousePage>
   )
 }

@@ -10,7 +10,7 @@ import { salonQuery } from '../api/queries.ts'
 import { useSetEquipment } from '../api/shelf.ts'
 import { OneOf } from '../parts/ask.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
-import { HouseTabs } from './HouseTabs.tsx'
+import { HousePage } from './HousePage.tsx'
 
 type Equipment = Salon['equipment']
 
@@ -29,8 +29,7 @@ export function RoomScreen(): ReactNode {
   const { room, protector } = equipment
   const live = climate?.link === 'live' && climate.values.tempC !== undefined && climate.values.rh !== undefined
   return (
-    <div className="mx-auto w-full max-w-5xl px-6 py-6">
-      <HouseTabs />
+    <HousePage>
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1 className="grow text-3xl">Dryers and room</h1>
         <button type="button" className="btn" onClick={() => set({ dryers: [...equipment.dryers, newDryer()] })}>
@@ -141,7 +140,7 @@ export function RoomScreen(): ReactNode {
           />
         </section>
       </div>
-    </div>
+    </HousePage>
   )
 }
 

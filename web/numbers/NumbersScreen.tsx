@@ -4,7 +4,7 @@ import { useLocation } from 'react-router'
 import { toast } from 'sonner'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../core/index.ts'
 import { salonQuery, useSetEstimate } from '../api/queries.ts'
-import { HouseTabs } from '../house/HouseTabs.tsx'
+import { HousePage } from '../house/HousePage.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { Prices } from './Prices.tsx'
 
@@ -67,8 +67,7 @@ export function NumbersScreen(): ReactNode {
     return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the numbers" />
   const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
-    <div className="mx-auto w-full max-w-4xl px-6 py-8">
-      <HouseTabs />
+    <HousePage>
       <h1 className="mb-2 text-3xl">Our numbers</h1>
       <p className="mb-6 max-w-2xl text-ink-2">
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
@@ -85,7 +84,7 @@ export function NumbersScreen(): ReactNode {
           </ul>
         </section>
       ))}
-    </div>
+    </HousePage>
   )
 }
 

@@ -5,7 +5,7 @@ import { toast } from 'sonner'
 import type { PersonPace } from '../../contract/record.ts'
 import { TREATMENT_LABEL } from '../../contract/words/index.ts'
 import { paceQuery, useSetPace } from '../api/groom.ts'
-import { HouseTabs } from '../house/HouseTabs.tsx'
+import { HousePage } from '../house/HousePage.tsx'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 
 const WIDTH = 320
@@ -19,8 +19,7 @@ export function PaceScreen(): ReactNode {
   const { data, error, refetch } = useQuery(paceQuery)
   if (!data) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the pace" />
   return (
-    <div className="mx-auto w-full max-w-5xl px-6 py-6" data-testid="pace">
-      <HouseTabs />
+    <HousePage testId="pace">
       <h1 className="mb-2 text-3xl">Everybody’s own pace</h1>
       <p className="mb-5 max-w-3xl text-ink-2">
         Learnt from minutes on the bench, beside the house’s rates. With few visits it stays near 1; it is never taken
@@ -32,7 +31,7 @@ export function PaceScreen(): ReactNode {
           <PersonCard key={person.person.id} of={person} />
         ))}
       </ul>
-    </div>
+    </HousePage>
   )
 }
 

@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { clsx } from 'clsx'
+import { formatDistanceToNowStrict } from 'date-fns'
 import { Droplets, Plus, Sparkles, SprayCan } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
+import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { Person } from '../../contract/api.ts'
+import type { RunningBlade } from '../../contract/bench.ts'
 import { coreTool, type RackToolDoc, type ToolFields, toolSchema } from '../../contract/rack.ts'
 import {
   capital,
@@ -15,6 +17,7 @@ import {
 } from '../../contract/words/index.ts'
 import {
   BLADES,
+  bladeTemperature,
   COMB_MM,
   dueOf,
   type House,
@@ -26,9 +29,17 @@ import {
   TOOL_STATE_IDS,
 } from '../../core/index.ts'
 import { useDevice } from '../api/devices.ts'
-import { rackQuery, useAddTool, useCareForTool, useChangeTool, useRetireTool } from '../api/groom.ts'
+import {
+  rackQuery,
+  runningBladesQuery,
+  useAddTool,
+  useCareForTool,
+  useChangeTool,
+  useRetireTool,
+} from '../api/groom.ts'
 import { salonQuery } from '../api/queries.ts'
-import { HouseTabs } from '../house/HouseTabs.tsx'
+import { useNow } from '../bench/use-now.ts'
+import { HousePage } from '../house/HousePage.tsx'
 import { OneOf } from '../parts/ask.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
@@ -40,6 +51,8 @@ const NEW: ToolFields = { kind: 'blade', id: '10', form: 'full', state: 'ready',
 export function RackScreen(): ReactNode {
   const { data: tools, error, refetch } = useQuery(rackQuery)
   const { data: salon } = useQuery(salonQuery)
+  const { data: running = [] } = useQuery(runningBladesQuery)
+  const now = useNow(running.length > 0)
   const thermometer = useDevice('thermometer')
   const [editing, setEditing] = useState<RackToolDoc | 'new' | null>(null)
   if (!tools || !salon)
@@ -47,22 +60,19 @@ export function RackScreen(): ReactNode {
   const house = houseWith(salon.estimates)
   const there = tools.filter(({ retired }) => !retired)
   const due = there.filter((tool) => dueOf(coreTool(tool, new Date()), house).length > 0).length
+  const measured = thermometer?.link === 'live' ? (thermometer.values.celsius ?? null) : null
   return (
-    <div className="mx-auto w-full max-w-6xl px-6 py-6" data-testid="rack">
-      <HouseTabs />
+    <HousePage testId="rack">
       <div className="mb-4 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl">The rack</h1>
         <p className="text-ink-2">
           {there.length} tools, {due} want something.
-          {thermometer?.link === 'live' && thermometer.values.celsius !== undefined && (
-            <> The blade on the thermometer reads {Math.round(thermometer.values.celsius)} °C.</>
-          )}
         </p>
         <span className="grow" />
-        <CareForAll tools={there} house={house} />
         <button type="button" className="btn" onClick={() => setEditing('new')}>
           <Plus size={18} /> Hang up a tool
         </button>
+        <CareForAll tools={there} house={house} />
       </div>
       {there.length === 0 && (
         <p className="text-lg">No list yet: plans take every blade and comb attachment to be there.</p>
@@ -71,13 +81,14 @@ export function RackScreen(): ReactNode {
         const here = there.filter(({ tool }) => tool.kind === kind).sort(byLength)
         return (
           here.length > 0 && (
-            <section key={kind} className="mb-5" aria-label={RACK_KIND_LABEL[kind]}>
+            <section key={kind} className="mb-6" aria-label={PLURAL[kind]}>
               <h2 className="mb-1 text-xl">{PLURAL[kind]}</h2>
-              <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-2">
+              <ul className="card grid grid-cols-2 gap-x-8 px-5 py-1 max-lg:grid-cols-1">
                 {here.map((tool) => (
-                  <ToolCard
+                  <ToolRow
                     key={tool.id}
                     tool={tool}
+                    heat={heatOf(tool, running, measured, now, house)}
                     house={house}
                     people={salon.people}
                     onEdit={() => setEditing(tool)}
@@ -88,11 +99,37 @@ export function RackScreen(): ReactNode {
           )
         )
       })}
+      <p className="text-ink-2">
+        Dryers stand under{' '}
+        <Link className="opens" to="/house/room">
+          Dryers and room
+        </Link>
+        .
+      </p>
       {editing && (
         <ToolDialog tool={editing === 'new' ? null : editing} people={salon.people} onClose={() => setEditing(null)} />
       )}
-    </div>
+    </HousePage>
   )
+}
+
+const MINUTE = 60_000
+
+/** "On Tansy, 34 °C": how warm a blade is that runs now; by the thermometer where it is the only one, else by the clock. */
+function heatOf(
+  { tool: { kind, id, ownerId } }: RackToolDoc,
+  running: readonly RunningBlade[],
+  measured: number | null,
+  now: number,
+  house: House,
+): string | null {
+  if (kind !== 'blade') return null
+  const run = running.find(({ blade, by }) => blade === id && (ownerId === null || ownerId === by))
+  if (!run) return null
+  const minutes = Math.max(0, now - Date.parse(run.cooledAt ?? run.since)) / MINUTE
+  const celsius =
+    measured !== null && running.length === 1 ? measured : bladeTemperature(minutes, house['blade.cooled'], house)
+  return `on ${run.dog} now, ${measured !== null && running.length === 1 ? '' : 'about '}${Math.round(celsius)} °C`
 }
 
 /** At the end of a dog: everything that was used is oiled and disinfected in one go. */
@@ -137,13 +174,39 @@ const nameOf = ({ tool }: RackToolDoc): string =>
     ? capital(tool.id)
     : capital(toolName({ kind: tool.kind, id: tool.id, ...(tool.form ? { form: tool.form } : {}) }))
 
-function ToolCard({
+/** "oiled just now", "oiled 3 days ago"; nothing where nobody wrote it down. */
+const agoText = (done: string, at: string | null): string | null =>
+  at === null
+    ? null
+    : `${done} ${Date.now() - Date.parse(at) < MINUTE ? 'just now' : `${formatDistanceToNowStrict(new Date(at))} ago`}`
+
+/** The hair that a tool leaves, to scale beside the others. */
+const Hair = ({ mm }: { mm: number }): ReactNode => (
+  <svg viewBox="0 0 36 36" className="h-9 w-9 shrink-0" aria-hidden>
+    {[4, 11, 18, 25, 32].map((x) => (
+      <path
+        key={x}
+        d={`M${x} 34 q1 ${-mm * 0.5} 3 ${-Math.max(1, mm)}`}
+        fill="none"
+        stroke="var(--ink-2)"
+        strokeWidth={1.6}
+        strokeLinecap="round"
+      />
+    ))}
+    <path d="M0 35 H36" stroke="var(--ink)" strokeWidth={2} />
+  </svg>
+)
+
+function ToolRow({
   tool,
+  heat,
   house,
   people,
   onEdit,
 }: {
   tool: RackToolDoc
+  /** What is said of a blade that runs now. */
+  heat: string | null
   house: House
   people: readonly Person[]
   onEdit: () => void
@@ -154,53 +217,63 @@ function ToolCard({
   const offered = isOffered(core, house)
   const { kind, state, label, note, ownerId } = tool.tool
   const edge = kind === 'blade' || kind === 'shears'
+  const hasLength = kind === 'blade' || kind === 'comb'
   const done = (what: 'sharpen' | 'oil' | 'disinfect'): void =>
     care.mutate({ id: tool.id, care: what }, { onError: (error) => toast.error(`Not kept: ${error.message}`) })
+  const standing = [
+    label,
+    ownerId ? people.find(({ id }) => id === ownerId)?.name : null,
+    edge ? `${tool.dogsSinceSharpened} of ${Math.round(house['rack.sharpen-dogs'])} dogs` : null,
+    agoText('oiled', tool.oiledAt),
+    agoText('disinfected', tool.disinfectedAt),
+    note,
+  ]
   return (
     <li
-      className={clsx('card flex flex-col gap-1 p-3', !offered && 'border-dashed')}
+      className="flex min-h-[72px] flex-wrap items-center gap-x-3 gap-y-1 border-b border-line py-1.5 last:border-b-0"
       data-tool={`${kind} ${tool.tool.id}`}
     >
-      <div className="flex items-baseline gap-2">
-        <button type="button" className="opens min-h-11 text-lg font-semibold" onClick={onEdit}>
-          {nameOf(tool)}
-        </button>
-        {(kind === 'blade' || kind === 'comb') && (
-          <span className="figure text-ink-2">{mmText(lengthOf(tool))} mm</span>
+      {hasLength && <Hair mm={lengthOf(tool)} />}
+      <div className="min-w-44 flex-1">
+        <p className="flex flex-wrap items-baseline gap-x-2">
+          <button type="button" className="opens min-h-9 text-lg font-semibold" onClick={onEdit}>
+            {nameOf(tool)}
+          </button>
+          {kind === 'blade' && <span className="figure text-ink-2">{mmText(lengthOf(tool))} mm</span>}
+          {state !== 'ready' && <span className="font-semibold">{TOOL_STATE_LABEL[state]}</span>}
+          {heat && <span className="figure font-semibold text-accent">{heat}</span>}
+        </p>
+        <p className="leading-snug text-ink-2">{standing.filter(Boolean).join(' · ')}</p>
+        {!offered && (
+          <p className="font-medium leading-snug">
+            Plans leave it out{state === 'ready' ? ': sharpen first' : state === 'dull' ? ': dull' : ''}.
+          </p>
         )}
-        <span className="grow" />
-        <span className={clsx(state === 'ready' ? 'text-ink-2' : 'font-semibold')}>{TOOL_STATE_LABEL[state]}</span>
       </div>
-      <p className="text-ink-2">
-        {[
-          label,
-          ownerId ? people.find(({ id }) => id === ownerId)?.name : null,
-          edge ? `${tool.dogsSinceSharpened} of ${Math.round(house['rack.sharpen-dogs'])} dogs` : null,
-          note,
-        ]
-          .filter(Boolean)
-          .join(' · ') || 'the salon’s'}
-      </p>
-      {!offered && <p>Plans leave it out{state === 'ready' ? ': sharpen first' : ''}.</p>}
       {due.length > 0 && (
-        <div className="flex flex-wrap gap-1.5">
-          {due.map((what) => (
-            <button key={what} type="button" className="btn px-3" disabled={care.isPending} onClick={() => done(what)}>
-              {what === 'oil' ? (
-                <Droplets size={16} />
-              ) : what === 'disinfect' ? (
-                <SprayCan size={16} />
-              ) : (
-                <Sparkles size={16} />
-              )}
-              {RACK_CARE_LABEL[what]}
-            </button>
-          ))}
+        <div className="ml-auto flex flex-wrap gap-1.5">
+          {due.map((what) => {
+            const Icon = CARE_ICON[what]
+            return (
+              <button
+                key={what}
+                type="button"
+                className="btn shrink-0 px-3"
+                disabled={care.isPending}
+                onClick={() => done(what)}
+              >
+                <Icon size={16} />
+                {RACK_CARE_LABEL[what]}
+              </button>
+            )
+          })}
         </div>
       )}
     </li>
   )
 }
+
+const CARE_ICON = { oil: Droplets, disinfect: SprayCan, sharpen: Sparkles }
 
 function ToolDialog({
   tool,
