@@ -210,11 +210,7 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
         cutTools.flatMap(({ step }) => [step.tool, step.carrier].flatMap((tool) => (tool ? [toolName(tool)] : []))),
       ),
     ],
-    cut: cutTools.flatMap(({ step }) =>
-      step.leavesMm === null
-        ? []
-        : [`${cutName(step)}: ${placesText(step.indexes)}, leaves ${mmText(step.leavesMm)} mm`],
-    ),
+    cut: cutLines(cutTools.map(({ step }) => step)),
     care: { lines: homeLines(care), perWeek: care.perWeek, weeksNow: care.weeksNow, weeksThen: care.weeksThen },
     next: {
       ...nextOf(given, rebook),
@@ -229,9 +225,26 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
   }
 }
 
-/** "16 mm comb attachment" of the cut, "Cut the mat out, 10 blade" of coat work. */
-const cutName = (step: GroomStep): string =>
-  step.kind === 'cut' ? stepTitle(step) : `${stepTitle(step)}, ${toolName(step.tool!)}`
+const HYGIENE: Readonly<Record<string, string>> = { opening: 'the opening', surround: 'around it', pads: 'pads' }
+/** So many places of one tool are named. */
+const CUT_PLACES = 12
+
+/** What each tool left where, a line a tool and length: "7 blade, leaves 3.2 mm: both armpits". */
+function cutLines(steps: readonly GroomStep[]): string[] {
+  const lines = new Map<string, number[]>()
+  for (const step of steps) {
+    if (step.leavesMm === null || !step.tool) continue
+    const part = HYGIENE[step.what ?? '']
+    const how = [
+      toolName(step.tool),
+      ...(step.against ? ['against the growth'] : []),
+      `leaves ${mmText(step.leavesMm)} mm`,
+    ]
+    const line = [...how, ...(part ? [part] : [])].join(', ')
+    lines.set(line, [...(lines.get(line) ?? []), ...step.indexes])
+  }
+  return [...lines].map(([line, indexes]) => `${capital(line)}: ${placesText([...new Set(indexes)], CUT_PLACES)}`)
+}
 
 /** Where the minutes went, most first; under half a minute is not worth a line. */
 const placesOf = (bench: Bench): GoodbyePage['places'] =>

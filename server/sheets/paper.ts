@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import PDFDocument from 'pdfkit'
+import { sfntOf } from './sfnt.ts'
 
 type Weight = 400 | 700
 type Script = 'latin' | 'latin-ext' | 'cyrillic'
@@ -8,12 +9,12 @@ type Script = 'latin' | 'latin-ext' | 'cyrillic'
 const require = createRequire(import.meta.url)
 const files = new Map<string, Buffer>()
 
-/** A font as the web ships it, read once. */
+/** A font as the web ships it, read and unpacked once. */
 function fontFile(script: Script, weight: Weight): Buffer {
   const path = `@fontsource/onest/files/onest-${script}-${weight}-normal.woff`
   const known = files.get(path)
   if (known) return known
-  const bytes = readFileSync(require.resolve(path))
+  const bytes = sfntOf(readFileSync(require.resolve(path)))
   files.set(path, bytes)
   return bytes
 }
@@ -62,6 +63,9 @@ export const INK = '#14201e'
 export const SOFT = '#5a6562'
 const MARGIN = 42
 const LINE = 1.28
+const ABOVE_HEADING = 7
+/** Of lines with a mark before them, in widths of the type. */
+const INDENT = 1.1
 
 interface Style {
   readonly size?: number
@@ -174,11 +178,19 @@ export class Paper {
     return this.y + lines * size * LINE <= this.bottom
   }
 
-  heading(text: string): void {
-    if (!this.room(2, 11)) return
-    this.y += 7
-    this.at(text, this.left, this.y, { size: 11, bold: true })
-    this.y += 11 * LINE + 1
+  heading(text: string, size = 11): void {
+    if (!this.room(2, size)) return
+    this.y += ABOVE_HEADING
+    this.at(text, this.left, this.y, { size, bold: true })
+    this.y += size * LINE + 1
+  }
+
+  headingHeight = (size: number): number => ABOVE_HEADING + size * LINE + 1
+
+  /** How much of the page some paragraphs take, points; `listed` with a mark before each. */
+  heightOf(texts: readonly string[], size: number, listed = false): number {
+    const width = this.width - (listed ? INDENT * size : 0)
+    return texts.reduce((sum, text) => sum + this.wrap(text, width, { size }).length * size * LINE, 0)
   }
 
   /** Paragraphs with a mark before each, as many as there is room for above `keep` points of the page's foot. */
@@ -186,18 +198,20 @@ export class Paper {
     items: readonly string[],
     { size = 10, keep = 0, most = 12 }: { size?: number; keep?: number; most?: number } = {},
   ): void {
-    const indent = 10
     for (const [i, item] of items.entries()) {
-      const lines = this.wrap(item, this.width - indent, { size })
+      const lines = this.wrap(item, this.width - INDENT * size, { size })
       const fits = this.y + lines.length * size * LINE + keep + size * LINE <= this.bottom
       if (!fits || i >= most) {
-        this.at(`and ${items.length - i} more, in the record`, this.left + indent, this.y, { size, colour: SOFT })
+        this.at(`and ${items.length - i} more, in the record`, this.left + INDENT * size, this.y, {
+          size,
+          colour: SOFT,
+        })
         this.y += size * LINE
         return
       }
       this.at('–', this.left, this.y, { size, colour: SOFT })
       for (const line of lines) {
-        this.at(line, this.left + indent, this.y, { size })
+        this.at(line, this.left + INDENT * size, this.y, { size })
         this.y += size * LINE
       }
     }

@@ -123,8 +123,8 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
     paper.heading('Cut and tools')
     paper.list([...page.cut, ...(page.tools.length > 0 ? [`Tools: ${page.tools.join(', ')}`] : [])], {
       size: 9,
-      most: 6,
-      keep: 90,
+      most: 10,
+      keep: 110,
     })
   }
   if (page.products.length > 0) {
@@ -156,11 +156,72 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
   return paper.finish()
 }
 
-/** The owner's sheet: no figures of the trade, one page. */
+/** A part of the owner's sheet: a heading, and what stands under it. */
+interface Block {
+  readonly heading: string
+  readonly text?: string
+  readonly lines?: readonly string[]
+  /** A smaller word under the lines. */
+  readonly aside?: string
+  /** At the smallest size, lines to the most, and points kept free below for what follows. */
+  readonly most: number
+  readonly keep: number
+}
+
+/** Largest first: an owner reads it at arm's length where there is room. */
+const OWNER_SIZES = [14, 13, 12, 11] as const
+const LEAST_SIZE = 11
+const ASIDE = 1
+
+const blocksOf = (page: GoodbyePage): Block[] => [
+  { heading: 'What we did', text: page.did, most: 4, keep: 0 },
+  ...(page.askVet.length > 0
+    ? [
+        {
+          heading: 'Please show your vet',
+          lines: page.askVet,
+          aside: 'We say what we saw; what it is, only a vet can say.',
+          most: 5,
+          keep: 220,
+        },
+      ]
+    : []),
+  ...(page.incidents.length > 0
+    ? [
+        {
+          heading: 'What happened on the way',
+          lines: page.incidents.map(({ text, did }) => `${text}${did ? `: ${did}` : ''}`),
+          most: 4,
+          keep: 200,
+        },
+      ]
+    : []),
+  { heading: 'At home until next time', lines: page.care.lines, most: 9, keep: 110 },
+  { heading: 'Next visit', text: `${nextText(page)}: ${page.next.why}. ${page.next.later}`, most: 4, keep: 0 },
+  ...(page.note ? [{ heading: 'A word from us', text: page.note, most: 6, keep: 0 }] : []),
+  {
+    heading: 'Today',
+    text: `${moneyText(page.price.total, page.price.currency)}. Thank you.`,
+    most: 2,
+    keep: 0,
+  },
+]
+
+const heightOf = (paper: Paper, { text, lines = [], aside }: Block, size: number): number =>
+  paper.headingHeight(size) +
+  paper.heightOf(text ? [text] : [], size) +
+  paper.heightOf(lines, size, true) +
+  paper.heightOf(aside ? [aside] : [], size - ASIDE)
+
+/** The owner's sheet: no figures of the trade, one page, in the largest type that has room. */
 export async function ownerSheet(page: GoodbyePage): Promise<Buffer> {
   const paper = new Paper(`${page.name}, from ${page.salon}`, page.salon)
   head(paper, 'home again', page)
   const side = busierSide(page.before)
+  const blocks = blocksOf(page)
+  const fits = (size: number, picture: number): boolean =>
+    paper.y + picture + blocks.reduce((sum, block) => sum + heightOf(paper, block, size), 0) <= paper.bottom
+  const size = OWNER_SIZES.find((one) => fits(one, OWNER_PICTURE + LEGEND)) ?? LEAST_SIZE
   pictures(
     paper,
     page,
@@ -168,33 +229,20 @@ export async function ownerSheet(page: GoodbyePage): Promise<Buffer> {
       { label: 'As it came', view: side, rows: page.before, mm: cameMm(page) },
       { label: 'As it goes home', view: side, rows: page.after, mm: page.outlineMm },
     ],
-    165,
+    OWNER_PICTURE,
   )
   drawLegend(paper, paper.left, paper.y)
   paper.y += 14
-  paper.heading('What we did')
-  paper.paragraph(page.did, { size: 11, most: 4 })
-  if (page.askVet.length > 0) {
-    paper.heading('Please show your vet')
-    paper.list(page.askVet, { size: 11, most: 5, keep: 220 })
-    paper.paragraph('We say what we saw; what it is, only a vet can say.', { size: 10, colour: SOFT, most: 2 })
+  for (const { heading, text, lines, aside, most, keep } of blocks) {
+    paper.heading(heading, size)
+    if (text) paper.paragraph(text, { size, most: size > LEAST_SIZE ? MANY : most })
+    if (lines) paper.list(lines, size > LEAST_SIZE ? { size, most: MANY } : { size, most, keep })
+    if (aside) paper.paragraph(aside, { size: size - ASIDE, colour: SOFT, most: 2 })
   }
-  if (page.incidents.length > 0) {
-    paper.heading('What happened on the way')
-    paper.list(
-      page.incidents.map(({ text, did }) => `${text}${did ? `: ${did}` : ''}`),
-      { size: 11, most: 4, keep: 200 },
-    )
-  }
-  paper.heading('At home until next time')
-  paper.list(page.care.lines, { size: 11, most: 9, keep: 110 })
-  paper.heading('Next visit')
-  paper.paragraph(`${nextText(page)}: ${page.next.why}. ${page.next.later}`, { size: 11, most: 4 })
-  if (page.note) {
-    paper.heading('A word from us')
-    paper.paragraph(page.note, { size: 11, most: 6 })
-  }
-  paper.heading('Today')
-  paper.paragraph(`${moneyText(page.price.total, page.price.currency)}. Thank you.`, { size: 11 })
   return paper.finish()
 }
+
+const OWNER_PICTURE = 175
+const LEGEND = 18
+/** Where everything fits nothing is left out. */
+const MANY = 99

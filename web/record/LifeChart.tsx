@@ -1,7 +1,8 @@
-import { axisBottom, axisLeft, extent, line, max, scaleLinear, scaleTime, select } from 'd3'
-import { format } from 'date-fns'
+import { area, axisBottom, axisLeft, extent, line, max, scaleLinear, scaleTime, select } from 'd3'
+import { addWeeks, format } from 'date-fns'
 import type { ReactNode } from 'react'
 import type { RecordVisit } from '../../contract/record.ts'
+import type { ForecastPoint } from '../../core/index.ts'
 
 const WIDTH = 560
 const HEIGHT = 260
@@ -23,8 +24,18 @@ interface Point {
   readonly value: number
 }
 
-/** Mats, undercoat and dirt as the dog came, visit by visit; told apart by the stroke, not by colour. */
-export function LifeChart({ visits }: { visits: readonly RecordVisit[] }): ReactNode {
+/** What is expected from the last goodbye on, with the day it is to be back. */
+export interface Ahead {
+  readonly from: Date
+  readonly points: readonly ForecastPoint[]
+  readonly back: Date
+}
+
+/**
+ * Mats, undercoat and dirt as the dog came, visit by visit, told apart by the stroke and not by colour; and on the same
+ * clock how the mats are expected to come back.
+ */
+export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; ahead: Ahead | null }): ReactNode {
   const done = visits.filter(({ summary }) => summary).toReversed()
   if (done.length < 2) return <p className="text-ink-2">From the second goodbye on, this shows how the coat goes.</p>
   const points = (key: (typeof SERIES)[number][0]): Point[] =>
@@ -38,8 +49,19 @@ export function LifeChart({ visits }: { visits: readonly RecordVisit[] }): React
       SERIES.flatMap(([key]) => points(key)),
       ({ value }) => value,
     ) ?? 20
-  const x = scaleTime([from, to], [LEFT + 8, WIDTH - RIGHT - 8])
-  const y = scaleLinear([0, Math.max(20, top)], [BOTTOM, TOP]).nice(4)
+  const until = ahead ? addWeeks(ahead.from, ahead.points.length - 1) : to
+  const x = scaleTime([from, until], [LEFT + 8, WIDTH - RIGHT - 8])
+  const y = scaleLinear([0, Math.max(20, top, ahead?.points.at(-1)?.middle ?? 0)], [BOTTOM, TOP]).nice(4)
+  const week = ({ week: at }: ForecastPoint): number => x(addWeeks(ahead!.from, at))
+  // What would stand out above the chart ends at its edge.
+  const within = (index: number): number => Math.max(TOP, y(index))
+  const spread = area<ForecastPoint>()
+    .x(week)
+    .y0(({ low }) => within(low))
+    .y1(({ high }) => within(high))
+  const expected = line<ForecastPoint>()
+    .x(week)
+    .y(({ middle }) => within(middle))
   // Where lines end beside each other their names stand one above the other.
   const ends = SERIES.flatMap(([key]) => {
     const end = points(key).at(-1)
@@ -55,7 +77,7 @@ export function LifeChart({ visits }: { visits: readonly RecordVisit[] }): React
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="w-full"
         role="img"
-        aria-label="Mats, undercoat and dirt as it came, by visit"
+        aria-label="Mats, undercoat and dirt as it came, by visit, and the mats that are expected"
       >
         <g
           className="chart-axis"
@@ -77,6 +99,21 @@ export function LifeChart({ visits }: { visits: readonly RecordVisit[] }): React
           transform={`translate(${LEFT} 0)`}
           ref={(g) => void (g && select(g).call(axisLeft(y).ticks(4).tickSizeOuter(0)))}
         />
+        {ahead && (
+          <g data-testid="ahead">
+            <path d={spread(ahead.points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
+            <path d={expected(ahead.points) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+            <line x1={x(ahead.back)} x2={x(ahead.back)} y1={TOP} y2={BOTTOM} stroke="var(--accent)" strokeWidth={2} />
+            <text
+              x={x(ahead.back) - 5}
+              y={TOP + 4}
+              textAnchor="end"
+              className="chart-halo fill-(--accent) text-[13px] font-semibold"
+            >
+              back {format(ahead.back, 'd MMM')}
+            </text>
+          </g>
+        )}
         {SERIES.map(([key, label, dash]) => {
           const list = points(key)
           const end = ends.find((one) => one.key === key)
@@ -102,6 +139,7 @@ export function LifeChart({ visits }: { visits: readonly RecordVisit[] }): React
       </svg>
       <figcaption className="text-ink-2">
         As it came, 0 to 100. A solid line is mats, dashes undercoat, dots dirt.
+        {ahead && ' Grey: the mats to be expected since the last goodbye, brushed as on the right.'}
       </figcaption>
       <details>
         <summary className="min-h-11 content-center text-ink-2">As a table</summary>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
+import { addWeeks, format } from 'date-fns'
 import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -7,13 +7,22 @@ import { assembleFile } from '../../contract/assemble.ts'
 import { assessmentOf } from '../../contract/read-assessment.ts'
 import type { DogRecord, RecordVisit } from '../../contract/record.ts'
 import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../contract/words/index.ts'
-import { type CoatType, findBreed, houseWith, type Temperament, type VerdictName } from '../../core/index.ts'
+import {
+  brushedAtHome,
+  type CoatType,
+  findBreed,
+  forecastOf,
+  houseWith,
+  rebookOf,
+  type Temperament,
+  type VerdictName,
+} from '../../core/index.ts'
 import { dogQuery } from '../api/groom.ts'
 import { salonQuery } from '../api/queries.ts'
 import { Loading, QueryFailed } from '../shell/states.tsx'
 import { BookDialog } from './BookDialog.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
-import { LifeChart } from './LifeChart.tsx'
+import { type Ahead, LifeChart } from './LifeChart.tsx'
 import { Regrowth } from './Regrowth.tsx'
 
 const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
@@ -37,6 +46,19 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
   const [brushing, setBrushing] = useState(
     dog.wishes.homeBrushing?.toSkin ? Math.min(7, Math.round(dog.wishes.homeBrushing.perWeek)) : 0,
   )
+  const ahead = useMemo((): Ahead | null => {
+    const last = dog.visits.find(({ summary }) => summary)
+    if (!dog.home || !last) return null
+    const { leftIndex, outlineMm } = dog.home
+    const brushed = brushedAtHome(assessment, brushing, true)
+    const { weeks } = rebookOf(brushed, leftIndex, outlineMm, house)
+    const from = new Date(last.startsAt)
+    return {
+      from,
+      points: forecastOf(brushed, leftIndex, outlineMm, weeks + WEEKS_BEYOND, house),
+      back: addWeeks(from, weeks),
+    }
+  }, [dog, assessment, brushing, house])
   const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
   const booked = dog.visits.find(({ choice, startsAt }) => choice === null && new Date(startsAt) > new Date())
   const [booking, setBooking] = useState(false)
@@ -75,7 +97,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
       <div className="grid gap-6 lg:grid-cols-2">
         <section className="card p-5" aria-label="The coat over the visits">
           <h2 className="mb-2 text-xl">The coat over the visits</h2>
-          <LifeChart visits={dog.visits} />
+          <LifeChart visits={dog.visits} ahead={ahead} />
           {dog.home && <Regrowth home={dog.home} assessment={assessment} house={house} />}
         </section>
         <section className="card p-5" aria-label="What comes next">
@@ -125,6 +147,9 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
     </div>
   )
 }
+
+/** The forecast beside the visits goes a little beyond the day it is to be back. */
+const WEEKS_BEYOND = 2
 
 function ownText({ own }: DogRecord): string {
   if (own.visits === 0) return 'As its coat usually mats: there are no two visits to learn from yet.'
