@@ -10,7 +10,7 @@ export default defineConfig({
         test: {
           ...common,
           name: 'unit',
-          include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.ts', '{web}/**/*.test.tsx'],
+          include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.{ts,tsx}'],
           environment: 'node',
           testTimeout: 120_000,
         },

@@ -10,7 +10,7 @@ import { STATIONS } from './stations.ts'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()
 
-/** Where the groom is under way, the bench is the next step. */
+/** Where the groom is under way, the way to the bench stands out, beside what the screen itself leads to. */
 const onBench = (station: Station): boolean => station === 'bath' || station === 'dry' || station === 'cut'
 
 const order = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
@@ -74,7 +74,7 @@ export function VisitLayout(): ReactNode {
             className={({ isActive }) =>
               clsx(
                 'btn shrink-0',
-                isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'btn-main',
+                isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'border-2 border-accent',
               )
             }
           >

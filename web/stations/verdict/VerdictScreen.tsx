@@ -235,7 +235,13 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           <span className="grow text-right text-sm text-ink-2" role="status">
             {status}
           </span>
-          <button type="button" className="btn btn-main" disabled={!mayTake} onClick={take} data-testid="take">
+          <button
+            type="button"
+            className="btn btn-main"
+            disabled={!mayTake || accept.isPending}
+            onClick={take}
+            data-testid="take"
+          >
             {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
             {needs.length > 0 && mayTake
               ? 'Ask the owner first'

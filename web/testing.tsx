@@ -1,0 +1,73 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, type RenderResult, render } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { MemoryRouter, Route, Routes } from 'react-router'
+import { afterEach, vi } from 'vitest'
+
+/*
+ * What the tests of screens share: a page with a router and a query client of its own, and a server that is a table of
+ * answers. Needs a document: `// @vitest-environment happy-dom` on the first line of the test.
+ */
+afterEach(() => {
+  cleanup()
+  vi.unstubAllGlobals()
+  localStorage.clear()
+})
+
+export interface Rendered extends RenderResult {
+  readonly client: QueryClient
+}
+
+/** Draws something as on a page of the application. */
+export function draw(node: ReactNode, at = '/'): Rendered {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Number.POSITIVE_INFINITY } } })
+  const drawn = render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter initialEntries={[at]}>
+        <Routes>
+          <Route path="*" element={node} />
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+  return { ...drawn, client }
+}
+
+export interface Sent {
+  readonly method: string
+  readonly path: string
+  readonly body: unknown
+}
+
+type Answer = (sent: Sent) => { readonly status?: number; readonly body: unknown }
+
+/** Answers requests by "METHOD /path"; what is not in the table is a 404. Everything that was sent is kept. */
+export function answering(table: Readonly<Record<string, Answer>>): readonly Sent[] {
+  const sent: Sent[] = []
+  vi.stubGlobal('fetch', async (url: string, init: RequestInit = {}) => {
+    const one: Sent = {
+      method: init.method ?? 'GET',
+      path: String(url).replace(/^\/api/, ''),
+      body: init.body ? JSON.parse(String(init.body)) : undefined,
+    }
+    sent.push(one)
+    const answer = table[`${one.method} ${one.path.split('?')[0]}`]
+    const { status = 200, body } = answer?.(one) ?? {
+      status: 404,
+      body: { type: 'about:blank', title: 'not in the table', status: 404, code: 'not-found' },
+    }
+    return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
+  })
+  return sent
+}
+
+/** Devices send over server-sent events, which a test document does not have. */
+export function noDevices(): void {
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      addEventListener(): void {}
+      close(): void {}
+    },
+  )
+}
