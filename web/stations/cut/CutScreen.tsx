@@ -124,6 +124,9 @@ export function CutScreen(): ReactNode {
   )
 }
 
+const ALIKE_MM = 1
+const alike = ({ part, mm }: PartLength, other: LengthsMm): boolean => Math.abs(mm - other[part]) < ALIKE_MM
+
 /** A place with the line that is cut there; both sides of a pair together where they are alike. */
 interface Place {
   readonly key: string
@@ -264,8 +267,10 @@ function Cutting({
           </div>
           <Lengths
             lengths={lengths}
-            by={
-              [...lengthsBy].find(([, mm]) => lengths.every((one) => Math.abs(one.mm - mm[one.part]) < 1))?.[0] ?? null
+            like={
+              new Set(
+                [...lengthsBy].flatMap(([source, mm]) => (lengths.every((one) => alike(one, mm)) ? [source] : [])),
+              )
             }
             sources={[...lengthsBy.keys()]}
             onSource={(source) => onTry(lengthsBy.get(source)!)}

@@ -14,14 +14,14 @@ const SOURCE_LABEL: Record<LengthSource, string> = {
 /** Lengths by part, dragged here or on the dog, or taken whole from a style or the last visit. */
 export function Lengths({
   lengths,
-  by,
+  like,
   sources,
   onSource,
   onTry,
 }: {
   lengths: readonly PartLength[]
-  /** The source that says the same as the lengths at hand. */
-  by: LengthSource | null
+  /** Sources that say the same as the lengths at hand. */
+  like: ReadonlySet<LengthSource>
   sources: readonly LengthSource[]
   onSource: (source: LengthSource) => void
   onTry: (part: keyof LengthsMm, mm: number) => void
@@ -34,7 +34,7 @@ export function Lengths({
             key={source}
             type="button"
             className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-            aria-pressed={source === by}
+            aria-pressed={like.has(source)}
             onClick={() => onSource(source)}
             data-source={source}
           >
