@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
-import { MemoryRouter, Route, Routes } from 'react-router'
+import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { afterEach, vi } from 'vitest'
 
 /*
@@ -18,14 +18,19 @@ export interface Rendered extends RenderResult {
   readonly client: QueryClient
 }
 
-/** Draws something as on a page of the application. */
-export function draw(node: ReactNode, at = '/'): Rendered {
+/**
+ * Draws something as on a page of the application.
+ * @param context what the layout around it gives to it, a station its visit
+ */
+export function draw(node: ReactNode, at = '/', context: unknown = null): Rendered {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Number.POSITIVE_INFINITY } } })
   const drawn = render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[at]}>
         <Routes>
-          <Route path="*" element={node} />
+          <Route element={<Outlet context={context} />}>
+            <Route path="*" element={node} />
+          </Route>
         </Routes>
       </MemoryRouter>
     </QueryClientProvider>,
