@@ -8,11 +8,14 @@ import type { BenchHere } from './use-bench.ts'
 /** How long it has been, what the dog has still to give, and when it rests. */
 export function BenchHead({
   here,
+  name,
   done,
   hints,
   onHints,
 }: {
   here: BenchHere
+  /** Said here where the screen is too small for the rail. */
+  name: string
   /** Steps that are through. */
   done: number
   hints: boolean
@@ -25,6 +28,7 @@ export function BenchHead({
         <span className="figure text-[40px] font-semibold leading-none" role="timer" aria-label="Since the first step">
           {clockText(bench.startedAt === null ? 0 : (bench.finishedAt ?? now) - bench.startedAt)}
         </span>
+        <span className="ml-3 hidden text-xl font-semibold max-md:inline">{name}</span>
         <span className="ml-2 text-ink-2">
           {done} of {bench.steps.length}
         </span>

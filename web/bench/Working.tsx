@@ -106,7 +106,7 @@ export function Working({
   }
   return (
     <div className="flex grow flex-col md:min-h-0" data-testid="bench">
-      <BenchHead here={here} done={done} hints={hints} onHints={toggleHints} />
+      <BenchHead here={here} name={name} done={done} hints={hints} onHints={toggleHints} />
       {(newer || waiting || here.refused.length > 0) && (
         <div className="flex flex-col gap-2 border-b border-line bg-paper px-5 py-2" role="status">
           {newer && (

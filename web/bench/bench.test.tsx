@@ -253,7 +253,7 @@ describe('the head of the bench', () => {
       forget: vi.fn(),
       ...more,
     }
-    draw(<BenchHead here={here} done={0} hints onHints={vi.fn()} />)
+    draw(<BenchHead here={here} name="Juniper" done={0} hints onHints={vi.fn()} />)
     return add
   }
   test('the dog’s budget: what is left of its patience, never below nothing', () => {

@@ -1,12 +1,12 @@
 import { clsx } from 'clsx'
 import { pointer } from 'd3'
-import { type PointerEvent, type ReactNode, useState } from 'react'
+import { type PointerEvent, type ReactNode, type SVGProps, useState } from 'react'
 import { hairTip, unitsPerMm, unitsTo } from '../../../contract/drawing/coat-scale.ts'
 import type { Drawing, Shape } from '../../../contract/drawing/geometry.ts'
 import { mmText } from '../../../contract/words/index.ts'
 import { type LengthsMm, REGION_SIDES, type RegionId } from '../../../core/index.ts'
 import type { DogDrawn } from '../dog-file.ts'
-import { LEAST_MM, type PartLength } from './part-lengths.ts'
+import { LEAST_MM, lengthText, type PartLength } from './part-lengths.ts'
 
 /** Where on the outline a part is taken hold of: the place that lies furthest that way; null for the middle. */
 const HOLDS: Readonly<Record<keyof LengthsMm, readonly [RegionId, toward: readonly [number, number] | null]>> = {
@@ -38,6 +38,8 @@ const KNOB = 15
 const THUMB = 46
 /** From the knob to what it says. */
 const SAYS_AT = 34
+const SAYS_ABOVE = 28
+const ROOM_FOR_WORDS = 170
 
 /** The length of each part, held where its hair ends and dragged: the coat on the dog follows. */
 export function LengthHandles({
@@ -54,14 +56,24 @@ export function LengthHandles({
   const [held, setHeld] = useState<keyof LengthsMm | null>(null)
   const perMm = unitsPerMm(drawn)
   const tailward = drawing.view === 'right' ? -1 : 1
+  const { box } = drawing
   if (drawing.view === 'underside') return null
-  return lengths.map(({ part, mostMm, mm }) => {
+  return lengths.map(({ part, mostMm, mm, verdictMm }) => {
     const root = rootOf(part, drawing)
     if (!root) return null
     const [tx, ty] = hairTip(root, mm * perMm, tailward)
     const [ux, uy] = hairTip(root, SAYS_AT, tailward)
     const x = root[0] + tx
     const y = root[1] + ty
+    // Beside the knob; where that would stand out of the picture, above it.
+    const edge = tailward * ux > 0 && (tailward > 0 ? box.x + box.width - x : x - box.x) < ROOM_FOR_WORDS
+    const says: Pick<SVGProps<SVGTextElement>, 'x' | 'y' | 'textAnchor'> = edge
+      ? { x: x + tailward * KNOB, y: y - SAYS_ABOVE, textAnchor: tailward > 0 ? 'end' : 'start' }
+      : {
+          x: x + ux,
+          y: y + uy + (uy > 0 ? 12 : 0),
+          textAnchor: Math.abs(ux) < 12 ? 'middle' : ux > 0 ? 'start' : 'end',
+        }
     const move = (event: PointerEvent<SVGGElement>): void => {
       if (event.buttons !== 1) return
       event.currentTarget.setPointerCapture(event.pointerId)
@@ -93,16 +105,14 @@ export function LengthHandles({
           strokeWidth={4}
         />
         <text
-          x={x + ux}
-          y={y + uy + (uy > 0 ? 12 : 0)}
-          textAnchor={Math.abs(ux) < 12 ? 'middle' : ux > 0 ? 'start' : 'end'}
+          {...says}
           className={clsx('figure font-semibold', held === part ? 'text-[40px]' : 'text-[30px]')}
           fill="var(--ink)"
           stroke="var(--paper)"
           strokeWidth={6}
           paintOrder="stroke"
         >
-          {mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`}
+          {verdictMm !== null && held !== part ? `mats: ${mmText(verdictMm)} mm` : lengthText(mm, mostMm)}
         </text>
       </g>
     )

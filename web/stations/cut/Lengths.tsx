@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import type { LengthsMm } from '../../../core/index.ts'
-import { LEAST_MM, LENGTH_STYLES, type LengthSource, type PartLength } from './part-lengths.ts'
+import { LEAST_MM, LENGTH_STYLES, type LengthSource, lengthText, type PartLength } from './part-lengths.ts'
 
 const SOURCE_LABEL: Record<LengthSource, string> = {
   short: STYLE_WISH_LABEL.short,
@@ -53,11 +53,11 @@ export function Lengths({
               max={mostMm}
               step={1}
               value={mm}
-              aria-valuetext={mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`}
+              aria-valuetext={lengthText(mm, mostMm)}
               onChange={(event) => onTry(part, Number(event.target.value))}
             />
             <span className="figure text-right font-semibold leading-tight">
-              {mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`}
+              {lengthText(mm, mostMm)}
               {verdictMm !== null && (
                 <span className="block text-sm font-normal text-ink-2">mats: {mmText(verdictMm)}</span>
               )}

@@ -1,3 +1,4 @@
+import { mmText } from '../../../contract/words/index.ts'
 import {
   type Assessment,
   type Cut,
@@ -55,6 +56,9 @@ export const partLengths = (assessment: Assessment, cut: Cut, house: House): Par
     const verdictMm = verdictMmOf(part, assessment, cut)
     return { part, label, mostMm, mm, verdictMm: verdictMm !== null && verdictMm < mm - TELLS_MM ? verdictMm : null }
   })
+
+/** All the way up leaves the coat. */
+export const lengthText = (mm: number, mostMm: number): string => (mm >= mostMm ? 'as it is' : `${mmText(mm)} mm`)
 
 /** Styles that name lengths of their own. */
 export const LENGTH_STYLES = ['short', 'trim', 'puppy'] as const satisfies readonly StyleWish[]
