@@ -52,7 +52,9 @@ describe('what was used', () => {
   test('a line for each tool and length with every place, the blade under a comb named, nothing twice', () => {
     const groom = aGroom()
     const page = pageFor(groom, workedThrough(groom))
-    expect(page.cut.find((line) => line.startsWith('16 mm comb attachment'))).toMatch(/leaves 16 mm: body \(not both armpits\), both hind legs, both forelegs$/)
+    expect(page.cut.find((line) => line.startsWith('16 mm comb attachment'))).toMatch(
+      /leaves 16 mm: body \(not both armpits\), both hind legs, both forelegs$/,
+    )
     expect(page.cut.some((line) => /^10 blade, leaves 1.5 mm, the opening: sanitary$/.test(line))).toBe(true)
     expect(new Set(page.cut).size).toBe(page.cut.length)
     expect(page.tools).toContain('10 blade')

@@ -29,13 +29,17 @@ export const newPhotoSchema = z
   })
 export type NewPhoto = z.infer<typeof newPhotoSchema>
 
+/** What of a goodbye a life shows; how fast the coat usually mats and the work line by line stay where they are read. */
+export const LIFE_LEAVES_OUT = ['usualRates', 'work', 'skipped', 'findings'] as const
+const lifeSummarySchema = visitSummarySchema.omit({ usualRates: true, work: true, skipped: true, findings: true })
+
 export const recordVisitSchema = z.object({
   id: idSchema,
   startsAt: instant,
   station: z.enum(STATION_IDS),
   personName: z.string().nullable(),
   /** null where nobody said goodbye properly: what the plan said is all there is. */
-  summary: visitSummarySchema.nullable(),
+  summary: lifeSummarySchema.nullable(),
   choice: z.string().nullable(),
   plannedMin: z.number().nullable(),
   note: z.string(),

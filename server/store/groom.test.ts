@@ -3,7 +3,7 @@ import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Day, Message, PlanRecord, Problem, Salon, ScoreChange, Visit } from '../../contract/api.ts'
 import { assembleFile } from '../../contract/assemble.ts'
-import type { BenchDoc, RunningTimer, SentEvent } from '../../contract/bench.ts'
+import type { BenchDoc, RunningBlade, RunningTimer, SentEvent } from '../../contract/bench.ts'
 import type { Goodbye, GoodbyePage } from '../../contract/goodbye.ts'
 import { productOf } from '../../contract/products.ts'
 import type { RackToolDoc } from '../../contract/rack.ts'
@@ -215,6 +215,62 @@ describe('the bench', () => {
     await bench(begun.visit, [event(86, { kind: 'timer-stop', timer: timer.id })])
     expect((await send<RunningTimer[]>('GET', '/timers')).some(({ dog }) => dog === 'Dwell')).toBe(false)
   })
+})
+
+test('blades that run are seen from everywhere with whose they are, until they are put down or the dog is done', async () => {
+  const begun = await aTakenDog('Warm')
+  await bench(begun.visit, [planEvent(begun), event(80, { kind: 'blade-on', blade: '10' })])
+  await bench(begun.visit, [event(81, { kind: 'blade-on', blade: '7' })], NOOR)
+  const running = async (): Promise<RunningBlade[]> =>
+    (await send<RunningBlade[]>('GET', '/blades')).filter(({ dog }) => dog === 'Warm')
+  expect(await running()).toMatchObject([
+    { visitId: begun.visit.id, blade: '10', by: EBBA, cooledAt: null },
+    { visitId: begun.visit.id, blade: '7', by: NOOR, cooledAt: null },
+  ])
+  await bench(begun.visit, [event(84, { kind: 'coolant' })])
+  const [cooled] = await running()
+  expect(Date.parse(cooled!.cooledAt!) - Date.parse(cooled!.since)).toBe(4 * 60_000)
+  await bench(begun.visit, [event(85, { kind: 'blade-off' })], NOOR)
+  expect((await running()).map(({ blade }) => blade)).toEqual(['10'])
+  await bench(begun.visit, [event(86, { kind: 'finish' })])
+  expect(await running()).toEqual([])
+})
+
+test('the blade under a comb attachment is counted with it, once a dog; a comb that was skipped counts nobody', async () => {
+  const standing = async (): Promise<Map<string, number>> =>
+    new Map(
+      (await server.store.rack.all()).map(({ tool, dogsSinceSharpened }) => [
+        `${tool.kind} ${tool.id} ${tool.form ?? ''} ${tool.label}`,
+        dogsSinceSharpened,
+      ]),
+    )
+  const begun = await aTakenDog('Counted')
+  const combs = begun.steps.filter(({ tool }) => tool?.kind === 'comb')
+  expect(combs.length).toBeGreaterThan(1)
+  for (const { carrier } of combs) expect(carrier).toMatchObject({ kind: 'blade', id: '10' })
+  const before = await standing()
+  const cutsBare = begun.steps.some(({ tool }) => tool?.kind === 'blade' && tool.id === '10')
+  await bench(begun.visit, [
+    planEvent(begun),
+    ...begun.steps.map(({ id, tool }, i) =>
+      event(
+        i + 1,
+        tool?.kind === 'blade' && tool.id === '10'
+          ? { kind: 'skip', step: id, reason: 'no-time' }
+          : { kind: 'done', step: id },
+      ),
+    ),
+    event(89, { kind: 'finish' }),
+  ])
+  const goodbye = await send<Goodbye>('GET', `/visits/${begun.visit.id}/goodbye`)
+  expect(goodbye.page.tools).toContain('10 blade')
+  await send('PUT', `/visits/${begun.visit.id}/goodbye`, change(goodbye, { checked: true }))
+  await send('POST', `/visits/${begun.visit.id}/goodbye`, {})
+  const after = await standing()
+  expect(cutsBare).toBe(true)
+  expect(after.get('blade 10 full ')! - before.get('blade 10 full ')!).toBe(1)
+  for (const { tool } of combs) expect(after.get(`comb ${tool!.id}  `)).toBe(before.get(`comb ${tool!.id}  `)! + 1)
+  expect(after.get('comb 32  ')).toBe(before.get('comb 32  '))
 })
 
 const change = (goodbye: Goodbye, more: object = {}): object => ({

@@ -154,7 +154,11 @@ export async function countUse({ steps }: Bench, now: Date, transaction: Transac
     if (tool.kind === 'dryer') continue
     const alike = await ToolRow.findAll({
       where: { kind: tool.kind, toolId: tool.id, state: 'ready', retiredAt: { [Op.is]: null } },
-      order: [['id', 'ASC']],
+      // Of several alike the sharpest was in the hand: plans leave out what is past its count.
+      order: [
+        ['dogsSince', 'ASC'],
+        ['id', 'ASC'],
+      ],
       transaction,
       lock: true,
     })

@@ -1,11 +1,11 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import type { DogRecord, FoundDog, PersonPace, Photo } from '../../contract/record.ts'
+import { type DogRecord, type FoundDog, LIFE_LEAVES_OUT, type PersonPace, type Photo } from '../../contract/record.ts'
 import { heldBack, houseWith, ownRate, pacesOf, REGION_SIDES } from '../../core/index.ts'
 import { iso } from './documents.ts'
 import { NotFound } from './errors.ts'
 import { intervalsOf, samplesOf } from './known.ts'
 import { logChange } from './log.ts'
-import { ClientRow, DogRow, GoodbyeRow, PersonRow, PhotoRow, VisitRow } from './models.ts'
+import { ClientRow, DogRow, PersonRow, PhotoRow, VisitRow } from './models.ts'
 import { photoDoc } from './photos.ts'
 import type { SalonRepo } from './salon.ts'
 
@@ -61,12 +61,18 @@ export class RecordRepo {
   async dog(id: string): Promise<DogRecord> {
     const dog = await DogRow.findByPk(id)
     if (!dog) throw new NotFound('dog', id)
-    const visits = await VisitRow.findAll({ where: { dogId: id }, order: [['startsAt', 'DESC']] })
+    const visits = await VisitRow.findAll({
+      where: { dogId: id },
+      order: [['startsAt', 'DESC']],
+      attributes: ['id', 'startsAt', 'station', 'personId'],
+    })
     const ids = visits.map((visit) => visit.id)
-    const [client, salon, goodbyes, plans, photos, intervals] = await Promise.all([
+    const [latest, client, salon, goodbyes, plans, photos, intervals] = await Promise.all([
+      // Only the newest arrival is read: it is what was said of the dog last.
+      visits[0] ? VisitRow.findByPk(visits[0].id, { attributes: ['id', 'arrival'] }) : null,
       ClientRow.findByPk(dog.clientId),
       this.#salon.read(),
-      GoodbyeRow.findAll({ where: { visitId: ids }, attributes: { exclude: ['page'] } }),
+      this.#summaries(ids),
       this.#plans(ids),
       PhotoRow.findAll({
         where: { visitId: ids, removedAt: { [Op.is]: null } },
@@ -75,12 +81,11 @@ export class RecordRepo {
       }),
       intervalsOf(id, FAR),
     ])
-    const goodbyeOf = new Map(goodbyes.map((row) => [row.visitId, row]))
+    const goodbyeOf = new Map(goodbyes.map((row) => [row.visit_id, row]))
     const planOf = new Map(plans.map((row) => [row.visit_id, row]))
     const nameOf = new Map(salon.people.map((person) => [person.id, person.name]))
     const photosOf = (visitId: string): Photo[] => photos.filter((row) => row.visitId === visitId).map(photoDoc)
-    const last = visits.find((visit) => goodbyeOf.get(visit.id)?.finishedAt)
-    const latest = visits[0]
+    const last = visits.find((visit) => goodbyeOf.get(visit.id)?.finished)
     return {
       id,
       name: dog.name,
@@ -118,6 +123,23 @@ export class RecordRepo {
     return row && row.outline.length === REGION_SIDES.length
       ? { visitId: id, at: iso(startsAt), leftIndex: row.left ?? 0, outlineMm: row.outline }
       : null
+  }
+
+  /** What a life shows of each goodbye; the database leaves out the rest, so that it is neither read nor sent. */
+  #summaries(ids: readonly string[]): Promise<
+    {
+      visit_id: string
+      summary: DogRecord['visits'][number]['summary']
+      note: string
+      finished: boolean
+    }[]
+  > {
+    if (ids.length === 0) return Promise.resolve([])
+    return this.#sequelize.query(
+      `SELECT visit_id, summary - ARRAY[:leftOut] AS summary, note, finished_at IS NOT NULL AS finished
+       FROM goodbyes WHERE visit_id IN (:ids)`,
+      { type: QueryTypes.SELECT, replacements: { ids, leftOut: [...LIFE_LEAVES_OUT] } },
+    )
   }
 
   /** What the plan of each visit said, without reading whole plans. */

@@ -23,7 +23,7 @@ const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.inc
 const NEXT: Record<Station, { to: string; label: string } | null> = {
   expected: { to: 'arrival', label: 'Arrives' },
   arrived: { to: 'look', label: 'Look' },
-  look: { to: 'look', label: 'Go on looking' },
+  look: { to: 'look', label: 'Look on' },
   verdict: { to: 'verdict', label: 'Verdict' },
   bath: { to: 'bench', label: 'Bench' },
   dry: { to: 'bench', label: 'Bench' },
@@ -180,7 +180,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
             )}
           </span>
           <span className="block truncate text-ink-2">
-            {breed}, {arrival.dog.weightKg} kg
+            {arrival.dog.weightKg} kg, {breed}
           </span>
         </span>
       </div>

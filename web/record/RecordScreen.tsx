@@ -62,6 +62,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
   const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
   const booked = dog.visits.find(({ choice, startsAt }) => choice === null && new Date(startsAt) > new Date())
   const [booking, setBooking] = useState(false)
+  const [shown, setShown] = useState(NEWEST)
   const incidents = dog.visits.flatMap(({ summary, startsAt }) =>
     (summary?.incidents ?? []).map(({ text }) => `${text}, ${dayText(startsAt)}`),
   )
@@ -137,17 +138,24 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
               </tr>
             </thead>
             <tbody>
-              {dog.visits.map((visit) => (
+              {dog.visits.slice(0, shown).map((visit) => (
                 <VisitLine key={visit.id} visit={visit} />
               ))}
             </tbody>
           </table>
         </div>
+        {dog.visits.length > shown && (
+          <button type="button" className="btn mt-3" onClick={() => setShown(dog.visits.length)} data-testid="earlier">
+            {dog.visits.length - shown} earlier visits
+          </button>
+        )}
       </section>
     </div>
   )
 }
 
+/** So many visits are listed at once; the earlier ones when somebody asks. */
+const NEWEST = 20
 /** The forecast beside the visits goes a little beyond the day it is to be back. */
 const WEEKS_BEYOND = 2
 

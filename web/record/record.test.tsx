@@ -68,7 +68,7 @@ const summary = (mat: number): VisitSummary =>
     after: { mat: 0, undercoat: 0, condition: 0 },
   }) as VisitSummary
 const visit = (startsAt: string, mat: number): RecordVisit =>
-  ({ id: startsAt, startsAt, summary: summary(mat) }) as RecordVisit
+  ({ id: startsAt, startsAt, summary: summary(mat) }) as unknown as RecordVisit
 
 describe('a life as a chart', () => {
   const visits = [
