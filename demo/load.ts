@@ -15,8 +15,11 @@ import { DEMO_EQUIPMENT, demoShelf } from './shelf.ts'
 
 /** What loading needs of the store, so that the demo depends on no server code. */
 export interface DemoStore {
+  startOver(): Promise<void>
   readonly salon: {
     isEmpty(): Promise<boolean>
+    isHalfLoaded(): Promise<boolean>
+    demoLoaded(): Promise<void>
     read(): Promise<{ demo: boolean; people: readonly Person[] }>
     found(name: string, people: readonly Person[], demo: boolean): Promise<void>
     setEquipment(equipment: EquipmentFile, actorId: string | null): Promise<unknown>
@@ -95,10 +98,12 @@ const PEOPLE: readonly Person[] = [
 ]
 
 /**
- * Loads the made-up salon into an empty database; on a later day adds that day's visits to it. Does nothing to a salon
+ * Loads the made-up salon into an empty database; on a later day adds that day's visits to it. A loading that was cut off
+ * begins anew: the salon opens only once all of it is there, so nobody's work is in a half one. Does nothing to a salon
  * that is not the demo.
  */
 export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
+  if (await store.salon.isHalfLoaded()) await store.startOver()
   if (await store.salon.isEmpty()) {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
     await store.salon.setEquipment(DEMO_EQUIPMENT, null)
@@ -109,6 +114,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     // Written down today: what the past used is counted in it.
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
+    await store.salon.demoLoaded()
     return
   }
   if (!(await store.salon.read()).demo) return

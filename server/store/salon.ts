@@ -17,6 +17,9 @@ import { NotFound } from './errors.ts'
 import { logChange } from './log.ts'
 import { LogRow, PersonRow, SettingRow, VisitRow } from './models.ts'
 
+/** A setting that is there while the made-up salon is written. */
+const DEMO_LOADING = 'demo-loading'
+
 const LOG_LINES = 200
 
 /** The salon: its name, its people, its own numbers. */
@@ -152,8 +155,21 @@ export class SalonRepo {
   }
 
   async isEmpty(): Promise<boolean> {
-    const [people, visits] = await Promise.all([PersonRow.count(), VisitRow.count()])
-    return people === 0 && visits === 0
+    const [people, visits, named] = await Promise.all([
+      PersonRow.count(),
+      VisitRow.count(),
+      SettingRow.findByPk('name'),
+    ])
+    return people === 0 && visits === 0 && named === null
+  }
+
+  /** A made-up salon whose loading was cut off, by a kill or a full disk. */
+  async isHalfLoaded(): Promise<boolean> {
+    return (await SettingRow.findByPk(DEMO_LOADING))?.value === true
+  }
+
+  async demoLoaded(): Promise<void> {
+    await SettingRow.update({ value: false }, { where: { key: DEMO_LOADING } })
   }
 
   /** Names an empty salon and its people, all or nothing. */
@@ -163,6 +179,8 @@ export class SalonRepo {
         [
           { key: 'name', value: name },
           { key: 'demo', value: demo },
+          // Until all of it is there; nobody else has written anything meanwhile.
+          ...(demo ? [{ key: DEMO_LOADING, value: true }] : []),
         ],
         { transaction: t },
       )

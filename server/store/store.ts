@@ -69,6 +69,11 @@ export class Store {
 
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)
   unmigrate = (): Promise<string[]> => migrateDown(this.#sequelize)
+  /** An empty database again, whatever was in it. */
+  startOver = async (): Promise<void> => {
+    await this.unmigrate()
+    await this.migrate()
+  }
   close = (): Promise<void> => this.#sequelize.close()
   /** Statements as they are, for health checks and tests that ask the database itself. */
   query = (sql: string): Promise<unknown> => this.#sequelize.query(sql)
