@@ -252,6 +252,33 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
   await page.close()
 })
 
+/** A picture of one grey pixel, PNG. */
+const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg=='
+
+test('a photo taken while the server is away waits on the device, through a closed tab, and arrives', async () => {
+  const page = await screenOf('Ebba')
+  const id = await visitOf(salon.base, 'Tansy')
+  await page.goto(`${salon.base}visits/${id}/goodbye`)
+  await shows(page, '[data-testid=after]')
+  const file = join(mkdtempSync(join(tmpdir(), 'etude-photo-')), 'after.png')
+  writeFileSync(file, Buffer.from(PIXEL, 'base64'))
+  await salon.killServer()
+  const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
+  await input.uploadFile(file)
+  await shows(page, '[data-testid=waiting-photo]')
+  await shows(page, '[data-testid=photos-waiting]')
+  await page.close()
+  const photos = (): Promise<{ kind: string }[]> => salon.api(`/visits/${id}/photos`)
+  await salon.startServer()
+  expect(await photos()).toEqual([])
+  // Any page of the application sends what waits.
+  const again = await screenOf('Ebba')
+  await again.goto(salon.base)
+  await expect.poll(photos, { timeout: 15_000 }).toMatchObject([{ kind: 'after' }])
+  await again.waitForFunction(() => !document.querySelector('[data-testid=photos-waiting]'))
+  await again.close()
+})
+
 test('what comes after a wait is not begun by itself while its clock runs', async () => {
   const page = await screenOf('Noor', true)
   await openBench(page, 'Juniper')

@@ -2,7 +2,7 @@ import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query
 import type { BenchDoc, RunningBlade, SentEvent } from '../../contract/bench.ts'
 import type { Goodbye, GoodbyeChange } from '../../contract/goodbye.ts'
 import type { RackToolDoc, TOOL_CARES, ToolFields } from '../../contract/rack.ts'
-import type { DogRecord, FoundDog, NewPhoto, PersonPace, Photo, SchoolDate } from '../../contract/record.ts'
+import type { DogRecord, FoundDog, PersonPace, Photo, SchoolDate } from '../../contract/record.ts'
 import { request } from './client.ts'
 import { keepAnswer } from './keep.ts'
 import { takeServerTime } from './server-clock.ts'
@@ -58,13 +58,6 @@ export const photosQuery = (visitId: string) =>
     queryKey: ['photos', visitId],
     queryFn: () => request<Photo[]>('GET', `/visits/${visitId}/photos`),
   })
-export function useAddPhoto(visitId: string) {
-  const client = useQueryClient()
-  return useMutation({
-    mutationFn: (photo: NewPhoto) => request<Photo>('POST', `/visits/${visitId}/photos`, photo),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['photos', visitId] }),
-  })
-}
 export function useRemovePhoto(visitId: string) {
   const client = useQueryClient()
   return useMutation({

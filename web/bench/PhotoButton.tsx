@@ -1,13 +1,14 @@
 import { Camera } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { NewPhoto } from '../../contract/record.ts'
-import { useAddPhoto } from '../api/groom.ts'
+import { serverNow } from '../api/server-clock.ts'
 import { downscaled } from './photo.ts'
+import { takePhoto } from './use-photos.ts'
 
 const LABEL: Record<NewPhoto['kind'], string> = { before: 'Photo before', after: 'Photo after', incident: 'Photo' }
 
-/** Takes a picture or picks one; it is made small on this device before it is sent. */
+/** Takes a picture or picks one; it is made small and kept on this device before it is sent. */
 export function PhotoButton({
   visitId,
   kind,
@@ -17,20 +18,24 @@ export function PhotoButton({
   kind: NewPhoto['kind']
   incidentId?: string | null
 }): ReactNode {
-  const add = useAddPhoto(visitId)
+  const [keeping, setKeeping] = useState(false)
   const take = async (file: File | undefined): Promise<void> => {
     if (!file) return
+    setKeeping(true)
     try {
       const data = await downscaled(file)
-      await add.mutateAsync({ id: crypto.randomUUID(), kind, incidentId, takenAt: new Date().toISOString(), data })
+      const takenAt = new Date(serverNow()).toISOString()
+      await takePhoto(visitId, { id: crypto.randomUUID(), kind, incidentId, takenAt, data })
       toast.success('Photo kept')
     } catch (error) {
       toast.error(`Photo not kept: ${error instanceof DOMException ? 'this is no picture' : (error as Error).message}`)
+    } finally {
+      setKeeping(false)
     }
   }
   return (
     <label className="btn min-h-14 cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-accent">
-      <Camera size={18} /> {add.isPending ? 'Keeping' : LABEL[kind]}
+      <Camera size={18} /> {keeping ? 'Keeping' : LABEL[kind]}
       <input
         type="file"
         accept="image/*"

@@ -21,6 +21,10 @@ const MOST_AT_ONCE = 100
 
 const prefixOf = (visitId: string): string => `etude.bench.${visitId}.`
 
+/** Whether a visit has events on this device that the server has not acknowledged. */
+export const hasPending = (storage: Pick<Storage, 'key' | 'length'>, visitId: string): boolean =>
+  Array.from({ length: storage.length }, (_, i) => storage.key(i)).some((key) => key?.startsWith(prefixOf(visitId)))
+
 const byTime = (a: StoredEvent, b: StoredEvent): number =>
   a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0
 

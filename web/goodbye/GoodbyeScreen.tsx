@@ -118,18 +118,21 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
     })
   }
   const openSteps = here.bench.steps.filter(({ status }) => status === 'open' || status === 'working').length
+  const unkept = here.bench.planId === null
   const untold = here.bench.incidents.filter(({ toldAt }) => toldAt === null)
   return (
     <div className="flex min-h-0 grow flex-col">
-      <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] overflow-hidden max-md:grid-cols-1 max-md:overflow-visible">
+      <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] overflow-hidden max-[1100px]:grid-cols-[minmax(0,1fr)_400px] max-md:grid-cols-1 max-md:overflow-visible">
         <section className="flex min-h-0 flex-col overflow-y-auto p-5" aria-label="Before and after">
           <div className="mb-2 flex flex-wrap items-center gap-2">
             <h1 className="grow text-[28px]">
               {finishedAt
                 ? `${name} went home`
-                : openSteps > 0 || here.bench.planId === null
-                  ? `${name}, as far as it is`
-                  : `${name} is ready`}
+                : unkept
+                  ? `${name}, as planned`
+                  : openSteps > 0
+                    ? `${name}, as far as it is`
+                    : `${name} is ready`}
             </h1>
             <ViewButtons view={view} onTurn={setView} />
           </div>
@@ -186,9 +189,19 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           <Photos visitId={visit.id} fixed={finishedAt !== null} />
         </section>
         <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
-          <p className="text-lg font-medium" data-testid="did">
-            {page.did}
-          </p>
+          <div>
+            <p className="text-lg font-medium" data-testid="did">
+              {page.did}
+            </p>
+            {unkept && !finishedAt && (
+              <p className="text-ink-2" data-testid="as-planned">
+                Nobody kept the bench, so this says what was planned.{' '}
+                <Link className="opens" to="../bench">
+                  To the bench
+                </Link>
+              </p>
+            )}
+          </div>
           {page.askVet.length > 0 && (
             <Part title="For the vet to see">
               <ul className="list-disc pl-5">

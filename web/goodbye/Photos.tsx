@@ -2,11 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { photosQuery, useRemovePhoto } from '../api/groom.ts'
 import { PhotoButton } from '../bench/PhotoButton.tsx'
+import { useWaitingPhotos } from '../bench/use-photos.ts'
 
 /** Photos of the visit, and a new one while it can still be taken. */
 export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
   const { data: photos = [] } = useQuery(photosQuery(visitId))
   const remove = useRemovePhoto(visitId)
+  const waiting = useWaitingPhotos(visitId)
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
       {photos.map(({ id, kind }) => (
@@ -24,6 +26,16 @@ export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }):
               </button>
             )}
           </figcaption>
+        </figure>
+      ))}
+      {waiting.map(({ photo: { id, kind, data } }) => (
+        <figure key={id} data-testid="waiting-photo">
+          <img
+            src={`data:image/jpeg;base64,${data}`}
+            alt={`${kind} the groom, on this device`}
+            className="h-28 rounded-xl border border-dashed border-ink-2 object-cover"
+          />
+          <figcaption className="text-sm text-ink-2">{kind}, on this device</figcaption>
         </figure>
       ))}
       {!fixed && <PhotoButton visitId={visitId} kind="after" />}

@@ -180,6 +180,14 @@ const agoText = (done: string, at: string | null): string | null =>
     ? null
     : `${done} ${Date.now() - Date.parse(at) < MINUTE ? 'just now' : `${formatDistanceToNowStrict(new Date(at))} ago`}`
 
+/** Both in one word where both were done together. */
+function caredFor({ oiledAt, disinfectedAt }: RackToolDoc): (string | null)[] {
+  const [oiled, disinfected] = [agoText('', oiledAt), agoText('', disinfectedAt)]
+  return oiled !== null && oiled === disinfected
+    ? [`oiled and disinfected${oiled}`]
+    : [agoText('oiled', oiledAt), agoText('disinfected', disinfectedAt)]
+}
+
 /** The hair that a tool leaves, to scale beside the others. */
 const Hair = ({ mm }: { mm: number }): ReactNode => (
   <svg viewBox="0 0 36 36" className="h-9 w-9 shrink-0" aria-hidden>
@@ -224,8 +232,7 @@ function ToolRow({
     label,
     ownerId ? people.find(({ id }) => id === ownerId)?.name : null,
     edge ? `${tool.dogsSinceSharpened} of ${Math.round(house['rack.sharpen-dogs'])} dogs` : null,
-    agoText('oiled', tool.oiledAt),
-    agoText('disinfected', tool.disinfectedAt),
+    ...caredFor(tool),
     note,
   ]
   return (

@@ -69,7 +69,7 @@ describe('how the tools stand', () => {
     ])
     expect(row('blade 7').textContent).toContain('3.2 mm')
     expect(row('blade 7').textContent).toContain('4 of 30 dogs')
-    expect(row('blade 7').textContent).toMatch(/oiled \d+ \w+ ago · disinfected \d+ \w+ ago/)
+    expect(row('blade 7').textContent).toMatch(/· oiled and disinfected \d+ \w+ ago$/)
     expect(screen.getByText('4 tools, 0 want something.')).toBeTruthy()
   })
   test('what is due since the last dog is a press away; together or one by one', async () => {

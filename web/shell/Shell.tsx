@@ -12,6 +12,9 @@ import { currentTheme, setTheme } from './theme.ts'
 
 const SearchBox = lazy(async () => ({ default: (await import('../record/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('../bench/TimersBell.tsx')).TimersBell }))
+const PhotosOnTheirWay = lazy(async () => ({
+  default: (await import('../bench/PhotosOnTheirWay.tsx')).PhotosOnTheirWay,
+}))
 
 function Mark(): ReactNode {
   return (
@@ -90,6 +93,7 @@ export function Shell(): ReactNode {
         <Suspense fallback={null}>
           <SearchBox />
           <TimersBell />
+          <PhotosOnTheirWay />
         </Suspense>
         <PersonOnDuty />
         {PLACES.map(([to, label]) => (

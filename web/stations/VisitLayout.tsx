@@ -36,11 +36,16 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
           )
           return (
             <li key={label} className="flex items-center">
-              {i > 0 && <span className={clsx('h-0.5 w-2.5 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />}
+              {i > 0 && (
+                <span className={clsx('h-0.5 w-2.5 max-[1100px]:w-1 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />
+              )}
               <NavLink
                 to={path}
                 className={({ isActive }) =>
-                  clsx('flex min-h-11 items-center gap-2 rounded-xl px-2', isActive && 'bg-accent-soft font-semibold')
+                  clsx(
+                    'flex min-h-11 items-center gap-2 rounded-xl px-2 max-[1100px]:gap-1 max-[1100px]:px-1',
+                    isActive && 'bg-accent-soft font-semibold',
+                  )
                 }
               >
                 {dot}
@@ -63,7 +68,7 @@ export function VisitLayout(): ReactNode {
   if (visit.data && salon.data)
     return (
       <>
-        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5">
+        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-[1100px]:gap-3">
           <p className="shrink-0">
             <span className="font-display text-2xl font-semibold">{visit.data.arrival.dog.name}</span>
             <span className="ml-3 text-ink-2 max-2xl:hidden">{visit.data.client.name}</span>
