@@ -241,8 +241,10 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
     )
   return (
     <Part title="Your answer">
-      <label className="mb-3 block" htmlFor="owner-name">
-        <span className="mb-1 block">Your name</span>
+      <div className="mb-3">
+        <label className="mb-1 block" htmlFor="owner-name">
+          Your name
+        </label>
         <input
           id="owner-name"
           className="field min-h-12"
@@ -261,7 +263,7 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
             Please put in your name first.
           </span>
         )}
-      </label>
+      </div>
       <label className="mb-4 block">
         <span className="mb-1 block">Anything we should know (if you like)</span>
         <textarea
