@@ -209,6 +209,23 @@ describe('ways of cutting', () => {
     expect(lineAt(cut({ wishes: smooth, experience: 'learner' }), 'cheek')!.tool.kind).toBe('shears')
     expect(lineAt(cut({ wishes: smooth, dog: { faceTolerance: 'low-only' } }), 'muzzle')!.tool.kind).toBe('shears')
   })
+  // Against the growth leaves about half: common practice.
+  test('lifted coat goes against the growth where a blade lands on the length that way, else as usual', () => {
+    const against = (body: number, changes: Changes = {}) =>
+      lineAt(
+        cut({
+          schools: schoolsWith({ 'clip-direction': 'against-lifted' }),
+          wishes: { style: 'short', targetMm: { body } },
+          ...changes,
+        }),
+        'back',
+      )!
+    expect(against(3)).toMatchObject({ tool: { id: '5' }, against: true, leavesMm: 3.15 })
+    expect(against(6.5)).toMatchObject({ tool: { id: '3' }, against: true, leavesMm: 6.5 })
+    expect(against(16)).toMatchObject({ tool: { kind: 'comb', id: '16' }, against: false })
+    expect(against(3, { dog: { health: ['senior'] } })).toMatchObject({ against: false, leavesMm: 3.2 })
+    expect(lineAt(cut({ wishes: { style: 'short', targetMm: { body: 3 } } }), 'back')).toMatchObject({ against: false })
+  })
   test('around the opening a 7, because a 10 irritates there; longer for learners', () => {
     expect(lineAt(cut(), 'groin', 'surround')!.tool.id).toBe('7')
     expect(lineAt(cut({ experience: 'learner' }), 'groin', 'surround')!.tool.id).toBe('4')

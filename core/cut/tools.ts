@@ -72,6 +72,26 @@ function smoothFace(index: number, assessment: Assessment): Made {
   return made.tool.kind === 'blade' && against ? { ...made, against, leavesMm: made.leavesMm * AGAINST } : made
 }
 
+const off = ({ leavesMm }: Pick<Made, 'leavesMm'>, wanted: number): number => Math.abs(leavesMm - wanted)
+/** A smoother finish is worth being off the wished length by this much more, mm. */
+const FOR_THE_FINISH_MM = 0.3
+
+/** The blade that against the growth comes nearest to a length, and not shorter by more than it may be; null for none. */
+function againstFor(wanted: number, rack: Rack): Made | null {
+  const made = BLADES.filter(
+    ({ id, leavesMm }) =>
+      leavesMm * AGAINST >= wanted - FOR_THE_FINISH_MM - 1e-9 &&
+      rack.blades.some((blade) => blade.id === id && blade.form === 'full'),
+  ).map(
+    ({ id, leavesMm }): Made => ({
+      tool: { kind: 'blade', id, form: 'full' },
+      leavesMm: leavesMm * AGAINST,
+      against: true,
+    }),
+  )
+  return made.reduce<Made | null>((best, one) => (best && off(best, wanted) <= off(one, wanted) ? best : one), null)
+}
+
 /**
  * The finishing cut of coat that combs, to a length. Blades and combs only go where they pass, and never full-width to
  * eyes, lips and between toes; thin, old or pink skin gets nothing shorter than a 7.
@@ -81,19 +101,16 @@ export function finishing(index: number, region: RegionId, wanted: number, asses
   if (isSmoothFace(region, assessment)) return smoothFace(index, assessment)
   const tender = isTender(assessment, index)
   const straight = cutToLength(region, tender ? Math.max(wanted, SEVEN_MM) : wanted, rack)
-  if (straight.tool.kind !== 'blade') return { ...straight, against: false }
-  if (experience === 'learner' && NO_BARE_BLADE_FOR_LEARNERS.has(region)) {
+  if (straight.tool.kind === 'shears') return { ...straight, against: false }
+  const noBareBlade = experience === 'learner' && NO_BARE_BLADE_FOR_LEARNERS.has(region)
+  if (!tender && !noBareBlade && againstHere(region, assessment)) {
+    const against = againstFor(wanted, rack)
+    if (against && off(against, wanted) <= off(straight, wanted) + FOR_THE_FINISH_MM) return against
+  }
+  if (straight.tool.kind === 'comb') return { ...straight, against: false }
+  if (noBareBlade) {
     const comb = combOr(straight.leavesMm, rack)
     if (comb) return comb
-  }
-  if (!tender && againstHere(region, assessment)) {
-    // Twice the length, because against the growth leaves half.
-    const twice = BLADES.findLast(
-      ({ id, leavesMm }) =>
-        leavesMm * AGAINST >= wanted - 1e-9 && rack.blades.some((blade) => blade.id === id && blade.form === 'full'),
-    )
-    if (twice)
-      return { tool: { kind: 'blade', id: twice.id, form: 'full' }, leavesMm: twice.leavesMm * AGAINST, against: true }
   }
   const found = BLADES.find(({ id }) => id === straight.tool.id)!
   // Coat that combs is never so bulky that it wants a skip-tooth blade.

@@ -106,15 +106,27 @@ export function bladeTool({ id }: Blade, region: RegionId, bulky: boolean, rack:
 }
 
 /**
- * The tool that leaves a wanted length on coat that combs: the shortest comb attachment or blade of the rack not shorter
- * than it.
+ * The tool that leaves a wanted length on coat that combs: the comb attachment or blade of the rack that comes nearest to
+ * it and is not shorter by more than 0.3 mm. Of two as near the longer.
  * @param wantedMm wanted length
  * @returns null where nothing on the rack is long enough: then shears set the length
  */
 export function toolForLength(wantedMm: number, rack: Rack): { tool: Tool; leavesMm: number } | null {
-  const comb = bladeUnderComb(rack) ? rack.combs.find((mm) => mm >= wantedMm - REACH_MM) : undefined
-  const blade = bladesFor(rack, null, false).findLast(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM)
-  if (blade && (comb === undefined || blade.leavesMm < comb))
-    return { tool: { kind: 'blade', id: blade.id, form: 'full' }, leavesMm: blade.leavesMm }
-  return comb === undefined ? null : { tool: { kind: 'comb', id: String(comb) }, leavesMm: comb }
+  const made = [
+    // Where both leave the same, the comb attachment: it is gentler to the skin.
+    ...(bladeUnderComb(rack) ? rack.combs : []).map((mm) => ({
+      tool: { kind: 'comb', id: String(mm) } as const,
+      leavesMm: mm as number,
+    })),
+    ...bladesFor(rack, null, false).map(({ id, leavesMm }) => ({
+      tool: { kind: 'blade', id, form: 'full' } as const,
+      leavesMm,
+    })),
+  ].filter(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM - 1e-9)
+  const off = (leavesMm: number): number => Math.round(Math.abs(leavesMm - wantedMm) * 1e6)
+  return made.reduce<(typeof made)[number] | null>((best, one) => {
+    if (!best) return one
+    const nearer = off(one.leavesMm) - off(best.leavesMm)
+    return nearer < 0 || (nearer === 0 && one.leavesMm > best.leavesMm) ? one : best
+  }, null)
 }
