@@ -3,7 +3,6 @@ import type {
   Arrival,
   Day,
   DoneChange,
-  KnownDog,
   Message,
   NewVisit,
   PlanRecord,
@@ -47,7 +46,6 @@ export const dayQuery = (date: string | null) =>
   })
 export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => request<Visit>('GET', `/visits/${id}`) })
-export const dogsQuery = queryOptions({ queryKey: ['dogs'], queryFn: () => request<KnownDog[]>('GET', '/dogs') })
 
 export function useSaveArrival(visitId: string) {
   const client = useQueryClient()
@@ -81,7 +79,7 @@ export function useAddVisit() {
     onSuccess: (visit) => {
       client.setQueryData(visitQuery(visit.id).queryKey, visit)
       void client.invalidateQueries({ queryKey: ['day'] })
-      void client.invalidateQueries({ queryKey: ['dogs'] })
+      void client.invalidateQueries({ queryKey: ['search'] })
       void client.invalidateQueries({ queryKey: ['dog', visit.dogId] })
     },
   })

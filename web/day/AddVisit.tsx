@@ -1,22 +1,20 @@
-import { useQuery } from '@tanstack/react-query'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { NewVisit } from '../../contract/api.ts'
+import type { FoundDog } from '../../contract/record.ts'
 import { COAT_LABEL } from '../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, type CoatType, findBreed } from '../../core/index.ts'
-import { dogsQuery, useAddVisit } from '../api/queries.ts'
+import { useAddVisit } from '../api/queries.ts'
 import { today } from '../parts/dates.ts'
 import { DialogSheet } from '../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot } from '../parts/TimeAndSlot.tsx'
-
-const NEW = 'new'
+import { FindDog } from '../record/FindDog.tsx'
 
 /** A dog for today: one the salon knows, or a new one with its owner. */
 export function AddVisit({ date, onClose }: { date: string; onClose: () => void }): ReactNode {
-  const { data: dogs = [] } = useQuery(dogsQuery)
   const add = useAddVisit()
   const navigate = useNavigate()
-  const [dogId, setDogId] = useState(NEW)
+  const [known, setKnown] = useState<FoundDog | null>(null)
   const [time, setTime] = useState('')
   const [slot, setSlot] = useState('180')
   const [name, setName] = useState('')
@@ -30,26 +28,38 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
     event.preventDefault()
     const base = { startsAt: new Date(`${date}T${time}`).toISOString(), slotMinutes: Number(slot), personId: null }
     const visit: NewVisit =
-      dogId === NEW
+      known === null
         ? { ...base, owner: { name: owner, phone }, dog: { name, breed, coatType, weightKg: Number(weight) } }
-        : { ...base, dogId }
+        : { ...base, dogId: known.dogId }
     add.mutate(visit, { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) })
   }
   return (
     <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${date}.`} onClose={onClose}>
       <form className="grid grid-cols-2 gap-4" onSubmit={submit}>
-        <Field label="Dog" wide>
-          <select className="field" value={dogId} onChange={(event) => setDogId(event.target.value)}>
-            <option value={NEW}>a new dog</option>
-            {dogs.map((dog) => (
-              <option key={dog.dogId} value={dog.dogId}>
-                {dog.name}, {dog.clientName}
-              </option>
-            ))}
-          </select>
-        </Field>
+        <div className="col-span-2">
+          <p className="mb-1 font-medium">Was it here before?</p>
+          {known ? (
+            <p className="flex min-h-12 items-center gap-3" data-testid="known-dog">
+              <span>
+                <b className="font-semibold">{known.name}</b>, {known.clientName}
+              </span>
+              <button type="button" className="btn" onClick={() => setKnown(null)}>
+                Another dog
+              </button>
+            </p>
+          ) : (
+            <FindDog
+              label="Find a dog that was here before"
+              placeholder="Its name or its owner’s; a new dog is filled in below"
+              nobody="Nobody by that name: a new dog."
+              onPick={setKnown}
+              wide
+              testId="find-known"
+            />
+          )}
+        </div>
         <TimeAndSlot time={time} slot={slot} onTime={setTime} onSlot={setSlot} />
-        {dogId === NEW && (
+        {known === null && (
           <>
             <Field label="Its name">
               <input
@@ -133,9 +143,9 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
   )
 }
 
-const Field = ({ label, wide, children }: { label: string; wide?: boolean; children: ReactNode }): ReactNode => (
+const Field = ({ label, children }: { label: string; children: ReactNode }): ReactNode => (
   // biome-ignore lint/a11y/noLabelWithoutControl: the control is the child
-  <label className={wide ? 'col-span-2' : ''}>
+  <label>
     <span className="mb-1 block font-medium">{label}</span>
     {children}
   </label>
