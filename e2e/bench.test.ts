@@ -295,6 +295,7 @@ test('what comes after a wait is not begun by itself while its clock runs', asyn
   expect((await statuses(page))[rinse]).toBe('open')
   await press(page, '[data-testid=timer] button')
   await page.waitForFunction(() => !document.querySelector('[data-testid=waits]'))
+  await saved(page)
   await page.close()
 })
 
