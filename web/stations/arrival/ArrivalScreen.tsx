@@ -12,8 +12,11 @@ import { looksOfCoat } from '../../coatmap/looks.ts'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { dogDrawn } from '../dog-file.ts'
 import { useVisit } from '../VisitLayout.tsx'
-import { CoatFields, DogFields, HealthFields, WishFields } from './fields.tsx'
+import { CoatFields } from './CoatFields.tsx'
+import { DogFields } from './DogFields.tsx'
+import { HealthFields } from './HealthFields.tsx'
 import { SkinFields } from './SkinFields.tsx'
+import { WishFields } from './WishFields.tsx'
 
 const draftKey = (visit: Visit): string => `etude.arrival.${visit.id}`
 

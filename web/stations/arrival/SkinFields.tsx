@@ -3,7 +3,7 @@ import type { Arrival } from '../../../contract/api.ts'
 import { dilutionText } from '../../../contract/words/index.ts'
 import { parseDilution } from '../../../core/index.ts'
 import { OneOf } from '../../parts/ask.tsx'
-import { Group, NumberField } from './fields.tsx'
+import { Group, NumberField } from './field-parts.tsx'
 
 interface Props {
   readonly arrival: Arrival

@@ -4,7 +4,10 @@ import { useState } from 'react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import type { Arrival } from '../../../contract/api.ts'
 import { draw, noDevices } from '../../testing.tsx'
-import { CoatFields, DogFields, HealthFields, WishFields } from './fields.tsx'
+import { CoatFields } from './CoatFields.tsx'
+import { DogFields } from './DogFields.tsx'
+import { HealthFields } from './HealthFields.tsx'
+import { WishFields } from './WishFields.tsx'
 
 let now: Arrival
 const start: Arrival = { dog: { name: 'Juniper', coatType: 'curly', weightKg: 9.5, ageMonths: 40 }, wishes: {} }

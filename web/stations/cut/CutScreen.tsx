@@ -16,15 +16,7 @@ import {
   SUPPORT_TEXT,
   toolName,
 } from '../../../contract/words/index.ts'
-import {
-  type Cut,
-  type CutLine,
-  cutOf,
-  type LengthsMm,
-  REGION_SIDES,
-  type RegionId,
-  type Side,
-} from '../../../core/index.ts'
+import { type Cut, cutOf, type LengthsMm, REGION_SIDES, type RegionId } from '../../../core/index.ts'
 import { useSaveArrival } from '../../api/queries.ts'
 import { DogStage } from '../../coatmap/DogStage.tsx'
 import { looksOfLengths } from '../../coatmap/looks.ts'
@@ -46,6 +38,7 @@ import {
   type PartLength,
   partLengths,
 } from './part-lengths.ts'
+import { type Place, turnsOf } from './turns.ts'
 
 /** The finishing cut: which tool where, what it leaves, what to mind there, and what to blend. */
 export function CutScreen(): ReactNode {
@@ -126,45 +119,6 @@ export function CutScreen(): ReactNode {
 
 const ALIKE_MM = 1
 const alike = ({ part, mm }: PartLength, other: LengthsMm): boolean => Math.abs(mm - other[part]) < ALIKE_MM
-
-/** A place with the line that is cut there; both sides of a pair together where they are alike. */
-interface Place {
-  readonly key: string
-  readonly region: RegionId
-  readonly side: Side | null
-  readonly lines: readonly CutLine[]
-}
-
-/** One tool in the hand: all that is cut with it, before the next is taken up. */
-interface Turn {
-  readonly key: string
-  readonly line: CutLine
-  readonly places: readonly Place[]
-}
-
-const toolKey = ({ tool, part, leavesMm, why }: CutLine): string =>
-  `${tool.kind} ${tool.id} ${tool.form ?? ''} ${part} ${mmText(leavesMm)} ${why}`
-
-function turnsOf({ lines }: Cut): Turn[] {
-  const turns = new Map<string, CutLine[]>()
-  for (const line of lines) turns.set(toolKey(line), [...(turns.get(toolKey(line)) ?? []), line])
-  return [...turns].map(([key, list]) => {
-    const regions = [...new Set(list.map(({ index }) => REGION_SIDES[index]!.region))]
-    return {
-      key,
-      line: list[0]!,
-      places: regions.map((region) => {
-        const here = list.filter(({ index }) => REGION_SIDES[index]!.region === region)
-        return {
-          key: `${key} ${region}`,
-          region,
-          side: here.length === 1 ? REGION_SIDES[here[0]!.index]!.side : null,
-          lines: here,
-        }
-      }),
-    }
-  })
-}
 
 function Cutting({
   visit,

@@ -1,0 +1,68 @@
+import type { ReactNode } from 'react'
+import { TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
+import { TEMPERAMENT_IDS, TOLERANCE_IDS } from '../../../core/index.ts'
+import { OneOf } from '../../parts/ask.tsx'
+import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
+import { OnTheScale } from './OnTheScale.tsx'
+
+/** Weight, age, temper: what decides how much the dog can give. */
+export function DogFields({ arrival, change }: FieldProps): ReactNode {
+  const { dog } = arrival
+  const years = dog.ageMonths === null || dog.ageMonths === undefined ? null : Math.floor(dog.ageMonths / 12)
+  const months = dog.ageMonths === null || dog.ageMonths === undefined ? null : Math.round(dog.ageMonths % 12)
+  const age = (y: number | null, m: number | null): void =>
+    change(setDog({ ageMonths: y === null && m === null ? null : (y ?? 0) * 12 + (m ?? 0) }))
+  return (
+    <Group title="Today">
+      <div className="flex flex-wrap gap-4">
+        <NumberField
+          label="Weight"
+          unit="kg"
+          min={0.5}
+          max={120}
+          step={0.1}
+          value={dog.weightKg}
+          onChange={(weightKg) => change(setDog({ weightKg: weightKg ?? Number.NaN }))}
+        />
+        <NumberField label="Age" unit="years" min={0} max={30} value={years} onChange={(y) => age(y, months)} />
+        <NumberField label="and" unit="months" min={0} max={11} value={months} onChange={(m) => age(years, m)} />
+        <NumberField
+          label="Slot"
+          unit="min"
+          min={15}
+          max={1440}
+          step={5}
+          value={arrival.slot?.minutes}
+          placeholder="180"
+          onChange={(minutes) =>
+            change(({ slot: _, ...rest }) => (minutes === null ? rest : { ...rest, slot: { minutes } }))
+          }
+        />
+      </div>
+      <OnTheScale onWeight={(weightKg) => change(setDog({ weightKg }))} />
+      <OneOf
+        legend="Temper"
+        choices={choices(TEMPERAMENT_IDS, TEMPERAMENT_LABEL)}
+        value={dog.temperament ?? 'unknown'}
+        onChange={(temperament) => change(setDog({ temperament }))}
+      />
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(390px,1fr))] gap-4 max-sm:grid-cols-1">
+        {(
+          [
+            ['dryerTolerance', 'Takes the dryer'],
+            ['faceTolerance', 'Takes hands at the face'],
+            ['nailTolerance', 'Takes nails'],
+          ] as const
+        ).map(([key, legend]) => (
+          <OneOf
+            key={key}
+            legend={legend}
+            choices={choices(TOLERANCE_IDS, TOLERANCE_LABEL)}
+            value={dog[key] ?? 'unknown'}
+            onChange={(value) => change(setDog({ [key]: value }))}
+          />
+        ))}
+      </div>
+    </Group>
+  )
+}

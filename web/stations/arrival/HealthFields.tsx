@@ -1,0 +1,49 @@
+import type { ReactNode } from 'react'
+import { HEALTH_LABEL } from '../../../contract/words/index.ts'
+import { HEALTH_IDS } from '../../../core/index.ts'
+import { AnyOf, OneOf } from '../../parts/ask.tsx'
+import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
+
+/** What the owner tells of the dog's health. */
+export function HealthFields({ arrival, change }: FieldProps): ReactNode {
+  const { dog } = arrival
+  const surgery = dog.surgery ?? null
+  return (
+    <Group title="Health, as the owner tells it">
+      <AnyOf
+        legend="Has or is"
+        choices={choices(HEALTH_IDS, HEALTH_LABEL)}
+        values={dog.health ?? []}
+        onChange={(health) =>
+          change(
+            setDog({
+              health,
+              surgery: health.includes('recent-surgery') ? (surgery ?? { daysAgo: 14, cleared: false }) : null,
+            }),
+          )
+        }
+      />
+      {surgery && (
+        <div className="flex flex-wrap items-end gap-4">
+          <NumberField
+            label="Surgery"
+            unit="days ago"
+            min={0}
+            max={10000}
+            value={surgery.daysAgo}
+            onChange={(daysAgo) => change(setDog({ surgery: { ...surgery, daysAgo: daysAgo ?? 0 } }))}
+          />
+          <OneOf
+            legend="The vet has cleared the site"
+            choices={[
+              { value: 'no', label: 'Not yet' },
+              { value: 'yes', label: 'Yes' },
+            ]}
+            value={surgery.cleared ? 'yes' : 'no'}
+            onChange={(value) => change(setDog({ surgery: { ...surgery, cleared: value === 'yes' } }))}
+          />
+        </div>
+      )}
+    </Group>
+  )
+}

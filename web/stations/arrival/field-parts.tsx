@@ -1,0 +1,74 @@
+import { type ReactNode, useId } from 'react'
+import type { Arrival } from '../../../contract/api.ts'
+import { capital } from '../../../contract/words/index.ts'
+
+/** What every form of the arrival takes. */
+export interface FieldProps {
+  readonly arrival: Arrival
+  readonly change: (change: (arrival: Arrival) => Arrival) => void
+}
+
+export const setDog =
+  (set: Partial<Arrival['dog']>) =>
+  (arrival: Arrival): Arrival => ({ ...arrival, dog: { ...arrival.dog, ...set } })
+export const setWishes =
+  (set: Partial<NonNullable<Arrival['wishes']>>) =>
+  (arrival: Arrival): Arrival => ({
+    ...arrival,
+    wishes: { ...arrival.wishes, ...set },
+  })
+
+export const choices = <T extends string>(
+  ids: readonly T[],
+  labels: Record<T, string>,
+): { value: T; label: string }[] => ids.map((value) => ({ value, label: capital(labels[value]) }))
+
+interface NumberProps {
+  readonly label: string
+  readonly unit: string
+  readonly value: number | null | undefined
+  readonly min: number
+  readonly max: number
+  readonly step?: number
+  readonly placeholder?: string
+  readonly onChange: (value: number | null) => void
+}
+
+/** A number with its unit; outside its range it says so beside itself, and the server says no. */
+export function NumberField({ label, unit, value, min, max, step = 1, placeholder, onChange }: NumberProps): ReactNode {
+  const id = useId()
+  const wrong = value !== null && value !== undefined && !(value >= min && value <= max)
+  return (
+    <div className="w-32">
+      <label htmlFor={id} className="mb-1 block font-medium">
+        {label} <span className="font-normal text-ink-2">{unit}</span>
+      </label>
+      <input
+        id={id}
+        className="field"
+        type="number"
+        inputMode="decimal"
+        min={min}
+        max={max}
+        step={step}
+        placeholder={placeholder}
+        value={value ?? ''}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        onChange={(event) => onChange(event.target.value === '' ? null : Number(event.target.value))}
+      />
+      {wrong && (
+        <span id={`${id}-wrong`} className="text-sm text-alarm">
+          {min} to {max}
+        </span>
+      )}
+    </div>
+  )
+}
+
+export const Group = ({ title, children }: { title: string; children: ReactNode }): ReactNode => (
+  <section className="flex flex-col gap-4">
+    <h2 className="text-xl">{title}</h2>
+    {children}
+  </section>
+)
