@@ -97,6 +97,19 @@ describe('pictures on their way', () => {
     expect(later.waiting()).toEqual([])
     expect(await stored()).toEqual([])
   })
+  test('one that is taken while the others are read back is not lost, nor sent for two', async () => {
+    const { queue, again, stored, settle, sent } = aQueue()
+    await queue.add(photo())
+    await settle()
+    const later = again()
+    const one = photo()
+    await Promise.all([later.resume(), later.add(one)])
+    await settle()
+    await settle()
+    expect(later.waiting()).toEqual([])
+    expect(await stored()).toEqual([])
+    expect(sent.filter((id) => id === one.photo.id)).toHaveLength(1)
+  })
   test('what the server will never take is told once and does not hold up the others', async () => {
     const bad = photo({ data: 'no' })
     const { queue, refused, settle, stored } = aQueue(({ photo: { data } }) => {

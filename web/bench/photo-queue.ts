@@ -65,7 +65,10 @@ export class PhotoQueue {
   /** Sends what waits from before. */
   async resume(): Promise<void> {
     const shelf = await this.#outside.shelf()
-    this.#set(await shelf.all())
+    const stored = await shelf.all()
+    // One that is taken meanwhile is in both.
+    const here = new Set(this.#waiting.map(({ photo: { id } }) => id))
+    this.#set([...stored.filter(({ photo: { id } }) => !here.has(id)), ...this.#waiting])
     await this.#send()
   }
 
