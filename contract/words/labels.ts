@@ -3,6 +3,7 @@ import type {
   CoatType,
   FindingId,
   HealthFlag,
+  LengthsMm,
   RegionId,
   Scale,
   Score,
@@ -307,3 +308,12 @@ export function toolName(tool: Tool): string {
   if (tool.kind === 'comb') return `${tool.id} mm comb attachment`
   return TOOL_LABEL[tool.id] ?? tool.id
 }
+
+/** The five parts whose coat has a length of its own, in the order they are asked. */
+export const PART_NAMES: readonly (readonly [part: keyof LengthsMm, name: string])[] = [
+  ['body', 'Body'],
+  ['legs', 'Legs'],
+  ['head', 'Head'],
+  ['ears', 'Ears'],
+  ['tail', 'Tail'],
+]

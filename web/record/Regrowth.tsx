@@ -2,20 +2,12 @@ import { addDays, format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import { partLengths } from '../../contract/goodbye-page.ts'
 import type { DogRecord } from '../../contract/record.ts'
-import { mmText } from '../../contract/words/index.ts'
+import { mmText, PART_NAMES } from '../../contract/words/index.ts'
 import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../core/index.ts'
 import { serverNow } from '../api/server-clock.ts'
 
 const WEEK_MS = 604_800_000
 const DAYS = 7
-const PARTS: readonly (readonly [keyof LengthsMm, string])[] = [
-  ['body', 'Body'],
-  ['legs', 'Legs'],
-  ['head', 'Head'],
-  ['ears', 'Ears'],
-  ['tail', 'Tail'],
-]
-
 const reachedText = (weeks: number | null, day: (weeks: number) => string): string =>
   weeks === null ? 'never: longer than it grows' : weeks === 0 ? 'there already' : day(weeks)
 
@@ -47,7 +39,7 @@ export function Regrowth({
           </tr>
         </thead>
         <tbody>
-          {PARTS.map(([part, label]) => {
+          {PART_NAMES.map(([part, label]) => {
             const full = Math.max(dog.lengthMm[part], left[part])
             const text = wanted[part] ?? String(Math.round(full))
             const mm = Number(text.replace(',', '.'))

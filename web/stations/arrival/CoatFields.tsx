@@ -1,16 +1,8 @@
 import { type ReactNode, useId } from 'react'
-import { COAT_LABEL, capital, MODIFIER_LABEL } from '../../../contract/words/index.ts'
+import { COAT_LABEL, capital, MODIFIER_LABEL, PART_NAMES } from '../../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, DEFAULT_LENGTHS, DENSITY_IDS, findBreed, MODIFIER_IDS } from '../../../core/index.ts'
 import { AnyOf, OneOf } from '../../parts/ask.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
-
-const PARTS = [
-  ['body', 'Body'],
-  ['legs', 'Legs'],
-  ['head', 'Head'],
-  ['ears', 'Ears'],
-  ['tail', 'Tail'],
-] as const
 
 export function CoatFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
@@ -72,7 +64,7 @@ export function CoatFields({ arrival, change }: FieldProps): ReactNode {
       <fieldset>
         <legend className="mb-1 font-medium">Length today</legend>
         <div className="flex flex-wrap gap-3">
-          {PARTS.map(([part, label]) => (
+          {PART_NAMES.map(([part, label]) => (
             <NumberField
               key={part}
               label={label}

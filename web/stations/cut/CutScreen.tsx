@@ -36,7 +36,7 @@ import {
   lengthsOfLast,
   lengthsOfStyle,
   type PartLength,
-  partLengths,
+  wishedLengths,
 } from './part-lengths.ts'
 import { type Place, turnsOf } from './turns.ts'
 
@@ -99,7 +99,7 @@ export function CutScreen(): ReactNode {
       visit={visit}
       cut={cut}
       extra={<JacketAndShow visit={visit} assessment={assessment} plan={made.plan} house={made.house} />}
-      lengths={partLengths(assessment, cut, made.house)}
+      lengths={wishedLengths(assessment, cut, made.house)}
       lengthsBy={lengthsBy}
       onTry={(mm) => setTried((before) => ({ ...before, ...mm }))}
     >

@@ -1,12 +1,16 @@
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../../core/fixtures.ts'
 import { cutOf, DEFAULT_HOUSE, planGroom } from '../../../core/index.ts'
-import { LEAST_MM, lengthsAsIs, lengthsOfLast, lengthsOfStyle, partLengths } from './part-lengths.ts'
+import { LEAST_MM, lengthsAsIs, lengthsOfLast, lengthsOfStyle, wishedLengths } from './part-lengths.ts'
 
 const dog = { weightKg: 14, lengthMm: lengths(60, { ears: 70, tail: 80 }) }
 const partsOf = (changes: Parameters<typeof anAssessment>[0]) => {
   const assessment = anAssessment({ dog, ...changes })
-  return partLengths(assessment, cutOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)!, DEFAULT_HOUSE)
+  return wishedLengths(
+    assessment,
+    cutOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)!,
+    DEFAULT_HOUSE,
+  )
 }
 
 describe('lengths of the parts', () => {

@@ -1,4 +1,4 @@
-import { mmText } from '../../../contract/words/index.ts'
+import { mmText, PART_NAMES } from '../../../contract/words/index.ts'
 import {
   type Assessment,
   type Cut,
@@ -22,13 +22,14 @@ export interface PartLength {
   readonly verdictMm: number | null
 }
 
-const PARTS: readonly (readonly [part: keyof LengthsMm, label: string, region: RegionId])[] = [
-  ['body', 'Body', 'back'],
-  ['legs', 'Legs', 'foreleg'],
-  ['head', 'Head', 'crown'],
-  ['ears', 'Ears', 'ear-outer'],
-  ['tail', 'Tail', 'tail'],
-]
+/** The place that stands for a part. */
+const STANDS_FOR: Readonly<Record<keyof LengthsMm, RegionId>> = {
+  body: 'back',
+  legs: 'foreleg',
+  head: 'crown',
+  ears: 'ear-outer',
+  tail: 'tail',
+}
 /** Shorter than this nobody wishes a coat. */
 export const LEAST_MM = 2
 /** Less than this is not worth a word. */
@@ -49,10 +50,10 @@ function verdictMmOf(part: keyof LengthsMm, assessment: Assessment, cut: Cut): n
 }
 
 /** The lengths of the five parts as they are wished, and where the verdict takes more. */
-export const partLengths = (assessment: Assessment, cut: Cut, house: House): PartLength[] =>
-  PARTS.map(([part, label, region]) => {
+export const wishedLengths = (assessment: Assessment, cut: Cut, house: House): PartLength[] =>
+  PART_NAMES.map(([part, label]) => {
     const mostMm = Math.max(LEAST_MM, Math.round(assessment.dog.lengthMm[part]))
-    const mm = Math.min(mostMm, wishedMm(region, assessment, house) ?? mostMm)
+    const mm = Math.min(mostMm, wishedMm(STANDS_FOR[part], assessment, house) ?? mostMm)
     const verdictMm = verdictMmOf(part, assessment, cut)
     return { part, label, mostMm, mm, verdictMm: verdictMm !== null && verdictMm < mm - TELLS_MM ? verdictMm : null }
   })
@@ -69,7 +70,7 @@ export type LengthSource = (typeof LENGTH_STYLES)[number] | 'last' | 'as-is'
 /** Lengths of a style; parts it says nothing of stay as they are. */
 export function lengthsOfStyle(style: StyleWish, assessment: Assessment, house: House): LengthsMm {
   const styled: Assessment = { ...assessment, wishes: { ...assessment.wishes, style, targetMm: {} } }
-  return lengthsBy(assessment, (part, region) => wishedMm(region, styled, house) ?? assessment.dog.lengthMm[part])
+  return lengthsBy(assessment, (part) => wishedMm(STANDS_FOR[part], styled, house) ?? assessment.dog.lengthMm[part])
 }
 
 /** Lengths it went home with last time, where the coat has them still. */
@@ -79,7 +80,7 @@ export const lengthsOfLast = (last: LengthsMm, assessment: Assessment): LengthsM
 export const lengthsAsIs = (assessment: Assessment): LengthsMm =>
   lengthsBy(assessment, (part) => assessment.dog.lengthMm[part])
 
-const lengthsBy = ({ dog }: Assessment, mmOf: (part: keyof LengthsMm, region: RegionId) => number): LengthsMm =>
+const lengthsBy = ({ dog }: Assessment, mmOf: (part: keyof LengthsMm) => number): LengthsMm =>
   Object.fromEntries(
-    PARTS.map(([part, , region]) => [part, Math.round(Math.min(mmOf(part, region), dog.lengthMm[part]))]),
+    PART_NAMES.map(([part]) => [part, Math.round(Math.min(mmOf(part), dog.lengthMm[part]))]),
   ) as unknown as LengthsMm
