@@ -20,7 +20,7 @@ import { type GoodbyeGiven, goodbyePage } from './goodbye-page.ts'
 export const GROOM_START = Date.parse('2026-03-04T09:00:00Z')
 export const GROOMER = '00000000-0000-4000-8000-0000000000aa'
 const MINUTE = 60_000
-/** A week before it, so that the goodbye's dates are easy to read. */
+/** When it goes home. */
 export const GOODBYE_AT = new Date('2026-03-04T12:00:00Z')
 
 export interface Groom {

@@ -1,8 +1,10 @@
 import {
   type BathStep,
+  cutOf,
   deshedOf,
   dryingOf,
   type GroomStep,
+  groomSteps,
   type House,
   planBath,
   planGroom,
@@ -12,7 +14,6 @@ import {
   type Schools,
   schoolsWith,
   USUAL_SHELF,
-  wholeGroom,
 } from '../core/index.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 import { readAssessment } from './read-assessment.ts'
@@ -68,7 +69,10 @@ function told(file: AssessmentFile, schools: Partial<Schools>, house: House): To
   const bath = planBath(assessment, plan, house, USUAL_SHELF)
   const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, house)
   const deshed = deshedOf(assessment, plan, house)
-  const steps = wholeGroom(assessment, plan, house, USUAL_SHELF).filter(({ kind }) => kind !== 'bath' && kind !== 'dry')
+  const cut = cutOf(assessment, plan, house)
+  const steps = groomSteps(assessment, plan, bath, drying, cut, house).filter(
+    ({ kind }) => kind !== 'bath' && kind !== 'dry',
+  )
   const first = steps.find(({ kind, what }) => kind === 'cut' && what === 'coat')?.indexes[0]
   const tools = deshed ? [...new Set(deshed.places.flatMap((place) => place.tools))] : []
   return {

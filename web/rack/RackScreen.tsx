@@ -96,9 +96,9 @@ function heatOf(
   const run = running.find(({ blade, by }) => blade === id && (ownerId === null || ownerId === by))
   if (!run) return null
   const minutes = Math.max(0, now - Date.parse(run.cooledAt ?? run.since)) / MINUTE
-  const celsius =
-    measured !== null && running.length === 1 ? measured : bladeTemperature(minutes, house['blade.cooled'], house)
-  return `on ${run.dog} now, ${measured !== null && running.length === 1 ? '' : 'about '}${Math.round(celsius)} °C`
+  const read = running.length === 1 ? measured : null
+  const celsius = read ?? bladeTemperature(minutes, house['blade.cooled'], house)
+  return `on ${run.dog} now, ${read === null ? 'about ' : ''}${Math.round(celsius)} °C`
 }
 
 /** At the end of a dog: everything that was used is oiled and disinfected in one go. */
