@@ -1,7 +1,7 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import { anAssessment, CLEAN, lengths } from '../core/fixtures.ts'
 import { type Assessment, REGION_SIDES, type Score } from '../core/index.ts'
+import { anAssessment, CLEAN, lengths } from '../test/fixtures/dogs.ts'
 
 /** Matted dogs, large and small, most of them with a budget that binds; the same at every run. */
 export function benchDogs(count: number): Assessment[] {

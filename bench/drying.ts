@@ -1,5 +1,4 @@
-import { prepOf } from '../contract/prep.ts'
-import { slowRoomRun } from '../core/drying/room.slow.ts'
+import { prepOf } from '../contract/formats/prep.ts'
 import {
   coatAtTub,
   DEFAULT_HOUSE,
@@ -21,6 +20,7 @@ import {
   usualSettings,
   waterAt,
 } from '../core/index.ts'
+import { slowRoomRun } from '../test/oracles/room-slow.ts'
 import { benchDogs } from './dogs.ts'
 import { median, ms, p95, timed } from './timing.ts'
 

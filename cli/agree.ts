@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util'
-import { BadInput, valueText } from '../contract/problem.ts'
-import { seeded } from '../contract/random.ts'
-import { numbers, type Ratings, readRatings, whole } from '../contract/read-ratings.ts'
+import { BadInput, valueText } from '../contract/formats/problem.ts'
+import { seeded } from '../contract/formats/random.ts'
+import { numbers, type Ratings, readRatings, whole } from '../contract/formats/read-ratings.ts'
 import {
   type Agreement,
   fleissKappa,

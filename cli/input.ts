@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { type BadInput, issueText } from '../contract/problem.ts'
+import { type BadInput, issueText } from '../contract/formats/problem.ts'
 
 /** Refused with one line: what, where, what stood there, what was expected. */
 export class Refused extends Error {

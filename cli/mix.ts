@@ -1,4 +1,4 @@
-import { valueText } from '../contract/problem.ts'
+import { valueText } from '../contract/formats/problem.ts'
 import {
   mixForProduct,
   mixForTotal,

@@ -1,8 +1,8 @@
-import { planFile } from '../contract/plan-file.ts'
-import { BadInput } from '../contract/problem.ts'
-import { fileShelf } from '../contract/products.ts'
-import { seeded } from '../contract/random.ts'
-import { readAssessmentFile } from '../contract/read-assessment.ts'
+import { planFile } from '../contract/formats/plan-file.ts'
+import { BadInput } from '../contract/formats/problem.ts'
+import { fileShelf } from '../contract/formats/products.ts'
+import { seeded } from '../contract/formats/random.ts'
+import { readAssessmentFile } from '../contract/formats/read-assessment.ts'
 import {
   cutOf,
   DEFAULT_HOUSE,

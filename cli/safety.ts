@@ -1,5 +1,5 @@
-import { readNoise } from '../contract/noise-file.ts'
-import { BadInput, valueText } from '../contract/problem.ts'
+import { readNoise } from '../contract/formats/noise-file.ts'
+import { BadInput, valueText } from '../contract/formats/problem.ts'
 import { noiseDose, secondsToInjury } from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 

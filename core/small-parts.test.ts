@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { mixForProduct, mixForTotal, parseDilution } from './bath/mix.ts'
 import { BREEDS, buildOf, findBreed } from './coat/breeds.ts'
 import { COAT_TYPE_IDS } from './coat/coat-types.ts'
-import { DEFAULT_HOUSE, ESTIMATE_IDS, ESTIMATES, houseWith } from './house/estimates.ts'
-import { mixForProduct, mixForTotal, parseDilution } from './mixing/mix.ts'
+import { DEFAULT_HOUSE, ESTIMATE_IDS, ESTIMATES, houseWith } from './numbers/estimates.ts'
+import { BLADES, bladeUnderMat, FULL_RACK, toolForLength } from './tools/blades.ts'
 import * as convert from './units/convert.ts'
-import { BLADES, bladeUnderMat, FULL_RACK, toolForLength } from './verdict/blades.ts'
 
 describe('mixing', () => {
   // Common practice: 1:8 is one part in nine parts of mix.

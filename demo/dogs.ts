@@ -1,4 +1,4 @@
-import type { FileDog, FileWishes } from '../contract/assessment-file.ts'
+import type { FileDog, FileWishes } from '../contract/formats/assessment-file.ts'
 import type { RegionId, Score } from '../core/index.ts'
 
 type FoundScores = Partial<{

@@ -1,4 +1,4 @@
-import type { RackToolDoc, ToolFields } from '../contract/rack.ts'
+import type { RackToolDoc, ToolFields } from '../contract/api/rack.ts'
 import { BLADES, COMB_MM, SKIP_FORMS } from '../core/index.ts'
 
 /** A tool of the demo salon: what it is, and how it stands. */

@@ -1,6 +1,6 @@
 import { addDays, format } from 'date-fns'
-import type { EquipmentFile } from '../contract/equipment.ts'
-import { LABEL_DEFAULTS, type Label } from '../contract/products.ts'
+import type { EquipmentFile } from '../contract/formats/equipment.ts'
+import { LABEL_DEFAULTS, type Label } from '../contract/formats/products.ts'
 
 type Given = Pick<Label, 'name' | 'kind'> &
   Partial<Omit<Label, 'openedOn' | 'expiresOn'>> & {

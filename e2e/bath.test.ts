@@ -1,8 +1,8 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Visit } from '../contract/api.ts'
-import type { BathRecord, DryingRun } from '../contract/api-shelf.ts'
-import type { ShelfProduct } from '../contract/products.ts'
+import type { Visit } from '../contract/api/api.ts'
+import type { BathRecord, DryingRun } from '../contract/api/api-shelf.ts'
+import type { ShelfProduct } from '../contract/formats/products.ts'
 import { shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 

@@ -1,9 +1,9 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { Day, Salon as SalonDoc, Visit } from '../contract/api.ts'
-import type { BenchDoc } from '../contract/bench.ts'
-import type { Goodbye } from '../contract/goodbye.ts'
-import type { DogRecord } from '../contract/record.ts'
+import type { Day, Salon as SalonDoc, Visit } from '../contract/api/api.ts'
+import type { BenchDoc } from '../contract/api/bench.ts'
+import type { Goodbye } from '../contract/api/goodbye.ts'
+import type { DogRecord } from '../contract/api/record.ts'
 import { shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Message, Visit } from '../contract/api.ts'
+import type { Message, Visit } from '../contract/api/api.ts'
 import { REGION_SIDES } from '../core/index.ts'
 import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'

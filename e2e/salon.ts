@@ -5,7 +5,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import { Sequelize } from 'sequelize'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
-import { makeDatabase } from '../server/testing.ts'
+import { makeDatabase } from '../test/harness/server.ts'
 import { openBrowser } from './browser.ts'
 
 /** The built server on a database of its own with the demo salon, and a browser; the server can be killed and brought back. */

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
-import { assessmentFileSchema } from '../contract/assessment-file.ts'
+import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
 import { ROOT } from './build.ts'
 
 /** JSON Schema of the open formats, from the schemas that read them: npm run formats */

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
-import type { Message, Salon, Visit } from '../contract/api.ts'
+import type { Message, Salon, Visit } from '../contract/api/api.ts'
 import { HEIGHT, openBrowser, shows, visitOf, WIDTH } from '../e2e/browser.ts'
 import { ROOT } from './build.ts'
 

@@ -6,7 +6,7 @@ import pino from 'pino'
 import { loadDemo } from '../demo/load.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
-import { Store } from './store/store.ts'
+import { Store } from './store.ts'
 
 /**
  * The server process. Settings come from the environment, put there by `./etude start`:

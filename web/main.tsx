@@ -2,11 +2,11 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
-import { queryClient } from './api/queries.ts'
-import { DayScreen } from './day/DayScreen.tsx'
-import { Shell } from './shell/Shell.tsx'
-import { Failed, NotHere } from './shell/states.tsx'
-import { applyTheme } from './shell/theme.ts'
+import { Shell } from './app/Shell.tsx'
+import { Failed, NotHere } from './app/states.tsx'
+import { applyTheme } from './app/theme.ts'
+import { DayScreen } from './desk/day/DayScreen.tsx'
+import { queryClient } from './device/queries.ts'
 import { VisitLayout } from './stations/VisitLayout.tsx'
 import './theme.css'
 
@@ -26,47 +26,47 @@ const router = createBrowserRouter([
       { path: '/', element: <DayScreen /> },
       {
         path: '/numbers',
-        lazy: async () => ({ Component: (await import('./numbers/NumbersScreen.tsx')).NumbersScreen }),
+        lazy: async () => ({ Component: (await import('./house/numbers/NumbersScreen.tsx')).NumbersScreen }),
       },
       {
         path: '/shelf',
-        lazy: async () => ({ Component: (await import('./shelf/ShelfScreen.tsx')).ShelfScreen }),
+        lazy: async () => ({ Component: (await import('./desk/shelf/ShelfScreen.tsx')).ShelfScreen }),
       },
       {
         path: '/prep',
-        lazy: async () => ({ Component: (await import('./prep/PrepScreen.tsx')).PrepScreen }),
+        lazy: async () => ({ Component: (await import('./desk/mix/PrepScreen.tsx')).PrepScreen }),
       },
       {
         path: '/house',
-        lazy: async () => ({ Component: (await import('./house/HouseScreen.tsx')).HouseScreen }),
+        lazy: async () => ({ Component: (await import('./house/ways/HouseScreen.tsx')).HouseScreen }),
       },
       {
         path: '/house/room',
-        lazy: async () => ({ Component: (await import('./house/RoomScreen.tsx')).RoomScreen }),
+        lazy: async () => ({ Component: (await import('./house/ways/RoomScreen.tsx')).RoomScreen }),
       },
       {
         path: '/dogs/:dogId',
-        lazy: async () => ({ Component: (await import('./record/RecordScreen.tsx')).RecordScreen }),
+        lazy: async () => ({ Component: (await import('./desk/dogs/RecordScreen.tsx')).RecordScreen }),
       },
       {
         path: '/house/rack',
-        lazy: async () => ({ Component: (await import('./rack/RackScreen.tsx')).RackScreen }),
+        lazy: async () => ({ Component: (await import('./house/rack/RackScreen.tsx')).RackScreen }),
       },
       {
         path: '/house/pace',
-        lazy: async () => ({ Component: (await import('./pace/PaceScreen.tsx')).PaceScreen }),
+        lazy: async () => ({ Component: (await import('./house/pace/PaceScreen.tsx')).PaceScreen }),
       },
       {
         path: '/house/files',
-        lazy: async () => ({ Component: (await import('./files/FilesScreen.tsx')).FilesScreen }),
+        lazy: async () => ({ Component: (await import('./house/files/FilesScreen.tsx')).FilesScreen }),
       },
       {
         path: '/devices',
-        lazy: async () => ({ Component: (await import('./devices/DevicesScreen.tsx')).DevicesScreen }),
+        lazy: async () => ({ Component: (await import('./house/devices/DevicesScreen.tsx')).DevicesScreen }),
       },
       {
         path: '/outbox',
-        lazy: async () => ({ Component: (await import('./outbox/OutboxScreen.tsx')).OutboxScreen }),
+        lazy: async () => ({ Component: (await import('./desk/outbox/OutboxScreen.tsx')).OutboxScreen }),
       },
       {
         path: '/visits/:visitId',
@@ -102,11 +102,11 @@ const router = createBrowserRouter([
           },
           {
             path: 'bench',
-            lazy: async () => ({ Component: (await import('./bench/BenchScreen.tsx')).BenchScreen }),
+            lazy: async () => ({ Component: (await import('./stations/bench/BenchScreen.tsx')).BenchScreen }),
           },
           {
             path: 'goodbye',
-            lazy: async () => ({ Component: (await import('./goodbye/GoodbyeScreen.tsx')).GoodbyeScreen }),
+            lazy: async () => ({ Component: (await import('./stations/goodbye/GoodbyeScreen.tsx')).GoodbyeScreen }),
           },
           {
             path: 'verdict',

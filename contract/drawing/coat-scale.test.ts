@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { lengths } from '../../core/fixtures.ts'
+import { lengths } from '../../test/fixtures/dogs.ts'
 import { hairTip, unitsPerMm, unitsTo } from './coat-scale.ts'
 import { drawingOf } from './geometry.ts'
 

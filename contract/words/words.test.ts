@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest'
-import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../core/fixtures.ts'
 import {
   CAUTIONS,
   DEFAULT_HOUSE,
@@ -11,6 +10,7 @@ import {
   TREATMENT_IDS,
   VERDICT_IDS,
 } from '../../core/index.ts'
+import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
 import * as words from './index.ts'
 
 test('every code has its words', () => {

@@ -1,5 +1,5 @@
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { matIndices, mattingOf, normalQuantile, type Rebook, rateOf, rebookOf, timesAsFast } from './rebook.ts'
 
 export interface ForecastPoint {

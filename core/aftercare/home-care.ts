@@ -1,8 +1,8 @@
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { careTable } from './forecast.ts'
 
 export const HOME_TOOLS = [

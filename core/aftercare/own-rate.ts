@@ -1,4 +1,4 @@
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import { type MatsAWeek, matIndices, type OwnRate, timesAsFast } from './rebook.ts'
 
 /** What one interval showed: the mat index it left with and came back with. */

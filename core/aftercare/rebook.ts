@@ -1,10 +1,10 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
-import { interpolated } from '../units/interpolate.ts'
-import { isPuppy } from '../verdict/budgets.ts'
-import { coatMmOf } from '../verdict/context.ts'
-import { GROWS_ON, meanLengthAfter, weeksToRegrow } from './growth.ts'
+import { GROWS_ON, meanLengthAfter, weeksToRegrow } from '../coat/growth.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { interpolated } from '../numbers/interpolate.ts'
+import { isPuppy } from '../plan/budgets.ts'
+import { coatMmOf } from '../plan/context.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60

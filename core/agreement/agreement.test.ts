@@ -1,6 +1,6 @@
 import jstat from 'jstat'
 import { describe, expect, test } from 'vitest'
-import { seeded } from '../../contract/random.ts'
+import { seeded } from '../../contract/formats/random.ts'
 import { krippendorffAlpha } from './alpha.ts'
 import { fCdf, fQuantile } from './f-distribution.ts'
 import { icc } from './icc.ts'

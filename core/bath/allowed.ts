@@ -1,8 +1,8 @@
 import type { RegionId } from '../body/regions.ts'
-import type { Assessment, Dog } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
+import type { Assessment, Dog } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { isPuppy } from '../plan/budgets.ts'
 import type { Score } from '../scores/scales.ts'
-import { isPuppy } from '../verdict/budgets.ts'
 import type { Product, ProductKind } from './products.ts'
 
 /** Why a product may not go on, in the order in which they are said. */

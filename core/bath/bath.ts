@@ -1,11 +1,11 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import type { Assessment } from '../dog.ts'
+import type { Assessment } from '../dog/dog.ts'
 import type { WetCoat } from '../drying/coat.ts'
 import { dryingModel } from '../drying/drying.ts'
 import { takesHeatBadly } from '../drying/settings.ts'
-import type { House } from '../house/estimates.ts'
-import { isPuppy } from '../verdict/budgets.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
+import type { House } from '../numbers/estimates.ts'
+import { isPuppy } from '../plan/budgets.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 import { vetProductUnnamed } from './allowed.ts'
 import {
   condition,

@@ -1,7 +1,7 @@
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
-import { type Mix, mixForTotal } from '../mixing/mix.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { type ProductRefusal, refusalsOf, type Zone } from './allowed.ts'
+import { type Mix, mixForTotal } from './mix.ts'
 import { KIND_TRAITS, type Product, type ProductKind, type Soil } from './products.ts'
 
 /** A place in the plan that a product fills. */

@@ -1,8 +1,8 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import type { Assessment } from '../dog.ts'
+import type { Assessment } from '../dog/dog.ts'
 import { coatAtTub } from '../drying/coat.ts'
-import type { House } from '../house/estimates.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
+import type { House } from '../numbers/estimates.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 
 export const DESHED_TOOLS = ['air', 'brush-and-comb', 'rake', 'bladed'] as const
 export type DeshedTool = (typeof DESHED_TOOLS)[number]

@@ -1,5 +1,5 @@
-import type { Dog } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
+import type { Dog } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { type Job, pack, type Window } from './overlap.ts'
 import { earsMay } from './passes.ts'
 import type { Bath, BathStep, JobId } from './shape.ts'

@@ -1,6 +1,6 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { WetCoat } from '../drying/coat.ts'
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 
 const MM_PER_CM = 10
 const G_PER_KG = 1000

@@ -1,9 +1,9 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
-import { isGrave, isPuppy } from '../verdict/budgets.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
-import type { Treatment } from '../verdict/treatments.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { isGrave, isPuppy } from '../plan/budgets.ts'
+import type { Plan } from '../plan/plan-shape.ts'
+import type { Treatment } from '../plan/treatments.ts'
 
 /** Why a groom may not start without the owner's yes. */
 export const CONSENT_NEEDS = [

@@ -1,7 +1,7 @@
 import { isPaw, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
-import { SEVEN_MM } from '../verdict/blades.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { SEVEN_MM } from '../tools/blades.ts'
 import type { CutNote, CutPart } from './shape.ts'
 import { bladeOr, combOr, isTender, type Made } from './tools.ts'
 

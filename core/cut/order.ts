@@ -1,5 +1,5 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
-import type { Assessment, Temperament } from '../dog.ts'
+import type { Assessment, Temperament } from '../dog/dog.ts'
 import { CUT_PARTS, type CutLine, type Support } from './shape.ts'
 
 /** Body from the spine down, legs, hygiene, feet, tail, ears, and the head last. Common practice. */

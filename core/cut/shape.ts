@@ -1,5 +1,5 @@
-import type { Caution } from '../verdict/codes.ts'
-import type { Tool } from '../verdict/treatments.ts'
+import type { Caution } from '../plan/codes.ts'
+import type { Tool } from '../plan/treatments.ts'
 
 /** What of a region-side is cut. */
 export const CUT_PARTS = ['coat', 'opening', 'surround', 'pads'] as const

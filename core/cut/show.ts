@@ -1,6 +1,6 @@
 import { DROP_COATS } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 
 export const SHOW_STEPS = [
   'bands-cut-off',

@@ -1,9 +1,9 @@
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
-import type { Assessment, Jacket } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
-import { contextOf } from '../verdict/context.ts'
-import { isStripped } from '../verdict/options.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
+import type { Assessment, Jacket } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { contextOf } from '../plan/context.ts'
+import { isStripped } from '../plan/options.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 
 /** One date of a jacket on its way to a show. */
 export interface JacketStage {

@@ -1,12 +1,12 @@
 import { bathSkin } from '../bath/wanted.ts'
 import type { RegionId } from '../body/regions.ts'
 import { CURLED_COATS } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
-import type { Rack } from '../house/rack.ts'
-import { BLADES, bladeTool, SEVEN_MM } from '../verdict/blades.ts'
-import { NO_BARE_BLADE_FOR_LEARNERS } from '../verdict/options.ts'
-import { cutToLength } from '../verdict/tools.ts'
-import type { Tool } from '../verdict/treatments.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { NO_BARE_BLADE_FOR_LEARNERS } from '../plan/options.ts'
+import { cutToLength } from '../plan/tools.ts'
+import type { Tool } from '../plan/treatments.ts'
+import { BLADES, bladeTool, SEVEN_MM } from '../tools/blades.ts'
+import type { Rack } from '../tools/rack.ts'
 
 /** A tool and what it leaves. */
 export interface Made {

@@ -1,8 +1,8 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
-import type { Assessment } from '../dog.ts'
-import type { House } from '../house/estimates.ts'
-import type { Plan } from '../verdict/plan-shape.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 
 /** The coat as it comes to the tub: what is clipped before the bath is gone. */
 export interface WetCoat {

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { anAssessment, cleanSheet, lengths, onRegions } from '../../test/fixtures/dogs.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog.ts'
-import { anAssessment, cleanSheet, lengths, onRegions } from '../fixtures.ts'
-import { DEFAULT_HOUSE, type House } from '../house/estimates.ts'
-import { planGroom } from '../verdict/plan.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { DEFAULT_HOUSE, type House } from '../numbers/estimates.ts'
+import { planGroom } from '../plan/plan.ts'
 import { coatAtTub } from './coat.ts'
 import {
   type Drying,

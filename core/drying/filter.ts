@@ -1,4 +1,4 @@
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import { type DryingModel, totalMinutes, usualChangeover, waterAt } from './drying.ts'
 import { type Places, placeCurve } from './places.ts'
 

@@ -1,5 +1,5 @@
 import { isPaw, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import type { WetCoat } from './coat.ts'
 
 const EARS: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'behind-ear'])

@@ -1,5 +1,5 @@
-import type { House } from '../house/estimates.ts'
-import { interpolated } from '../units/interpolate.ts'
+import type { House } from '../numbers/estimates.ts'
+import { interpolated } from '../numbers/interpolate.ts'
 
 /** Grams of water a gram of dry coat holds in air of a humidity, 0 to 1 [mem]: between the known points by interpolation. */
 const REGAIN: readonly (readonly [rh: number, regain: number])[] = [

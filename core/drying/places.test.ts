@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { anAssessment, lengths } from '../../test/fixtures/dogs.ts'
+import { slowRoomRun } from '../../test/oracles/room-slow.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
-import { anAssessment, lengths } from '../fixtures.ts'
-import { STARTING_EQUIPMENT } from '../house/equipment.ts'
-import { DEFAULT_HOUSE } from '../house/estimates.ts'
-import { schoolsWith } from '../house/schools.ts'
-import { planGroom } from '../verdict/plan.ts'
+import { STARTING_EQUIPMENT } from '../numbers/equipment.ts'
+import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
+import { schoolsWith } from '../numbers/schools.ts'
+import { planGroom } from '../plan/plan.ts'
 import { coatAtTub } from './coat.ts'
 import {
   type DryingModel,
@@ -20,7 +21,6 @@ import {
 } from './drying.ts'
 import { estimate, type Reading, scaled } from './filter.ts'
 import { fractionsAt, type Places, placeCurve, placesInOrder, placesOf, waterByPlace } from './places.ts'
-import { slowRoomRun } from './room.slow.ts'
 import { dryInRoom, ROOM_WAYS } from './room.ts'
 import { type DrySettings, usualSettings } from './settings.ts'
 

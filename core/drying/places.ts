@@ -1,5 +1,5 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import type { WetCoat } from './coat.ts'
 import { type DryingModel, totalMinutes, waterAt } from './drying.ts'
 import { slownessOf } from './order.ts'

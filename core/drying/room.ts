@@ -1,6 +1,6 @@
 import { airDensity, evaporation, humidityRatio, relativeHumidity, saturationRatio } from '../air/psychrometrics.ts'
-import type { RoomAir } from '../house/equipment.ts'
-import type { House } from '../house/estimates.ts'
+import type { RoomAir } from '../numbers/equipment.ts'
+import type { House } from '../numbers/estimates.ts'
 import type { DryingModel } from './drying.ts'
 import type { DrySettings } from './settings.ts'
 

@@ -1,6 +1,6 @@
-import type { Assessment, Dog } from '../dog.ts'
-import type { Dryer } from '../house/equipment.ts'
-import type { House } from '../house/estimates.ts'
+import type { Assessment, Dog } from '../dog/dog.ts'
+import type { Dryer } from '../numbers/equipment.ts'
+import type { House } from '../numbers/estimates.ts'
 
 /** Dryers as they are set for one dog. */
 export interface DrySettings {

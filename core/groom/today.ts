@@ -1,4 +1,4 @@
-import type { Plan } from '../verdict/plan-shape.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 
 /** How much of each place's work belongs to this visit, 0 to 1: all of it, unless the work is spread over visits. */
 export function todaysPart({ split }: Plan): (index: number) => number {

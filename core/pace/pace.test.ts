@@ -2,7 +2,7 @@ import jstat from 'jstat'
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { describe, expect, test } from 'vitest'
-import { DEFAULT_HOUSE, houseWith } from '../house/estimates.ts'
+import { DEFAULT_HOUSE, houseWith } from '../numbers/estimates.ts'
 import { heldBack, type PaceSample, paceOfSamples, pacesOf, paceTable } from './pace.ts'
 
 const H = DEFAULT_HOUSE

@@ -1,5 +1,5 @@
 import type { RegionId } from '../body/regions.ts'
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import { secondsToInjury } from './burn.ts'
 
 /** What a guard says; never a time that would be permitted. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { DEFAULT_HOUSE } from '../house/estimates.ts'
+import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { secondsToInjury } from './burn.ts'
 import { bladeTemperature, guardSays } from './guard.ts'
 import { allowedMinutes, NIOSH, noiseDose, OSHA, protection } from './noise.ts'

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { CLEAN, cleanSheet, onRegions } from '../../test/fixtures/dogs.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
-import { CLEAN, cleanSheet, onRegions } from '../fixtures.ts'
-import { DEFAULT_HOUSE } from '../house/estimates.ts'
+import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { indicesOf, plausibleWorst } from './indices.ts'
 import { emptySheet, skinScore, UNSCORED } from './sheet.ts'
 

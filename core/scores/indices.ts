@@ -1,5 +1,5 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
-import type { House } from '../house/estimates.ts'
+import type { House } from '../numbers/estimates.ts'
 import type { Scale, Score } from './scales.ts'
 import { extentOf, type Sheet, skinScore } from './sheet.ts'
 

@@ -1,5 +1,5 @@
 import { connect, type Socket } from 'node:net'
-import { CHANNELS, type Device, type DeviceKind } from '../../contract/devices.ts'
+import { CHANNELS, type Device, type DeviceKind } from '../../contract/api/devices.ts'
 import { type ScaleReading, scaleState } from '../../core/index.ts'
 import { LONGEST_LINE, readLine } from './line.ts'
 

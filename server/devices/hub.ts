@@ -1,5 +1,5 @@
-import { DEVICE_KINDS, type Device, type DeviceKind, type Simulate } from '../../contract/devices.ts'
-import { NotFound } from '../store/errors.ts'
+import { DEVICE_KINDS, type Device, type DeviceKind, type Simulate } from '../../contract/api/devices.ts'
+import { NotFound } from '../db/errors.ts'
 import { Driver } from './driver.ts'
 import { type StandIn, startStandIn } from './stand-in.ts'
 

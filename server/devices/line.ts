@@ -1,4 +1,4 @@
-import { CHANNELS, type DeviceKind } from '../../contract/devices.ts'
+import { CHANNELS, type DeviceKind } from '../../contract/api/devices.ts'
 
 /** A line of the protocol as it was understood; see docs/devices.md. */
 export type Line =

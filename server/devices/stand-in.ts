@@ -1,5 +1,5 @@
 import { createServer, type Socket } from 'node:net'
-import { CHANNELS, type DeviceKind, type Simulate } from '../../contract/devices.ts'
+import { CHANNELS, type DeviceKind, type Simulate } from '../../contract/api/devices.ts'
 
 /** Where a stand-in begins, by channel, and how far its readings scatter. */
 const BEGINS: Readonly<Record<DeviceKind, { values: readonly number[]; scatter: readonly number[]; everyMs: number }>> =

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import type { DeviceHub } from '../devices/hub.ts'
-import type { Store } from '../store/store.ts'
+import type { Store } from '../store.ts'
 
 /** What the application is given, so that tests can give it something else. */
 export interface Deps {

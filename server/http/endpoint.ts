@@ -1,8 +1,8 @@
 import type { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { idParamSchema, problemSchema } from '../../contract/api.ts'
-import { BadInput } from '../../contract/problem.ts'
-import { issuesOf } from '../../contract/zod-issues.ts'
+import { idParamSchema, problemSchema } from '../../contract/api/api.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import { issuesOf } from '../../contract/formats/zod-issues.ts'
 
 export type Env = { Variables: { actorId: string | null } }
 export type App = OpenAPIHono<Env>

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { Visit } from '../../contract/api.ts'
-import { NOON, type TestServer, testServer } from '../testing.ts'
+import type { Visit } from '../../contract/api/api.ts'
+import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 
 let server: TestServer
 let visit: Visit

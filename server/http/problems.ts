@@ -1,7 +1,7 @@
 import type { Context } from 'hono'
 import { HTTPException } from 'hono/http-exception'
-import type { Problem } from '../../contract/api.ts'
-import { BadInput } from '../../contract/problem.ts'
+import type { Problem } from '../../contract/api/api.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
 import {
   ChangedElsewhere,
   LinkOver,
@@ -11,7 +11,7 @@ import {
   NotEnough,
   NotFound,
   TooEarly,
-} from '../store/errors.ts'
+} from '../db/errors.ts'
 
 const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
   type: `urn:etude:problem:${code}`,

@@ -8,7 +8,7 @@ import {
   scoreBatchSchema,
   spokenYesSchema,
   stageChangeSchema,
-} from '../../contract/api.ts'
+} from '../../contract/api/api.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 

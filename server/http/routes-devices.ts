@@ -1,7 +1,7 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { streamSSE } from 'hono/streaming'
 import { z } from 'zod'
-import { type Device, deviceSchema, simulateSchema } from '../../contract/devices.ts'
+import { type Device, deviceSchema, simulateSchema } from '../../contract/api/devices.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 

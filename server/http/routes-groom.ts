@@ -1,15 +1,15 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { idParamSchema, idSchema } from '../../contract/api.ts'
-import { benchBatchSchema, benchSchema, runningBladeSchema, runningTimerSchema } from '../../contract/bench.ts'
-import { goodbyeChangeSchema, goodbyeSchema } from '../../contract/goodbye.ts'
+import { idParamSchema, idSchema } from '../../contract/api/api.ts'
+import { benchBatchSchema, benchSchema, runningBladeSchema, runningTimerSchema } from '../../contract/api/bench.ts'
+import { goodbyeChangeSchema, goodbyeSchema } from '../../contract/api/goodbye.ts'
 import {
   newToolSchema,
   rackToolSchema,
   toolCareSchema,
   toolChangeSchema,
   toolRetireSchema,
-} from '../../contract/rack.ts'
+} from '../../contract/api/rack.ts'
 import {
   dogRecordSchema,
   foundDogSchema,
@@ -17,7 +17,7 @@ import {
   paceChangeSchema,
   personPaceSchema,
   photoSchema,
-} from '../../contract/record.ts'
+} from '../../contract/api/record.ts'
 import { nextVisitCalendar, ownerCard } from '../sheets/calendar.ts'
 import { groomerSheet, ownerSheet } from '../sheets/sheets.ts'
 import type { Deps } from './deps.ts'

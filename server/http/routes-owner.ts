@@ -1,6 +1,6 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { messageSchema, ownerAnswerSchema, ownerPageSchema, tokenParamSchema } from '../../contract/api.ts'
+import { messageSchema, ownerAnswerSchema, ownerPageSchema, tokenParamSchema } from '../../contract/api/api.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 

@@ -1,11 +1,17 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { daySchema, estimatesChangeSchema, logLineSchema, salonSchema, schoolChangeSchema } from '../../contract/api.ts'
-import { importResultSchema, prepSchema, recordsImportSchema } from '../../contract/api-shelf.ts'
-import { priceListSchema } from '../../contract/assessment-file.ts'
-import { equipmentSchema } from '../../contract/equipment.ts'
-import { schoolDateSchema } from '../../contract/record.ts'
-import { RECORD_TABLES } from '../../contract/records-csv.ts'
+import {
+  daySchema,
+  estimatesChangeSchema,
+  logLineSchema,
+  salonSchema,
+  schoolChangeSchema,
+} from '../../contract/api/api.ts'
+import { importResultSchema, prepSchema, recordsImportSchema } from '../../contract/api/api-shelf.ts'
+import { schoolDateSchema } from '../../contract/api/record.ts'
+import { priceListSchema } from '../../contract/formats/assessment-file.ts'
+import { equipmentSchema } from '../../contract/formats/equipment.ts'
+import { RECORD_TABLES } from '../../contract/formats/records-csv.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 

@@ -1,6 +1,6 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
 import { z } from 'zod'
-import { idParamSchema, idSchema } from '../../contract/api.ts'
+import { idParamSchema, idSchema } from '../../contract/api/api.ts'
 import {
   bathRecordSchema,
   dryingChangeSchema,
@@ -15,9 +15,9 @@ import {
   stockMoveRequestSchema,
   stockMoveSchema,
   swapsSchema,
-} from '../../contract/api-shelf.ts'
-import { shelfProductSchema } from '../../contract/products.ts'
-import { productsCsv } from '../../contract/products-csv.ts'
+} from '../../contract/api/api-shelf.ts'
+import { shelfProductSchema } from '../../contract/formats/products.ts'
+import { productsCsv } from '../../contract/formats/products-csv.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint } from './endpoint.ts'
 

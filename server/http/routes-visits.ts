@@ -9,7 +9,7 @@ import {
   progressSchema,
   stationChangeSchema,
   visitSchema,
-} from '../../contract/api.ts'
+} from '../../contract/api/api.ts'
 import type { Deps } from './deps.ts'
 import { type App, type Env, endpoint, nothing } from './endpoint.ts'
 

@@ -1,7 +1,7 @@
 import { format } from 'date-fns'
 import ical from 'ical-generator'
 import VCard from 'vcard-creator'
-import type { GoodbyePage } from '../../contract/goodbye.ts'
+import type { GoodbyePage } from '../../contract/api/goodbye.ts'
 
 const MINUTE = 60_000
 

@@ -1,6 +1,6 @@
+import type { GoodbyePage } from '../../contract/api/goodbye.ts'
 import { hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { drawingOf, type View } from '../../contract/drawing/geometry.ts'
-import type { GoodbyePage } from '../../contract/goodbye.ts'
 import { buildOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
 import { INK, type Paper, SOFT } from './paper.ts'
 

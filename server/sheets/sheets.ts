@@ -1,5 +1,5 @@
 import { format } from 'date-fns'
-import type { GoodbyePage } from '../../contract/goodbye.ts'
+import type { GoodbyePage } from '../../contract/api/goodbye.ts'
 import { minutesText, moneyText } from '../../contract/words/index.ts'
 import { coatPartOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
 import { busierSide, drawDog, drawLegend } from './map.ts'

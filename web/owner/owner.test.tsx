@@ -1,13 +1,13 @@
 // @vitest-environment happy-dom
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
-import type { OwnerPage as OwnerPageDoc } from '../../contract/api.ts'
-import { assembleFile } from '../../contract/assemble.ts'
-import { consentPage } from '../../contract/consent-page.ts'
-import { readAssessment } from '../../contract/read-assessment.ts'
+import type { OwnerPage as OwnerPageDoc } from '../../contract/api/api.ts'
+import { assembleFile } from '../../contract/formats/assemble.ts'
+import { readAssessment } from '../../contract/formats/read-assessment.ts'
+import { consentPage } from '../../contract/words/consent-page.ts'
 import { DEFAULT_HOUSE, planGroom, STARTING_PRICES } from '../../core/index.ts'
-import { rowsWith } from '../fixtures.ts'
-import { answering, draw, type Sent } from '../testing.tsx'
+import { rowsWith } from '../../test/fixtures/web.ts'
+import { answering, draw, type Sent } from '../../test/harness/web.tsx'
 import { OwnerPage } from './OwnerPage.tsx'
 
 /** A large wool coat, felted: the owner is asked, and offered other ways. */

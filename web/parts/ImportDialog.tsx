@@ -1,8 +1,8 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { ImportResult } from '../../contract/api-shelf.ts'
+import type { ImportResult } from '../../contract/api/api-shelf.ts'
 import { listed } from '../../contract/words/index.ts'
-import { useImport } from '../api/shelf.ts'
+import { useImport } from '../device/shelf.ts'
 import { DialogSheet } from './Sheet.tsx'
 
 const MOST_PROBLEMS = 30

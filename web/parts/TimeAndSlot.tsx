@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { Away } from '../api/client.ts'
+import { Away } from '../device/client.ts'
 
 /** When a dog comes, and how long it has. */
 export const TimeAndSlot = ({

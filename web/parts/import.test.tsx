@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import type { ImportResult } from '../../contract/api-shelf.ts'
-import { FilesScreen } from '../files/FilesScreen.tsx'
-import { answering, draw, noDevices, type Sent } from '../testing.tsx'
+import type { ImportResult } from '../../contract/api/api-shelf.ts'
+import { answering, draw, noDevices, type Sent } from '../../test/harness/web.tsx'
+import { FilesScreen } from '../house/files/FilesScreen.tsx'
 import { ImportDialog } from './ImportDialog.tsx'
 
 const result = (more: Partial<ImportResult> = {}): ImportResult => ({

@@ -3,9 +3,9 @@ import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router'
-import type { Station, Visit } from '../../contract/api.ts'
-import { salonQuery, visitQuery } from '../api/queries.ts'
-import { Loading, QueryFailed } from '../shell/states.tsx'
+import type { Station, Visit } from '../../contract/api/api.ts'
+import { Loading, QueryFailed } from '../app/states.tsx'
+import { salonQuery, visitQuery } from '../device/queries.ts'
 import { STATIONS } from './stations.ts'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()

@@ -1,4 +1,4 @@
-import type { Station } from '../../contract/api.ts'
+import type { Station } from '../../contract/api/api.ts'
 
 export interface RailStop {
   readonly label: string

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
-import type { AssessmentFile } from '../../contract/assessment-file.ts'
-import { readAssessment } from '../../contract/read-assessment.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
+import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { type House, type Plan, planGroom } from '../../core/index.ts'
 
 /** The core off the main thread: the interface stays live while it plans. */

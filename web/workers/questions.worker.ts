@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
-import type { AssessmentFile } from '../../contract/assessment-file.ts'
-import { seeded } from '../../contract/random.ts'
-import { readAssessment } from '../../contract/read-assessment.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
+import { seeded } from '../../contract/formats/random.ts'
+import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import {
   type Agreement,
   type Axis,

@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { AssessmentFile } from '../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import type { House, Plan } from '../../core/index.ts'
 import type { Planner } from './planner.worker.ts'
 

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { AssessmentFile } from '../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import type { Axis, Flip, Frontier, House, Odds } from '../../core/index.ts'
 import type { Questions } from './questions.worker.ts'
 

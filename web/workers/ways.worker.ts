@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
-import type { AssessmentFile } from '../../contract/assessment-file.ts'
-import { USUAL_DOGS } from '../../contract/usual-dogs.ts'
-import { exampleFor } from '../../contract/way-example.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
+import { USUAL_DOGS } from '../../contract/words/usual-dogs.ts'
+import { exampleFor } from '../../contract/words/way-example.ts'
 import type { House, SchoolId, Schools } from '../../core/index.ts'
 
 /** What ways of working make of dogs of today, and where none of those tells them apart, of usual ones. */

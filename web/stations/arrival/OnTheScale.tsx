@@ -1,7 +1,7 @@
 import { Weight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import { tare, useDevice } from '../../api/devices.ts'
+import { tare, useDevice } from '../../device/devices.ts'
 
 /** The table's scale, live: a steady weight is taken with one touch. */
 export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): ReactNode {

@@ -1,7 +1,7 @@
 import { addDays, differenceInCalendarDays, format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api.ts'
+import type { Visit } from '../../../contract/api/api.ts'
 import {
   IRON_STOP_TEXT,
   JACKET_STAGE_LABEL,
@@ -10,7 +10,7 @@ import {
   STRIP_NOTE_TEXT,
 } from '../../../contract/words/index.ts'
 import { type Assessment, type House, ironGuard, type Plan, showFinishOf, stripOf } from '../../../core/index.ts'
-import { useSaveArrival } from '../../api/queries.ts'
+import { useSaveArrival } from '../../device/queries.ts'
 
 /** The jacket with its stages worked back from the show, and the finish of a show coat with the iron's guard. */
 export function JacketAndShow({

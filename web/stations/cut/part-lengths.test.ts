@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../../core/fixtures.ts'
 import { cutOf, DEFAULT_HOUSE, planGroom } from '../../../core/index.ts'
+import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../../test/fixtures/dogs.ts'
 import { LEAST_MM, lengthsAsIs, lengthsOfLast, lengthsOfStyle, wishedLengths } from './part-lengths.ts'
 
 const dog = { weightKg: 14, lengthMm: lengths(60, { ears: 70, tail: 80 }) }

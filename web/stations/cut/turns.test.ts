@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { anAssessment, cleanSheet, onRegions } from '../../../core/fixtures.ts'
 import { cutOf, DEFAULT_HOUSE, planGroom, REGION_SIDES } from '../../../core/index.ts'
+import { anAssessment, cleanSheet, onRegions } from '../../../test/fixtures/dogs.ts'
 import { turnsOf } from './turns.ts'
 
 const turns = (changes: Parameters<typeof anAssessment>[0] = {}) => {

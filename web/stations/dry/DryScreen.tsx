@@ -3,7 +3,7 @@ import { ArrowLeft } from 'lucide-react'
 import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Salon, Visit } from '../../../contract/api.ts'
+import type { Salon, Visit } from '../../../contract/api/api.ts'
 import {
   capital,
   DRY_METHOD_LABEL,
@@ -33,13 +33,13 @@ import {
   usualChangeover,
   usualSettings,
 } from '../../../core/index.ts'
-import { salonQuery, useMoveDog } from '../../api/queries.ts'
-import { DogStage } from '../../coatmap/DogStage.tsx'
-import { looksOfWater } from '../../coatmap/looks.ts'
-import { useTurning } from '../../coatmap/use-turning.ts'
-import { Loading } from '../../shell/states.tsx'
-import { dogDrawn } from '../dog-file.ts'
-import { usePlanOfVisit } from '../plan-of-visit.ts'
+import { Loading } from '../../app/states.tsx'
+import { salonQuery, useMoveDog } from '../../device/queries.ts'
+import { DogStage } from '../../dog/DogStage.tsx'
+import { dogDrawn } from '../../dog/dog-file.ts'
+import { looksOfWater } from '../../dog/looks.ts'
+import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
+import { useTurning } from '../../dog/use-turning.ts'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { DryingChart } from './DryingChart.tsx'

@@ -8,7 +8,7 @@ import {
   ROOM_WAYS,
   type RoomAir,
 } from '../../../core/index.ts'
-import { useDevice } from '../../api/devices.ts'
+import { useDevice } from '../../device/devices.ts'
 
 interface Room {
   readonly tempC: number

@@ -3,7 +3,7 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import { minutesText, placeName } from '../../../contract/words/index.ts'
 import { REGION_SIDES } from '../../../core/index.ts'
-import { useDevice } from '../../api/devices.ts'
+import { useDevice } from '../../device/devices.ts'
 import type { Run } from './use-run.ts'
 
 const clock = (minutes: number): string =>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import type { DryingReading, DryingRun } from '../../../contract/api-shelf.ts'
+import type { DryingReading, DryingRun } from '../../../contract/api/api-shelf.ts'
 import {
   type DryingModel,
   type Estimated,
@@ -10,7 +10,7 @@ import {
   REGION_SIDES,
   type Reading,
 } from '../../../core/index.ts'
-import { dryingQuery, useDryingChange, useMeasure } from '../../api/shelf.ts'
+import { dryingQuery, useDryingChange, useMeasure } from '../../device/shelf.ts'
 
 export interface Run {
   /** null before it began; a finished one stands until the next begins. */

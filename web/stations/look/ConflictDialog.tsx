@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { REGION_SIDES, SCALE_IDS, type Score, type Sheet } from '../../../core/index.ts'
+import type { Saving } from '../../device/score-saver.ts'
+import { sheetOf } from '../../dog/sheet-state.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import type { Saving } from './score-saver.ts'
-import { sheetOf } from './sheet-state.ts'
 
 interface Props {
   readonly saving: Extract<Saving, { state: 'conflict' }>

@@ -1,6 +1,6 @@
 import { Check, CloudOff, RefreshCw, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
-import type { Saving } from './score-saver.ts'
+import type { Saving } from '../../device/score-saver.ts'
 
 /** The state of saving, always in the same place. */
 export function SavingLine({ saving, problem }: { saving: Saving; problem: string | null }): ReactNode {

@@ -1,6 +1,6 @@
 import { ArrowRight, Hand } from 'lucide-react'
 import { memo, type ReactNode, useEffect, useState } from 'react'
-import type { AssessmentFile } from '../../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import {
   minutesText,
   nextLookText,

@@ -1,14 +1,14 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, renderHook, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import type { ScoreChange } from '../../../contract/api.ts'
-import { lengths } from '../../../core/fixtures.ts'
+import type { ScoreChange } from '../../../contract/api/api.ts'
 import { emptySheet, REGION_SIDES, regionSide, type Sheet } from '../../../core/index.ts'
-import { draw } from '../../testing.tsx'
+import { lengths } from '../../../test/fixtures/dogs.ts'
+import { draw } from '../../../test/harness/web.tsx'
+import { applied, inverse } from '../../dog/sheet-state.ts'
+import type { Scoring } from '../../dog/use-scoring.ts'
 import { Keypad } from './Keypad.tsx'
-import { applied, inverse } from './sheet-state.ts'
 import { useSweep, useSweepKeys } from './sweep.ts'
-import type { Scoring } from './use-scoring.ts'
 
 const coat = { coatType: 'curly', lengthMm: lengths(60) } as const
 const at = (key: string): number => regionSide(key)!.index

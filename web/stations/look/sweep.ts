@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
-import { isTyping } from '../../shell/Shell.tsx'
+import { isTyping } from '../../app/Shell.tsx'
 import {
   type CoatOfDog,
   changeOf,
@@ -12,8 +12,8 @@ import {
   restClean,
   scoreChange,
   standoffStep,
-} from './sheet-state.ts'
-import type { Scoring } from './use-scoring.ts'
+} from '../../dog/sheet-state.ts'
+import type { Scoring } from '../../dog/use-scoring.ts'
 
 /** How the dog stands and which of its places is at hand. */
 export interface Stance {

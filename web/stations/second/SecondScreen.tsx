@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Hand } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Visit } from '../../../contract/api.ts'
+import type { Visit } from '../../../contract/api/api.ts'
 import {
   capital,
   KAPPA_TEXT,
@@ -19,15 +19,15 @@ import {
   type Score,
   type VerdictName,
 } from '../../../core/index.ts'
-import { salonQuery } from '../../api/queries.ts'
-import { DogStage } from '../../coatmap/DogStage.tsx'
-import { sheetLooks } from '../../coatmap/looks.ts'
-import { useTurning } from '../../coatmap/use-turning.ts'
-import { Loading } from '../../shell/states.tsx'
+import { Loading } from '../../app/states.tsx'
+import { salonQuery } from '../../device/queries.ts'
+import { DogStage } from '../../dog/DogStage.tsx'
+import { dogDrawn, useFile } from '../../dog/dog-file.ts'
+import { sheetLooks } from '../../dog/looks.ts'
+import { sheetOf } from '../../dog/sheet-state.ts'
+import { useTurning } from '../../dog/use-turning.ts'
 import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
-import { dogDrawn, useFile } from '../dog-file.ts'
-import { sheetOf } from '../look/sheet-state.ts'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 

@@ -1,7 +1,7 @@
 import { Hand } from 'lucide-react'
 import { type ReactNode, useMemo } from 'react'
 import { Link } from 'react-router'
-import type { AssessmentFile } from '../../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { inTen, nextLookText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { type House, type Odds, REGION_SIDES } from '../../../core/index.ts'
 import { useOdds } from '../../workers/use-questions.ts'

@@ -3,13 +3,13 @@ import { MessageSquareText, Phone, Send } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
-import type { Consent, PlanRecord, Salon, Visit } from '../../../contract/api.ts'
+import type { Consent, PlanRecord, Salon, Visit } from '../../../contract/api/api.ts'
 import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL } from '../../../contract/words/index.ts'
 import { type Plan, quoteOf } from '../../../core/index.ts'
-import { request } from '../../api/client.ts'
-import { usePersonOnDuty } from '../../api/person.ts'
-import { outboxQuery } from '../../api/queries.ts'
-import type { DogDrawn } from '../dog-file.ts'
+import { request } from '../../device/client.ts'
+import { usePersonOnDuty } from '../../device/person.ts'
+import { outboxQuery } from '../../device/queries.ts'
+import type { DogDrawn } from '../../dog/dog-file.ts'
 
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 

@@ -2,8 +2,8 @@ import { Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api.ts'
-import { useAskSecond } from '../../api/queries.ts'
+import type { Visit } from '../../../contract/api/api.ts'
+import { useAskSecond } from '../../device/queries.ts'
 
 /** A second pair of hands on the same dog, blind to the first. */
 export function SecondInvite({ visit }: { visit: Visit }): ReactNode {

@@ -1,7 +1,7 @@
 import { type ReactNode, useId } from 'react'
 import { minutesText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import type { Plan, Treatment } from '../../../core/index.ts'
-import { Textures } from '../../coatmap/textures.tsx'
+import { Textures } from '../../dog/textures.tsx'
 
 const shortMinutes = (minutes: number): string =>
   minutes > 0 && minutes < 0.5 ? 'under 1 min' : `${minutesText(minutes)} min`

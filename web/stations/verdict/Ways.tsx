@@ -23,11 +23,11 @@ import {
   type Style,
   type Treatment,
 } from '../../../core/index.ts'
-import { CoatMap } from '../../coatmap/CoatMap.tsx'
-import { looksOfLengths } from '../../coatmap/looks.ts'
+import { CoatMap } from '../../dog/CoatMap.tsx'
+import type { DogDrawn } from '../../dog/dog-file.ts'
+import { looksOfLengths } from '../../dog/looks.ts'
 import { Opens } from '../../parts/ask.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import type { DogDrawn } from '../dog-file.ts'
 import { HouseNumber } from './Figures.tsx'
 
 type Way = Omit<Alternative, 'closed' | 'feasible'> & {

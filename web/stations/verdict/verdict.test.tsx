@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
-import { anAssessment, cleanSheet, NINE, onRegions } from '../../../core/fixtures.ts'
 import { DEFAULT_HOUSE, type Plan, planGroom, quoteOf, STARTING_PRICES } from '../../../core/index.ts'
-import { draw } from '../../testing.tsx'
-import { dogDrawn } from '../dog-file.ts'
+import { anAssessment, cleanSheet, NINE, onRegions } from '../../../test/fixtures/dogs.ts'
+import { draw } from '../../../test/harness/web.tsx'
+import { dogDrawn } from '../../dog/dog-file.ts'
 import { Stops } from './Said.tsx'
 import { Ways } from './Ways.tsx'
 

@@ -1,6 +1,6 @@
 import { RotateCcw } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
-import type { AssessmentFile } from '../../../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../../../contract/formats/assessment-file.ts'
 import { minutesText, pullText, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
 import { type Axis, type House, type Plan, pointWithin, type Style } from '../../../../core/index.ts'
 import { OneOf } from '../../../parts/ask.tsx'

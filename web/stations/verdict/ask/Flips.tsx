@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
-import type { AssessmentFile } from '../../../../contract/assessment-file.ts'
+import type { AssessmentFile } from '../../../../contract/formats/assessment-file.ts'
 import { flipText, VERDICT_LABEL } from '../../../../contract/words/index.ts'
 import type { Flip, House, VerdictName } from '../../../../core/index.ts'
 import { theQuestions, useFlips } from '../../../workers/use-questions.ts'

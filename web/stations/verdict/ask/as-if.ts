@@ -1,6 +1,6 @@
 import type { Frontier, Style, Treatment, VerdictName } from '../../../../core/index.ts'
 import { VERDICT_IDS } from '../../../../core/index.ts'
-import type { Look } from '../../../coatmap/CoatMap.tsx'
+import type { Look } from '../../../dog/CoatMap.tsx'
 
 /** The dog as it would be: shown in place of the plan while something is asked. */
 export interface AsIf {

@@ -1,0 +1,166 @@
+import { z } from 'zod'
+import {
+  BATH_NOTES,
+  type BenchEvent,
+  CAUTIONS,
+  type Caution,
+  CUT_NOTES,
+  GROOM_PHASES,
+  GROOM_STEP_KINDS,
+  type GroomStep,
+  INCIDENT_IDS,
+  REGION_IDS,
+  REGION_SIDES,
+  REGIONS,
+  SKIP_REASONS,
+  TREATMENT_IDS,
+} from '../../core/index.ts'
+import { between } from '../formats/numbers.ts'
+import { idSchema, instant } from './api.ts'
+
+/*
+ * What happens on the bench, as it goes over HTTP. Events are only ever added; each carries an id made where it happened.
+ */
+const stepId = z.string().min(1).max(240)
+const minutes = between(0, 1440)
+const text = (most: number) => z.string().max(most)
+const tool = z.object({
+  kind: z.enum(['blade', 'comb', 'shears', 'brush', 'dryer', 'other']),
+  id: text(40),
+  form: z.enum(['full', 'skip']).optional(),
+})
+
+/** What steps of grooms begun with earlier models do not say. */
+const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier'> = {
+  productMl: 0,
+  how: [],
+  waitsFor: [],
+  carrier: null,
+}
+
+export const groomStepSchema = z.object({
+  id: stepId,
+  phase: z.enum(GROOM_PHASES),
+  kind: z.enum(GROOM_STEP_KINDS),
+  treatment: z.enum(TREATMENT_IDS).nullable(),
+  what: text(40).nullable(),
+  indexes: z
+    .array(
+      z
+        .int()
+        .min(0)
+        .max(REGION_SIDES.length - 1),
+    )
+    .max(REGION_SIDES.length),
+  tool: tool.nullable(),
+  carrier: tool.nullable().default(UNSAID.carrier),
+  against: z.boolean(),
+  leavesMm: between(0, 600).nullable(),
+  minutes,
+  pace: between(0.1, 10),
+  pull: between(0, 10_000),
+  dwellMin: between(0, 240),
+  product: text(120).nullable(),
+  solutionMl: between(0, 100_000),
+  productMl: between(0, 100_000).default(UNSAID.productMl),
+  how: z
+    .array(z.enum(BATH_NOTES))
+    .max(20)
+    .default([...UNSAID.how]),
+  waitsFor: z
+    .array(stepId)
+    .max(20)
+    .default([...UNSAID.waitsFor]),
+  cautions: z.array(z.enum(Object.keys(CAUTIONS) as [Caution, ...Caution[]])).max(40),
+  notes: z.array(z.enum(CUT_NOTES)).max(40),
+  handOver: z.boolean(),
+  part: between(0, 1),
+}) satisfies z.ZodType<GroomStep>
+
+const about = { id: idSchema, at: instant }
+const place = {
+  region: z.enum(REGION_IDS).nullable(),
+  side: z.enum(['left', 'right']).nullable(),
+}
+const did = text(600)
+const sizeMm = between(0, 1000).nullable()
+
+export const benchEventSchema = z
+  .discriminatedUnion('kind', [
+    z.object({
+      ...about,
+      kind: z.literal('plan'),
+      planId: idSchema,
+      steps: z.array(groomStepSchema as z.ZodType<GroomStep>).max(200),
+      pullBudget: between(0, 10_000),
+      restEvery: between(1, 1440),
+    }),
+    z.object({ ...about, kind: z.enum(['start', 'pause', 'done', 'reopen']), step: stepId }),
+    z.object({ ...about, kind: z.literal('skip'), step: stepId, reason: z.enum(SKIP_REASONS) }),
+    z.object({ ...about, kind: z.literal('change'), step: stepId, minutes: minutes.nullable(), note: text(400) }),
+    z.object({ ...about, kind: z.literal('timer'), step: stepId, minutes: between(0.1, 240) }),
+    z.object({ ...about, kind: z.literal('timer-more'), timer: idSchema, minutes: between(0.1, 240) }),
+    z.object({ ...about, kind: z.literal('timer-stop'), timer: idSchema }),
+    z.object({ ...about, kind: z.enum(['rest', 'rest-end', 'finish', 'unfinish', 'blade-off', 'coolant']) }),
+    z.object({ ...about, kind: z.literal('blade-on'), blade: text(20).min(1) }),
+    z.object({ ...about, kind: z.literal('incident'), incident: z.enum(INCIDENT_IDS), ...place, sizeMm, did }),
+    z.object({ ...about, kind: z.literal('incident-more'), incident: idSchema, ...place, sizeMm, did }),
+    z.object({ ...about, kind: z.literal('told'), incident: idSchema }),
+  ])
+  .superRefine((event, ctx) => {
+    if (event.kind !== 'incident' && event.kind !== 'incident-more') return
+    const { region, side } = event
+    const paired = region !== null && REGIONS[region].paired
+    if (paired !== (side !== null))
+      ctx.addIssue({ code: 'custom', path: ['side'], message: paired ? 'left or right' : 'null, a single region' })
+  })
+/** As a device sends it: the person is who is named at that screen. */
+export type SentEvent = z.infer<typeof benchEventSchema>
+
+export const benchBatchSchema = z.object({ events: z.array(benchEventSchema).min(1).max(200) })
+
+export const storedEventSchema = z.looseObject({
+  id: idSchema,
+  at: instant,
+  by: idSchema.nullable(),
+  kind: z.string(),
+})
+export const benchSchema = z.object({
+  /** The server's clock, so that devices agree about time. */
+  now: instant,
+  events: z.array(storedEventSchema) as unknown as z.ZodType<readonly StoredEvent[]>,
+})
+export type StoredEvent = SentEvent & { readonly by: string | null }
+export type BenchDoc = { now: string; events: readonly StoredEvent[] }
+
+/** As the core takes it. */
+export const eventOf = (event: StoredEvent): BenchEvent =>
+  ({
+    ...event,
+    at: Date.parse(event.at),
+    ...(event.kind === 'plan' ? { steps: event.steps.map((step) => ({ ...UNSAID, ...step })) } : {}),
+  }) as BenchEvent
+
+/** A clock that runs on some dog's bench. */
+export const runningTimerSchema = z.object({
+  id: idSchema,
+  visitId: idSchema,
+  dog: z.string(),
+  /** What works there. */
+  label: z.string(),
+  startedAt: instant,
+  endsAt: instant,
+})
+export type RunningTimer = z.infer<typeof runningTimerSchema>
+
+/** A blade that runs on some dog now. */
+export const runningBladeSchema = z.object({
+  visitId: idSchema,
+  dog: z.string(),
+  blade: z.string(),
+  by: idSchema.nullable(),
+  since: instant,
+  /** When coolant last went on; null since it runs. */
+  cooledAt: instant.nullable(),
+})
+export type RunningBlade = z.infer<typeof runningBladeSchema>

@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import { RACK_KIND_IDS, type RackTool, TOOL_STATE_IDS } from '../../core/index.ts'
+import { fileToolSchema } from '../formats/assessment-file.ts'
+import { whole } from '../formats/numbers.ts'
+import { idSchema, instant } from './api.ts'
+
+/** A tool of the salon as it is written down. */
+export const toolSchema = fileToolSchema.safeExtend({
+  kind: z.enum(RACK_KIND_IDS),
+  form: z.enum(['full', 'skip']).nullable(),
+  state: z.enum(TOOL_STATE_IDS),
+  /** What stands on it, where there are several alike. */
+  label: z.string().trim().max(60),
+  ownerId: idSchema.nullable(),
+  note: z.string().trim().max(400),
+})
+export type ToolFields = z.infer<typeof toolSchema>
+
+/** Clipper blades hold an edge for so many dogs; nobody counts beyond. */
+const dogs = whole(0, 100_000)
+const moment = instant.nullable()
+
+/** `id` of the tool's own kind is `toolId` here, because the row has an id of its own. */
+export const rackToolSchema = z.object({
+  id: idSchema,
+  revision: z.int(),
+  tool: toolSchema,
+  dogsSinceSharpened: dogs,
+  usedAt: moment,
+  oiledAt: moment,
+  disinfectedAt: moment,
+  sharpenedAt: moment,
+  retired: z.boolean(),
+})
+export type RackToolDoc = z.infer<typeof rackToolSchema>
+
+export const newToolSchema = z.object({ tool: toolSchema })
+export const toolChangeSchema = z.object({ baseRevision: z.int().min(0), tool: toolSchema })
+export const TOOL_CARES = ['sharpen', 'oil', 'disinfect'] as const
+export const toolCareSchema = z.object({ care: z.enum(TOOL_CARES) })
+export const toolRetireSchema = z.object({ retired: z.boolean() })
+
+const MINUTE = 60_000
+/** As the core judges it, at a moment. */
+export function coreTool(
+  { tool, dogsSinceSharpened, usedAt, oiledAt, disinfectedAt }: RackToolDoc,
+  now: Date,
+): RackTool {
+  const since = (at: string | null): number | null => (at === null ? null : (now.getTime() - Date.parse(at)) / MINUTE)
+  const { kind, id, form, state } = tool
+  return {
+    kind,
+    id,
+    form,
+    state,
+    dogsSinceSharpened,
+    minutesSinceUse: since(usedAt),
+    minutesSinceOil: since(oiledAt),
+    minutesSinceDisinfection: since(disinfectedAt),
+  }
+}

@@ -1,0 +1,285 @@
+import {
+  type Bath,
+  type Cut,
+  type Deshed,
+  type Drying,
+  type Flip,
+  type Frontier,
+  type HandStrip,
+  type NextLook,
+  type Odds,
+  type Option,
+  type Plan,
+  type Quote,
+  REGION_SIDES,
+  VERDICT_IDS,
+} from '../../core/index.ts'
+import {
+  CAUTION_TEXT,
+  CUT_NOTE_TEXT,
+  DRYING_CAUTION_TEXT,
+  NEXT_TEXT,
+  reasonText,
+  STRIP_NOTE_TEXT,
+  SUPPORT_TEXT,
+  stopText,
+} from '../words/index.ts'
+import { bathFile, deshedFile } from './bath-file.ts'
+
+const DECIMALS = 100
+/** Steps of the frontier lie closer together than what is read off a plan. */
+const exact = (value: number): number => Math.round(value * 1e6) / 1e6
+const round = (value: number): number => Math.round(value * DECIMALS) / DECIMALS
+/** Drops what is null or undefined, so that a key is there or is not. */
+const present = <T extends object>(object: T): T =>
+  Object.fromEntries(Object.entries(object).filter(([, value]) => value !== null && value !== undefined)) as T
+
+const ends = ({ low, high }: { low: number; high: number }): { low: number; high: number } | null =>
+  round(low) === round(high) ? null : { low: round(low), high: round(high) }
+
+const cautionsOf = (option: Option): string[] => option.cautions.map((code) => CAUTION_TEXT[code])
+
+/** What is asked of a verdict beside the plan itself. */
+export interface Questions {
+  /** On the pull axis. */
+  readonly frontier: Frontier
+  readonly flips: readonly Flip[]
+  readonly odds: Odds
+  /** null where the groom stops. */
+  readonly bath: Bath | null
+  /** null where nothing is loose, or the groom stops. */
+  readonly deshed: Deshed | null
+  /** null where the groom stops. */
+  readonly drying: Drying | null
+  /** null where the groom stops. */
+  readonly cut: Cut | null
+  /** null where no jacket is stripped or wished for. */
+  readonly strip: HandStrip | null
+  /** Where the file brought its own price list. */
+  readonly quote: Quote | null
+}
+
+const placeOf = (index: number): object => {
+  const { region, side } = REGION_SIDES[index]!
+  return present({ region, side })
+}
+
+/** The best style at each pull budget, by rising pull. */
+const frontierRows = ({ curves, envelope }: Frontier): object[] =>
+  Array.from(envelope.point, (point, i) => {
+    const curve = curves[envelope.curve[i]!]!
+    return {
+      style: curve.style,
+      choice: VERDICT_IDS[curve.names[point]!],
+      pull: exact(curve.pull[point]!),
+      minutes: exact(curve.minutes[point]!),
+      coatKept: exact(curve.coatKept[point]!),
+    }
+  })
+
+const flipRow = ({ what, region, side, score, from, to, becomes }: Flip): object =>
+  present({ what, region, side, score, from, to, becomes })
+
+const lookRow = ({ index, settles }: NextLook): object => ({ ...placeOf(index), settles: exact(settles) })
+
+const dryingFile = ({
+  method,
+  coatMassG,
+  towels,
+  stages,
+  minutes,
+  inVerdict,
+  brushedInVerdict,
+  how,
+  breaks,
+  cautions,
+}: Drying): object => ({
+  method,
+  coatMassG: round(coatMassG),
+  towels,
+  stages: stages.map(({ stage, minutes: spent, waterStartG, waterEndG }) => ({
+    stage,
+    minutes: round(spent),
+    waterStartG: round(waterStartG),
+    waterEndG: round(waterEndG),
+  })),
+  minutes: round(minutes),
+  ...(inVerdict > 0 ? { inVerdict: round(inVerdict) } : {}),
+  ...(brushedInVerdict > 0 ? { brushedInVerdict: round(brushedInVerdict) } : {}),
+  how,
+  ...(breaks > 0 ? { breaks } : {}),
+  cautions: cautions.map((code) => DRYING_CAUTION_TEXT[code]),
+})
+
+const cutFile = ({ lines, blends, unlike, notCut, supports, minutes: total }: Cut): object => ({
+  lines: lines.map(({ index, part, tool, against, leavesMm, why, when, minutes, notes, handOver, cautions }) => ({
+    ...placeOf(index),
+    ...(part === 'coat' ? {} : { part }),
+    tool,
+    against,
+    leavesMm: round(leavesMm),
+    why,
+    ...(when === 'before-bath' ? { when } : {}),
+    ...(minutes > 0 ? { minutes: round(minutes) } : {}),
+    ...(notes.length > 0 ? { how: notes.map((code) => CUT_NOTE_TEXT[code]) } : {}),
+    ...(handOver ? { handOver } : {}),
+    cautions: cautions.map((code) => CAUTION_TEXT[code]),
+  })),
+  ...(supports.length > 0 ? { supports: supports.map((code) => SUPPORT_TEXT[code]) } : {}),
+  minutes: round(total),
+  blends: blends.map(({ a, b, stepMm, tool }) => ({
+    a: REGION_SIDES[a]!.key,
+    b: REGION_SIDES[b]!.key,
+    stepMm: round(stepMm),
+    tool,
+  })),
+  unlike: unlike.map(({ left, leftMm, rightMm }) => ({
+    region: REGION_SIDES[left]!.region,
+    leftMm: round(leftMm),
+    rightMm: round(rightMm),
+  })),
+  notCut: notCut.map(({ index, wishedMm, why }) => ({ ...placeOf(index), wishedMm, why })),
+})
+
+const stripFile = ({ jacket, ready, order, minutes, pull, rollWeeks, stages, tooLate, notes }: HandStrip): object => ({
+  jacket,
+  ready,
+  order: order.map(placeOf),
+  minutes: round(minutes),
+  pull: round(pull),
+  rollWeeks,
+  ...(stages.length > 0 ? { stages, tooLate } : {}),
+  how: notes.map((code) => STRIP_NOTE_TEXT[code]),
+})
+
+const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip, quote }: Questions): object => ({
+  frontier: frontierRows(frontier),
+  flips: flips.map(flipRow),
+  nextLooks: odds.looks.map(lookRow),
+  odds: {
+    draws: odds.draws,
+    exact: odds.exact,
+    verdicts: odds.verdicts.map(({ name, chance, low, high }) => ({
+      choice: name,
+      chance: exact(chance),
+      low: exact(low),
+      high: exact(high),
+    })),
+  },
+  ...(bath ? { bath: bathFile(bath) } : {}),
+  ...(deshed ? { deshed: deshedFile(deshed) } : {}),
+  ...(drying ? { drying: dryingFile(drying) } : {}),
+  ...(cut ? { cut: cutFile(cut) } : {}),
+  ...(strip ? { strip: stripFile(strip) } : {}),
+  ...(quote
+    ? {
+        price: {
+          currency: quote.currency,
+          total: quote.total / 100,
+          base: quote.base / 100,
+          coatWork: quote.coatWork / 100,
+        },
+      }
+    : {}),
+})
+
+/**
+ * A plan as etude.plan/1, with the answers to what was asked of it, if anything was. Parts of the product that are not built have no key. Where places were not looked at, figures
+ * are the low end and `range` holds both.
+ */
+export function planFile(plan: Plan, questions: Questions | null): object {
+  const { verdict, indices } = plan
+  const figure = ({ value, low, high }: Plan['indices']['mat']): object => ({
+    value: value === null ? null : round(value),
+    low: round(low),
+    high: round(high),
+  })
+  return {
+    format: 'etude.plan/1',
+    model: plan.model,
+    indices: {
+      mat: figure(indices.mat),
+      undercoat: figure(indices.undercoat),
+      condition: figure(indices.condition),
+      skin: indices.skin,
+    },
+    verdict: present({
+      choice: verdict.choice,
+      style: verdict.style,
+      minutes: round(verdict.minutes.low),
+      pull: round(verdict.pull.low),
+      minutesBudget: round(verdict.minutesBudget),
+      pullBudget: round(verdict.pullBudget),
+      reserve: round(verdict.reserve),
+      coatKept: round(verdict.coatKept.high),
+      handOverMinutes: verdict.handOverMinutes > 0 ? round(verdict.handOverMinutes) : null,
+      range:
+        ends(verdict.minutes) || ends(verdict.pull)
+          ? { minutes: ends(verdict.minutes), pull: ends(verdict.pull) }
+          : null,
+      otherwise: verdict.otherwise,
+      reasons: verdict.reasons.map((reason) =>
+        present({ code: reason.code, text: reasonText(reason), region: reason.region, side: reason.side }),
+      ),
+      alternatives: verdict.alternatives.map((way) =>
+        present({
+          choice: way.choice,
+          style: way.style,
+          feasible: way.feasible,
+          closed: way.closed,
+          minutes: round(way.minutes),
+          pull: round(way.pull),
+          coatKept: round(way.coatKept),
+          visits: way.visits > 1 ? way.visits : null,
+          regrowWeeks: round(way.regrowWeeks),
+          nextWeeks: way.next.weeks,
+        }),
+      ),
+      regrowWeeks: round(verdict.after.regrowWeeks),
+    }),
+    regions: plan.regions.map(({ region, side, treatment, option, minutes, pull, done }) =>
+      present({
+        region,
+        side,
+        treatment,
+        minutes: round(minutes.low),
+        pull: round(pull.low),
+        range: ends(minutes) || ends(pull) ? { minutes: ends(minutes), pull: ends(pull) } : null,
+        tool: treatment === 'look' ? null : option.tool,
+        leavesMm: treatment === 'look' ? null : option.leavesMm,
+        when: treatment === 'look' ? null : option.when,
+        addOns: option.card ? ['card'] : [],
+        handOver: option.handOver,
+        done: done ? true : null,
+        why: option.why,
+        cautions: treatment === 'look' ? [] : cautionsOf(option),
+      }),
+    ),
+    stops: plan.stops.map((stop) =>
+      present({ code: stop.code, action: stop.action, region: stop.region, side: stop.side, text: stopText(stop) }),
+    ),
+    ...(questions ? questionsFile(questions) : {}),
+    next: {
+      weeks: verdict.after.next.weeks,
+      reasons: [verdict.after.next.why],
+      text: NEXT_TEXT[verdict.after.next.why],
+      matIndexThen: round(verdict.after.next.indexThen),
+      matIndexFourWeeksLater: round(verdict.after.next.indexLater),
+    },
+    ...(plan.split
+      ? {
+          visits: plan.split.visits.map(({ number, day, minutes, pull, parts }) => ({
+            number,
+            day,
+            minutes: round(minutes),
+            pull: round(pull),
+            regions: parts.map(({ index, part }) => ({ ...placeOf(index), part })),
+          })),
+          left: plan.split.left.map(placeOf),
+        }
+      : {}),
+    cautions: [
+      ...new Set(plan.regions.flatMap(({ option, treatment }) => (treatment === 'look' ? [] : cautionsOf(option)))),
+    ],
+  }
+}

@@ -1,0 +1,146 @@
+import { z } from 'zod'
+import {
+  type Assessment,
+  CONSENT_NEEDS,
+  type ConsentNeed,
+  consentRisks,
+  type House,
+  type Plan,
+  type PriceList,
+  quoteOf,
+  STYLE_IDS,
+} from '../../core/index.ts'
+import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
+import {
+  CONSENT_CAUTIONS,
+  capital,
+  feelLines,
+  listed,
+  MEANWHILE,
+  NEED_FOR_OWNER,
+  NEXT_TEXT,
+  RISK_TEXT,
+  reasonForOwner,
+  STYLE_LABEL,
+  seenLines,
+  VERDICT_LABEL,
+  verdictSentence,
+} from './index.ts'
+
+const lines = z.array(z.string())
+
+/** The owner's page, word for word as it is shown; kept with the answer. */
+export const consentPageSchema = z.object({
+  salon: z.string(),
+  name: z.string(),
+  /** For the drawing: the dog, what was found on it, and the coat afterwards in mm by region-side. */
+  dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true }),
+  rows: z.array(rowSchema.pick({ region: true, side: true, mat: true, extent: true, undercoat: true, skin: true })),
+  outlineMm: z.array(z.number()),
+  seen: lines,
+  advice: z.string(),
+  why: lines,
+  asks: lines,
+  feels: lines,
+  minutes: z.object({ low: z.number(), high: z.number() }),
+  currency: z.string(),
+  /** Hundredths of the currency. */
+  price: z.int(),
+  priceIs: z.string(),
+  coatKept: z.number(),
+  regrowWeeks: z.number(),
+  nextWeeks: z.int(),
+  nextWhy: z.string(),
+  risks: lines,
+  /** Between split visits; empty otherwise. */
+  visits: z.array(z.object({ number: z.int(), day: z.number(), minutes: z.number() })),
+  meanwhile: lines,
+  ways: z.array(
+    z.object({
+      style: z.enum(STYLE_IDS),
+      title: z.string(),
+      minutes: z.number(),
+      price: z.int(),
+      coatKept: z.number(),
+      regrowWeeks: z.number(),
+      visits: z.int(),
+      outlineMm: z.array(z.number()),
+      /** Whether the owner may choose it here; other ways need a talk first. */
+      open: z.boolean(),
+    }),
+  ),
+  cautions: lines,
+})
+export type ConsentPage = z.infer<typeof consentPageSchema>
+
+export const needSchema = z.enum(CONSENT_NEEDS)
+
+const MOST_REASONS = 4
+const FOUND: ReadonlySet<string> = new Set(['felted', 'tight-mats', 'knots', 'comb-goes-through'])
+
+interface Given {
+  readonly plan: Plan
+  readonly assessment: Assessment
+  readonly dog: ConsentPage['dog']
+  readonly rows: ConsentPage['rows']
+  readonly needs: readonly ConsentNeed[]
+  readonly prices: PriceList
+  readonly salon: string
+}
+
+/** Everything the owner is told about a plan, made of the plan and nothing else. */
+export function consentPage({ plan, assessment, dog, rows, needs, prices, salon }: Given, house: House): ConsentPage {
+  const { verdict, split } = plan
+  const { name } = assessment.dog
+  const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
+  // What was found stands under what we saw; figures of the trade mean nothing to an owner.
+  const reasons = verdict.reasons.filter(({ code }) => !code.startsWith('keep-wish') && !FOUND.has(code))
+  return {
+    salon,
+    name,
+    dog,
+    rows: [...rows],
+    outlineMm: plan.regions.map(({ option }) => option.outlineMm),
+    seen: seenLines(assessment),
+    advice: verdictSentence(plan, name),
+    why: reasons.slice(0, MOST_REASONS).map((reason) => reasonForOwner(reason, name)),
+    asks: needs.map((need) => NEED_FOR_OWNER[need]),
+    feels: feelLines(plan, name),
+    minutes: verdict.minutes,
+    currency: quote.currency,
+    price: quote.total,
+    priceIs:
+      listed([
+        'bath, drying, cut and nails',
+        ...(quote.coatWork > 0
+          ? [
+              `${Math.round(quote.minutes / quote.visits - quote.minutesIncluded)} minutes of coat work beyond the usual`,
+            ]
+          : []),
+      ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
+    coatKept: verdict.coatKept.low,
+    regrowWeeks: verdict.after.regrowWeeks,
+    nextWeeks: verdict.after.next.weeks,
+    nextWhy: NEXT_TEXT[verdict.after.next.why],
+    risks: consentRisks(plan, assessment, house).map((risk) => RISK_TEXT[risk]),
+    visits: (split?.visits ?? []).map(({ number, day, minutes }) => ({ number, day, minutes })),
+    meanwhile: split ? [...MEANWHILE] : [],
+    ways: verdict.alternatives
+      .filter(({ closed, feasible, visits }) => closed === null && (feasible || visits > 1))
+      .map((way) => ({
+        style: way.style,
+        title:
+          way.visits > 1
+            ? `Keep it, over ${way.visits} visits`
+            : capital(STYLE_LABEL[way.style] ?? VERDICT_LABEL[way.choice]),
+        minutes: way.minutes,
+        price: quoteOf(assessment.dog, way.minutes, prices, way.visits).total,
+        coatKept: way.coatKept,
+        regrowWeeks: way.regrowWeeks,
+        visits: way.visits,
+        outlineMm: [...way.outlineMm],
+        open: way.visits === 1 && way.feasible,
+      })),
+    cautions: [...CONSENT_CAUTIONS],
+  }
+}

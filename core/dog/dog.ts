@@ -1,0 +1,133 @@
+import type { OwnRate } from '../aftercare/rebook.ts'
+import type { ProductKind } from '../bath/products.ts'
+import type { RegionId } from '../body/regions.ts'
+import type { CoatModifier, CoatType, Density, LengthsMm } from '../coat/coat-types.ts'
+import type { Schools } from '../numbers/schools.ts'
+import type { Treatment } from '../plan/treatments.ts'
+import type { Sheet } from '../scores/sheet.ts'
+import type { Rack } from '../tools/rack.ts'
+
+export const HEALTH_IDS = [
+  'senior',
+  'puppy',
+  'brachycephalic',
+  'heart',
+  'breathing',
+  'seizures',
+  'arthritis',
+  'weak-hind',
+  'cancer-care',
+  'recent-surgery',
+  'pregnant',
+  'diabetic',
+  'deaf',
+  'blind',
+  'skin-treatment',
+  'allergy',
+] as const
+export type HealthFlag = (typeof HEALTH_IDS)[number]
+
+export const TEMPERAMENT_IDS = ['easy', 'wary', 'anxious', 'mouthy', 'bites', 'unknown'] as const
+export type Temperament = (typeof TEMPERAMENT_IDS)[number]
+
+export const TOLERANCE_IDS = ['fine', 'low-only', 'none', 'unknown'] as const
+export type Tolerance = (typeof TOLERANCE_IDS)[number]
+
+export const JACKET_IDS = ['tight', 'ready', 'past'] as const
+export type Jacket = (typeof JACKET_IDS)[number]
+
+export const STYLE_WISH_IDS = ['natural', 'trim', 'short', 'show', 'strip', 'puppy'] as const
+export type StyleWish = (typeof STYLE_WISH_IDS)[number]
+
+export const EXPERIENCE_IDS = ['learner', 'practised', 'expert'] as const
+export type Experience = (typeof EXPERIENCE_IDS)[number]
+
+/** The dog on the day, every field filled; the contract's readers put in the defaults. */
+export interface Dog {
+  readonly name: string
+  readonly breed: string | null
+  readonly coatType: CoatType
+  readonly modifiers: readonly CoatModifier[]
+  readonly density: Density
+  readonly weightKg: number
+  readonly ageMonths: number | null
+  readonly lengthMm: LengthsMm
+  readonly health: readonly HealthFlag[]
+  readonly temperament: Temperament
+  readonly dryerTolerance: Tolerance
+  readonly nailTolerance: Tolerance
+  readonly faceTolerance: Tolerance
+  readonly visitsSoFar: number
+  readonly jacket: Jacket | null
+  readonly surgery: { readonly daysAgo: number; readonly cleared: boolean } | null
+  /** Share of the skin without coat, 0 to 1; null where nothing is said. */
+  readonly bare: number | null
+  /** Days since the last spot-on flea treatment; null where there was none or nobody knows. */
+  readonly daysSinceSpotOn: number | null
+  /** What it must not get, in the owner's or the vet's words. */
+  readonly allergies: readonly string[]
+  readonly prescribed: Prescribed | null
+}
+
+/** What the dog's vet prescribed for its skin. */
+export interface Prescribed {
+  readonly kind: ProductKind
+  /** Parts of water to one of product; 0 is ready to use. */
+  readonly waterParts: number
+  readonly dwellMin: number
+  readonly regions: readonly RegionId[] | 'all'
+}
+
+export interface Wishes {
+  /** 0 does not mind, 3 wants every hair. */
+  readonly keepLength: 0 | 1 | 2 | 3
+  readonly style: StyleWish
+  readonly targetMm: Partial<LengthsMm>
+  readonly show: boolean
+  readonly keepJacket: boolean
+  readonly homeBrushing: { readonly perWeek: number; readonly toSkin: boolean } | null
+  readonly swims: boolean
+  readonly wearsCoat: boolean
+  /** In the owner's words: "no perfume", "keep the lashes". */
+  readonly extras: readonly string[]
+  /** Days until the show it is groomed for; null without one. */
+  readonly showInDays: number | null
+}
+
+/** A region-side that is finished, and how it was left. */
+export interface DoneWork {
+  readonly index: number
+  readonly treatment: Treatment
+  /** What the tool left where it cut, mm; null where nothing was cut. */
+  readonly leavesMm: number | null
+  /** The coat's outline now, mm. */
+  readonly outlineMm: number
+}
+
+/** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */
+export interface Progress {
+  readonly done: readonly DoneWork[]
+  readonly minutes: number
+  readonly pull: number
+}
+
+/** Everything the verdict follows from. Immutable; nothing else is consulted. */
+export interface Assessment {
+  readonly stage: 'arrival' | 'after-air'
+  readonly dog: Dog
+  readonly wishes: Wishes
+  readonly sheet: Sheet
+  readonly slotMinutes: number
+  readonly experience: Experience
+  readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
+  /** The groomer's own pace by treatment, 1 where nothing is known. */
+  readonly pace: Partial<Record<Treatment, number>>
+  readonly room: { readonly tempC: number; readonly rh: number }
+  /** null before the work begins. */
+  readonly progress: Progress | null
+  readonly schools: Schools
+  /** How fast this dog mats, from its own visits; null where it is not known yet. */
+  readonly own: OwnRate | null
+  /** What the salon cuts with. */
+  readonly rack: Rack
+}

@@ -1,0 +1,49 @@
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { SEVEN_MM } from '../tools/blades.ts'
+import type { Caution } from './codes.ts'
+import type { Context } from './context.ts'
+import type { SideState } from './side-state.ts'
+import { type Cut, SMALL_DRYER } from './tools.ts'
+import { CUTS, type Treatment } from './treatments.ts'
+
+/** Said whenever anything is done there (rules 9 and 10). */
+export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
+  'ear-outer': ['ear-edge'],
+  'ear-inner': ['ear-pocket'],
+  'behind-ear': ['ear-pocket'],
+  tuck: ['tuck-web'],
+  armpit: ['armpit-web'],
+  groin: ['groin-folds'],
+  belly: ['nipples'],
+  hindleg: ['hock-hollow'],
+  throat: ['throat-folds'],
+  sanitary: ['never-dig'],
+  eyes: ['tips-away-from-eye'],
+  muzzle: ['lips-and-tongue'],
+  foreleg: ['dewclaw'],
+  'front-paw': ['toe-webs', 'dewclaw'],
+  'hind-paw': ['toe-webs', 'dewclaw'],
+}
+
+/** Everything the person must hear when this is done here. */
+export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | null, ctx: Context): Caution[] {
+  if (treatment === 'none' || treatment === 'leave' || treatment === 'look') return []
+  const { region } = REGION_SIDES[state.index]!
+  const { dog } = ctx.assessment
+  const cuts = CUTS.has(treatment)
+  const scar = state.scores.findings.some(({ id }) => id === 'surgery-site')
+  const said: [boolean, Caution][] = [
+    [state.mat === 4, 'under-felt'],
+    [cut?.tight ?? false, 'tight-on-skin'],
+    [state.skin === 2, 'sore-no-heat-no-scrub'],
+    [state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM, 'short-blade-on-sore-skin'],
+    [state.local, 'keep-tools-off-finding'],
+    [scar, 'no-blade-on-scar'],
+    [cuts && ctx.isShow, 'owner-decides-loss'],
+    [treatment === 'demat' && ctx.isShow, 'tip-to-root-only'],
+    [treatment === 'blow-out' && SMALL_DRYER.has(region), 'small-dryer-only'],
+    [treatment === 'blow-out' && dog.dryerTolerance !== 'fine', 'low-air-hood-on'],
+    [cuts && state.mat >= 2, 'mat-not-combed'],
+  ]
+  return [...said.filter(([applies]) => applies).map(([, code]) => code), ...(PLACE_CAUTIONS[region] ?? [])]
+}

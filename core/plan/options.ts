@@ -1,0 +1,280 @@
+import { isPaw, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { CARDED_COATS } from '../coat/coat-types.ts'
+import type { DoneWork } from '../dog/dog.ts'
+import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
+import { cautionsOf } from './cautions.ts'
+import type { Caution, LeaveReason, Refusal } from './codes.ts'
+import { type Context, wishedMm } from './context.ts'
+import { type Cost, cardCost, costOf } from './cost.ts'
+import { lossOf } from './loss.ts'
+import type { SideState } from './side-state.ts'
+import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
+import { CUTS, type Tool, type Treatment, type When } from './treatments.ts'
+
+/** One way to treat one region-side, with all that follows from it. */
+export interface Option {
+  readonly treatment: Treatment
+  readonly minutes: number
+  readonly pull: number
+  /** Points of coat lost, before the owner's weight. */
+  readonly loss: number
+  readonly cost: Cost
+  readonly card: Cost | null
+  readonly tool: Tool | null
+  /** What the tool leaves where it cuts, mm; null where nothing is cut. */
+  readonly leavesMm: number | null
+  /** The coat's outline afterwards, mm: the cover of a splice still stands. */
+  readonly outlineMm: number
+  readonly when: When | null
+  readonly cautions: readonly Caution[]
+  readonly handOver: boolean
+  readonly why: LeaveReason | 'hand-card-over-visits' | 'done' | null
+}
+
+export interface SideOptions {
+  readonly offered: readonly Option[]
+  readonly refused: readonly { treatment: Treatment; code: Refusal }[]
+}
+
+/** Hygiene places of a double coat, where clipping is ordinary. */
+export const DOUBLE_EXEMPT: ReadonlySet<RegionId> = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
+const NO_AIR: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'ear-inner', 'sanitary'])
+/** Where a jacket grows: the harsh coat of the trunk. */
+export const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
+const FACE_EDGE: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle'])
+const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
+/** Loose skin, thin edges, eyes: where a learner uses no bare blade. */
+export const NO_BARE_BLADE_FOR_LEARNERS: ReadonlySet<RegionId> = new Set([
+  'eyes',
+  'ear-outer',
+  'ear-inner',
+  'armpit',
+  'groin',
+  'tuck',
+])
+const SPOT = 0.05
+
+const onDoubleCoat = (region: RegionId, { assessment }: Context): boolean =>
+  assessment.dog.coatType === 'double' && !DOUBLE_EXEMPT.has(region)
+
+export const isStripped = (region: RegionId, { assessment: { dog }, stripsJacket }: Context): boolean => {
+  if (!stripsJacket) return false
+  if (dog.coatType === 'wire' || dog.coatType === 'feathered') return JACKET.has(region)
+  return dog.coatType === 'silky' && region === 'back'
+}
+
+const scarHere = ({ scores }: SideState): boolean => scores.findings.some(({ id }) => id === 'surgery-site')
+
+/** Dead undercoat woven in, and a dog that takes no dryer: conditioner and carding by hand, over the visits. */
+const handCards = (state: SideState, region: RegionId, { assessment: { dog } }: Context): boolean =>
+  dog.coatType === 'double' &&
+  dog.dryerTolerance === 'none' &&
+  state.mat >= 3 &&
+  state.undercoat >= 3 &&
+  REGIONS[region].seen > 0
+
+/** The one length of a short style, and the blade that sets it where a mat does. */
+export interface StyleLength {
+  readonly mm: number
+  readonly blade: Blade | null
+}
+
+/**
+ * The cut of a whole-region clip: under the mat where there is one, else the wish, else the usual short. null where there
+ * is a mat and the rack has no blade that may go under it.
+ */
+function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleLength | null): Cut | null {
+  const under = state.mat >= 2 ? cutUnderMat('clip', region, state, ctx) : null
+  if (state.mat >= 2 && !under) return null
+  if (under && (style === null || style.mm >= under.leavesMm)) return under
+  const wanted = style?.mm ?? wishedMm(region, ctx.assessment, ctx.house) ?? ctx.house['short.default']
+  // On sore skin that no mat forces, no blade shorter than a 7.
+  const mm = !under && state.skin === 2 ? Math.max(wanted, SEVEN_MM) : wanted
+  const cut =
+    style?.blade && mm === style.mm
+      ? { tool: bladeTool(style.blade, region, state.mat >= 2, ctx.assessment.rack), leavesMm: mm, tight: false }
+      : cutToLength(region, mm, ctx.assessment.rack)
+  return under ? { ...cut, tight: under.tight } : cut
+}
+
+/** Where the house works hidden mats out and keeps every hair: as long as they can be worked out at all. */
+const keptHidden = ({ mat, skin, coatMm }: SideState, region: RegionId, { assessment }: Context): boolean =>
+  assessment.schools['hidden-mats'] === 'brush-out' &&
+  REGIONS[region].seen === 0 &&
+  mat <= 3 &&
+  skin < 2 &&
+  coatMm > 0 &&
+  !isPaw(region)
+
+type Ruling = Refusal | null
+
+/** Whether a treatment may be offered here, and if not, the rule that says so. Order: rules first, then sense. */
+function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: Context): Ruling {
+  const { house, assessment, isShow, keepsJacket } = ctx
+  const { dog } = assessment
+  const { seen, tender } = REGIONS[region]
+  const { mat, coatMm } = state
+  const corded = dog.coatType === 'corded' && mat <= 1
+  const notCleared = scarHere(state) && !state.local
+  if (corded && treatment !== 'none' && treatment !== 'clip') return 'cords-not-brushed'
+  if (handCards(state, region, ctx)) return 'hand-card-over-visits'
+  switch (treatment) {
+    case 'none':
+      if (corded) return null
+      return mat === 0 && coatMm <= house['none.mm'] && state.undercoat === 0 ? null : 'needs-more-than-a-comb'
+    case 'brush':
+      if (mat === 4) return 'felt-not-brushed'
+      if (mat === 3) return 'too-tight-to-brush'
+      return isPaw(region) && mat >= 2 ? 'paw-knots-are-cut' : null
+    case 'demat':
+      if (mat === 4) return 'felt-not-brushed'
+      if (mat < 2) return 'not-this-bad'
+      if (state.skin >= 2) return 'skin-sore'
+      return isPaw(region) ? 'paw-knots-are-cut' : null
+    case 'blow-out':
+      if (mat === 0) return 'not-this-bad'
+      if (dog.dryerTolerance === 'none') return 'dryer-not-tolerated'
+      if (NO_AIR.has(region)) return 'no-air-here'
+      if (state.skin >= 2 || scarHere(state)) return 'skin-sore'
+      if (isPaw(region) && mat >= 2) return 'paw-knots-are-cut'
+      if (dog.coatType === 'double') return state.undercoat >= (mat === 4 ? 3 : 2) ? null : 'no-air-on-packed-only'
+      return mat === 1 && state.undercoat >= 3 ? null : 'no-air-on-packed-only'
+    case 'splice':
+      if (mat < 2) return 'not-this-bad'
+      if (isPaw(region)) return 'paw-knots-are-cut'
+      if (isShow && seen >= 1) return 'show-coat'
+      if (notCleared) return 'scar-no-blade'
+      if (mat === 2 && tender < 3) return 'pull-it-out-first'
+      if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
+      return coatMm > house['cover.mm'] || mat < 4 ? null : 'cover-too-short'
+    case 'clip-out':
+      if (mat < 2) return 'not-this-bad'
+      if (notCleared) return 'scar-no-blade'
+      if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
+      if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
+      if (seen <= 1 || isPaw(region)) return null
+      if (NO_SPOT_CLIP_OUT.has(region) || state.extent > SPOT + 1e-9) return 'shows-too-much'
+      return coatMm >= house['cover.mm'] ? null : 'cover-too-short'
+    case 'clip':
+      if (isShow) return 'show-coat'
+      if (keepsJacket) return 'wire-jacket'
+      if (notCleared) return 'scar-no-blade'
+      if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
+      return onDoubleCoat(region, ctx) && !ctx.mayClipDouble ? 'double-needs-yes' : null
+    default:
+      return 'not-this-bad'
+  }
+}
+
+/** Cards are added on top, never traded: where loose undercoat comes, on coats that carry it. */
+const cardsHere = (treatment: Treatment, state: SideState, { assessment }: Context): boolean =>
+  state.undercoat >= 2 &&
+  CARDED_COATS.has(assessment.dog.coatType) &&
+  treatment !== 'clip' &&
+  treatment !== 'none' &&
+  treatment !== 'leave' &&
+  treatment !== 'card'
+
+function makeOption(
+  treatment: Treatment,
+  state: SideState,
+  ctx: Context,
+  cut: Cut | null = null,
+  why: Option['why'] = null,
+  scale = 1,
+): Option | null {
+  const cost = costOf(treatment, state, ctx, scale)
+  if (!cost) return null
+  const { region } = REGION_SIDES[state.index]!
+  const card = cardsHere(treatment, state, ctx) ? cardCost(state, ctx, treatment) : null
+  const tool = cut?.tool ?? handTool(treatment, region, ctx)
+  const leavesMm = cut?.leavesMm ?? null
+  const bareBlade = tool?.kind === 'blade' && NO_BARE_BLADE_FOR_LEARNERS.has(region)
+  return {
+    treatment,
+    minutes: cost.minutes + (card?.minutes ?? 0),
+    pull: cost.pull + (card?.pull ?? 0),
+    loss: leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx),
+    cost,
+    card,
+    tool,
+    leavesMm,
+    outlineMm: treatment === 'clip' && leavesMm !== null ? Math.min(state.coatMm, leavesMm) : state.coatMm,
+    when: whenOf(treatment, state, ctx),
+    cautions: cautionsOf(treatment, state, cut, ctx),
+    handOver: ctx.assessment.experience === 'learner' && state.mat >= 3 && (treatment === 'splice' || bareBlade),
+    why,
+  }
+}
+
+export const leaveOption = (state: SideState, ctx: Context, why: LeaveReason): Option =>
+  makeOption('leave', state, ctx, null, why)!
+
+/** Finished work as the only option: it takes nothing more, and what it cost of the coat is lost. */
+const doneOption = (state: SideState, { treatment, leavesMm, outlineMm }: DoneWork, ctx: Context): Option => ({
+  ...makeOption('leave', state, ctx)!,
+  treatment,
+  leavesMm,
+  outlineMm,
+  loss: leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx),
+  why: 'done',
+})
+
+/** Why a region must be left alone, before any treatment is thought of; null where it need not. */
+function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
+  const { surgery } = ctx.assessment.dog
+  if (state.scores.leave !== null) return 'told-to-leave'
+  if (scarHere(state) && !surgery?.cleared) return 'surgery-not-cleared'
+  return state.skin >= 3 ? 'skin-broken' : null
+}
+
+/** A whole-region clip to the one length of a short style; null where a rule forbids it. */
+export function clipTo(state: SideState, ctx: Context, length: StyleLength): Option | null {
+  const { region } = REGION_SIDES[state.index]!
+  if (mustLeave(state, ctx) || ruling('clip', state, region, ctx)) return null
+  const cut = clipCut(state, region, ctx, length)
+  return cut && makeOption('clip', state, ctx, cut)
+}
+
+const CANDIDATES = ['none', 'brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip'] as const
+
+/**
+ * The treatments a region-side may have, each with its cost, and those it may not have with the rule that forbids them.
+ * Never empty: where nothing fits it is left, and says so.
+ */
+export function optionsOf(state: SideState, ctx: Context): SideOptions {
+  const { region } = REGION_SIDES[state.index]!
+  if (state.done) return { offered: [doneOption(state, state.done, ctx)], refused: [] }
+  const leave = mustLeave(state, ctx)
+  if (leave) return { offered: [leaveOption(state, ctx, leave)], refused: [] }
+  if (isStripped(region, ctx) && state.mat <= 1 && state.skin < 2) {
+    const strip = makeOption('strip', state, ctx)!
+    return { offered: [strip], refused: CANDIDATES.map((treatment) => ({ treatment, code: 'strip-decided' as const })) }
+  }
+  const offered: Option[] = []
+  const refused: { treatment: Treatment; code: Refusal }[] = []
+  if (handCards(state, region, ctx))
+    offered.push(makeOption('card', state, ctx, null, 'hand-card-over-visits', ctx.house['minutes.card.by-hand'])!)
+  for (const treatment of CANDIDATES) {
+    // Coat that combs is clipped only by a style; cutting it to the wished length is the finishing cut, after the bath.
+    const code =
+      ruling(treatment, state, region, ctx) ?? (treatment === 'clip' && state.mat < 2 ? 'not-this-bad' : null)
+    if (code) {
+      refused.push({ treatment, code })
+      continue
+    }
+    const cut =
+      treatment === 'clip'
+        ? clipCut(state, region, ctx, null)
+        : treatment === 'splice' || treatment === 'clip-out'
+          ? cutUnderMat(treatment, region, state, ctx)
+          : null
+    if (CUTS.has(treatment) && !cut) {
+      refused.push({ treatment, code: 'not-on-rack' })
+      continue
+    }
+    offered.push(makeOption(treatment, state, ctx, cut)!)
+  }
+  if (offered.length === 0) offered.push(leaveOption(state, ctx, 'nothing-fits'))
+  return { offered, refused }
+}

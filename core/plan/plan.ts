@@ -1,0 +1,245 @@
+import { rebookOf } from '../aftercare/rebook.ts'
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { regrowthOf } from '../coat/growth.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
+import { indicesOf, matWeight } from '../scores/indices.ts'
+import { isGrave, minutesBudget, pullBudget, type Step } from './budgets.ts'
+import { type Context, wishedMm } from './context.ts'
+import { coatKept } from './loss.ts'
+import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
+import { nameOf } from './naming.ts'
+import { leaveOption, type Option } from './options.ts'
+import type { Afterwards, Alternative, Plan, Range, RegionPlan } from './plan-shape.ts'
+import { reasonsFor } from './reasons.ts'
+import type { SideState } from './side-state.ts'
+import type { Budgets } from './solve.ts'
+import { byUrgency, careStops, type Stop } from './stops.ts'
+import type { StyleResult } from './styles.ts'
+import type { Style } from './treatments.ts'
+import { splitVisits } from './visits.ts'
+import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
+
+const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
+
+/**
+ * From what was found to the verdict: for every region-side what to do, for the whole dog which way to go.
+ * Pure: the same assessment and house give the same plan, anywhere.
+ * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
+ */
+export function planGroom(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
+  if (!plansMirrored(assessment)) return planOriented(assessment, house, wanted)
+  const mirrored = planOriented(mirrorSheet(assessment), house, wanted)
+  return mirrorPlan(mirrored)
+}
+
+/** The style a person asked for, where it fits and no rule stands against it. */
+const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
+  end.best && wanted
+    ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
+    : null
+
+function planOriented(assessment: Assessment, house: House, wanted: Style | null): Plan {
+  const { dog, sheet } = assessment
+  const time = minutesBudget(dog, assessment.slotMinutes, house)
+  const give = pullBudget(dog, house)
+  const indices = indicesOf(sheet, house)
+  const { choice: computed, budgets, stopping, unknownShare, low, high } = weigh(assessment, house)
+  const other = asked(low, wanted)
+  const chosen = other ?? low.best ?? spreadOver(low, budgets)
+  const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, budgets))
+  const choice = other && computed === low.name ? nameOf(other, low.ctx) : computed
+  const stopped = choice === 'refer'
+  const { ctx } = low
+  const picks = stopped ? low.states.map((state) => leaveOption(state, ctx, 'groom-stopped')) : chosen.picks
+  const highPicks = stopped ? picks : chosenHigh.picks
+  const split = choice === 'split-visits' ? splitVisits(picks, low.states, budgets, isGrave(dog, house), house) : null
+  const spent = (of: 'minutes' | 'pull'): Step[] =>
+    assessment.progress ? [{ code: 'spent', value: -assessment.progress[of] }] : []
+
+  const regions = REGION_SIDES.map(({ index, region, side }): RegionPlan => {
+    const option = picks[index]!
+    const other = highPicks[index]!
+    const unseen = !low.states[index]!.scored && option.treatment !== 'leave'
+    return {
+      index,
+      region,
+      side,
+      treatment: unseen ? 'look' : option.treatment,
+      option,
+      minutes: range(option.minutes, other.minutes),
+      pull: range(option.pull, other.pull),
+      weighed: stopped ? [] : low.sides[index]!.offered,
+      refused: stopped ? [] : low.sides[index]!.refused,
+      coatMm: low.states[index]!.coatMm,
+      done: low.states[index]!.done !== null,
+    }
+  })
+  const total = (list: readonly Option[], of: (option: Option) => number): number =>
+    list.reduce((sum, option) => sum + of(option), 0)
+  const minutes = range(
+    total(picks, (o) => o.minutes),
+    total(highPicks, (o) => o.minutes),
+  )
+  const pull = range(
+    total(picks, (o) => o.pull),
+    total(highPicks, (o) => o.pull),
+  )
+  const loss = total(picks, (o) => o.loss)
+  const alternatives = stopped
+    ? []
+    : low.results
+        .filter(
+          ({ style, closed }) =>
+            closed !== 'same-as-short' && closed !== 'nothing-to-clip' && (style !== chosen.style || !low.best),
+        )
+        .map((result) => alternativeOf(result, assessment, ctx, low.states))
+        .concat(keptOverVisits(low, budgets, assessment))
+  const unscoredStop: Stop[] =
+    unknownShare > 1e-9
+      ? [
+          {
+            code: unknownShare < 1 - 1e-9 ? 'not-looked-at' : 'nothing-scored',
+            action: 'look',
+            region: null,
+            side: null,
+            values: { percent: Math.max(1, Math.round(100 * unknownShare)) },
+          },
+        ]
+      : []
+  const stops = [
+    ...stopping,
+    ...(stopped ? [] : airFirst(low, chosen)),
+    ...(choice === 'split-visits'
+      ? [
+          {
+            code: 'more-than-one-visit',
+            action: 'care',
+            region: null,
+            side: null,
+            values: { pull: chosen.pull, budget: budgets.pull },
+          } satisfies Stop,
+        ]
+      : []),
+    ...unscoredStop,
+    ...careStops(low.states, assessment),
+  ].sort(byUrgency)
+
+  return {
+    model: MODEL_VERSION,
+    indices,
+    verdict: {
+      choice,
+      style: chosen.style,
+      minutes,
+      pull,
+      coatKept: range(
+        coatKept(loss, ctx),
+        coatKept(
+          total(highPicks, (o) => o.loss),
+          high.ctx,
+        ),
+      ),
+      otherwise: !stopped && high.name !== low.name ? high.name : null,
+      minutesBudget: budgets.minutes,
+      pullBudget: budgets.pull,
+      budgetSteps: { minutes: [...time.steps, ...spent('minutes')], pull: [...give.steps, ...spent('pull')] },
+      reserve: time.reserve,
+      handOverMinutes: total(
+        picks.filter(({ handOver }) => handOver),
+        (o) => o.minutes,
+      ),
+      objective: {
+        coat: ctx.keepWeight * loss,
+        minutes: house['price.minute'] * total(picks, (o) => o.minutes),
+        pull: house['price.pull'] * total(picks, (o) => o.pull),
+        mismatch: !stopped && chosen.mismatch ? house['mismatch.points'] : 0,
+        total: stopped ? 0 : chosen.objective,
+      },
+      reasons: reasonsFor(choice, low.states, picks, low.results, chosen, budgets, ctx, stopping),
+      alternatives,
+      after: afterwardsOf(picks, low.states, assessment, ctx),
+      insteadOf: other && low.best && other.style !== low.best.style ? low.best.style : null,
+    },
+    regions,
+    stops,
+    split,
+    unknownShare,
+  }
+}
+
+function alternativeOf(
+  result: StyleResult,
+  assessment: Assessment,
+  ctx: Context,
+  states: readonly SideState[],
+): Alternative {
+  return {
+    choice: nameOf(result, ctx),
+    style: result.style,
+    feasible: result.feasible && result.closed === null,
+    closed: result.closed,
+    minutes: result.minutes,
+    pull: result.pull,
+    coatKept: coatKept(result.loss, ctx),
+    objective: result.objective,
+    mismatch: result.mismatch,
+    visits: 1,
+    treatments: result.picks.map(({ treatment }) => treatment),
+    outlineMm: result.picks.map(({ outlineMm }) => outlineMm),
+    ...afterwardsOf(result.picks, states, assessment, ctx),
+  }
+}
+
+/** The coat kept by coming back, where keeping it does not fit one visit and something else does. */
+function keptOverVisits(
+  { results, best, states, ctx }: WeighedEnd,
+  budgets: Budgets,
+  assessment: Assessment,
+): Alternative[] {
+  const keep = results.find(({ style }) => style === 'keep')
+  if (!best || !keep || keep.feasible || keep.closed) return []
+  const { visits, left } = splitVisits(keep.picks, states, budgets, isGrave(assessment.dog, ctx.house), ctx.house)
+  if (left.length > 0 || visits.length < 2) return []
+  const over = alternativeOf(keep, assessment, ctx, states)
+  return [{ ...over, choice: 'split-visits', visits: visits.length }]
+}
+
+/** Coat that is left as it was found counts on; what was worked on is free of mats. */
+function afterwardsOf(
+  picks: readonly Option[],
+  states: readonly SideState[],
+  assessment: Assessment,
+  ctx: Context,
+): Afterwards {
+  const { house } = ctx
+  const outline = picks.map(({ outlineMm }) => outlineMm)
+  const whole = states.map(({ index, coatMm }) =>
+    Math.min(coatMm, wishedMm(REGION_SIDES[index]!.region, assessment, house) ?? Number.POSITIVE_INFINITY),
+  )
+  const left = states.reduce(
+    (sum, { index, mat, extent }) =>
+      sum +
+      (picks[index]!.treatment === 'leave' ? 100 * REGION_SIDES[index]!.share * extent * matWeight(mat, house) : 0),
+    0,
+  )
+  return {
+    regrowWeeks: regrowthOf(outline, whole, assessment.dog.coatType, house),
+    next: rebookOf(assessment, left, outline, house),
+    losses: picks.map(({ loss }) => loss),
+  }
+}
+
+/** No blade verdict on a packed double coat is final before product and one pass of air (rule 5). */
+function airFirst({ ctx, states }: WeighedEnd, { picks, style }: StyleResult): Stop[] {
+  const { dog, stage } = ctx.assessment
+  if (dog.coatType !== 'double' || stage === 'after-air') return []
+  const packed = states.some(({ undercoat, mat }) => undercoat >= 3 || mat === 4)
+  const bladed = picks.some(
+    ({ treatment, loss }, i) =>
+      (treatment === 'clip' || treatment === 'splice') && loss > 0 && REGIONS[REGION_SIDES[i]!.region].seen >= 1,
+  )
+  return packed && (style !== 'keep' || bladed)
+    ? [{ code: 'air-first', action: 'try-first', region: null, side: null, values: {} }]
+    : []
+}

@@ -1,0 +1,95 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import type { Assessment, DoneWork } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { findingKind } from '../scores/findings.ts'
+import { plausibleWorst } from '../scores/indices.ts'
+import type { Score } from '../scores/scales.ts'
+import { extentOf, type SideScores, skinScore, standoffMmOf } from '../scores/sheet.ts'
+import { coatMmOf } from './context.ts'
+
+/** One region-side with every score filled, as one end of the range takes it. */
+export interface SideState {
+  readonly index: number
+  readonly mat: Score
+  readonly extent: number
+  readonly standoffMm: number
+  readonly undercoat: Score
+  /** The skin score that bars treatments: findings that keep tools off only themselves are left out. */
+  readonly skin: Score
+  /** The skin score that makes pulling worse: findings that change nothing are left out, felt hides the skin. */
+  readonly sore: Score
+  readonly coatMm: number
+  /** Whether the mat score was given by a person. */
+  readonly scored: boolean
+  readonly scores: SideScores
+  /** Findings so small that tools only keep away from them. */
+  readonly local: boolean
+  /** Set where the work is finished: nothing is left to do, whatever was found. */
+  readonly done: DoneWork | null
+}
+
+export type End = 'low' | 'high'
+
+const MM2_PER_M2 = 1e6
+
+/**
+ * One finding of up to 30 mm that is not catching keeps the tools 20 mm off itself and changes nothing else in the
+ * region, provided that it and its margin leave room on that region-side of this dog.
+ */
+function isLocal({ skin, findings }: SideScores, areaM2: number, house: House): boolean {
+  const serious = findings.filter(({ id }) => findingKind(id).skin >= 2 && !findingKind(id).barsNothing)
+  const only = serious[0]
+  if (serious.length !== 1 || !only || only.sizeMm === null || findingKind(only.id).catching) return false
+  if (findingKind(only.id).skin >= 4 || (skin ?? 0) > findingKind(only.id).skin) return false
+  const widthMm = only.sizeMm + 2 * house['local.margin']
+  return only.sizeMm <= house['local.mm'] && (Math.PI / 4) * widthMm * widthMm <= areaM2 * MM2_PER_M2
+}
+
+/** The worst of what was given and the findings that do more than sit there. A given score counts as it is. */
+function barringSkin({ skin, findings }: SideScores, local: boolean): Score {
+  const harmless = findings.every(({ id }) => findingKind(id).barsNothing)
+  const fromFindings = findings
+    .filter(({ id }) => !findingKind(id).barsNothing && !(local && findingKind(id).skin >= 2))
+    .map(({ id }) => findingKind(id).skin)
+  // A given score that only repeats what a small or harmless finding means says nothing more about the region.
+  const explained =
+    findings.length > 0 && (local || harmless) ? Math.max(...findings.map(({ id }) => findingKind(id).skin)) : -1
+  const given = skin !== null && skin > explained ? skin : 0
+  return Math.max(given, ...fromFindings, 0) as Score
+}
+
+const FINISHED = { mat: 0, standoffMm: 0, undercoat: 0, skin: 0, sore: 0, local: false } as const
+
+/**
+ * The sheet with its gaps filled for one end of the range: what was not looked at is free of everything at the low end
+ * and as bad as is plausible at the high end; skin not looked at is sound at the low end, pink at the high one [est].
+ */
+export function sideStates(assessment: Assessment, bsaM2: number, end: End, house: House): SideState[] {
+  const { sheet, progress } = assessment
+  const worstMat = end === 'high' ? plausibleWorst(sheet, 'mat', house) : null
+  const worstUndercoat = end === 'high' ? plausibleWorst(sheet, 'undercoat', house) : null
+  return REGION_SIDES.map(({ index, region, share }) => {
+    const scores = sheet[index]!
+    const coatMm = coatMmOf(region, assessment)
+    const done = progress?.done.find((work) => work.index === index) ?? null
+    if (done)
+      return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0) }
+    const mat = scores.mat ?? worstMat?.[index] ?? 0
+    const local = isLocal(scores, bsaM2 * share, house)
+    const skin = skinScore(scores) === null ? ((end === 'high' ? 1 : 0) as Score) : barringSkin(scores, local)
+    return {
+      index,
+      mat,
+      extent: scores.mat === null ? (mat === 0 ? 0 : 1) : extentOf(scores, mat),
+      standoffMm: standoffMmOf(scores, mat, coatMm),
+      undercoat: scores.undercoat ?? worstUndercoat?.[index] ?? 0,
+      skin,
+      sore: mat === 4 ? (Math.max(1, skin) as Score) : skin,
+      coatMm,
+      scored: scores.mat !== null,
+      scores,
+      local,
+      done: null,
+    }
+  })
+}

@@ -1,0 +1,114 @@
+import { isPaw, type RegionId } from '../body/regions.ts'
+import type { CoatType } from '../coat/coat-types.ts'
+import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from '../tools/blades.ts'
+import type { Rack } from '../tools/rack.ts'
+import type { Context } from './context.ts'
+import type { SideState } from './side-state.ts'
+import type { Tool, Treatment, When } from './treatments.ts'
+
+/** Where a full-width blade never goes: round-tipped or thinning shears do the work (rule 10). */
+const SHEARS_ONLY: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'cheek'])
+const shearsHere = (region: RegionId): boolean => SHEARS_ONLY.has(region) || isPaw(region)
+/** Small nozzle only. */
+export const SMALL_DRYER: ReadonlySet<RegionId> = new Set(['cheek', 'crown', 'throat', 'ear-outer'])
+
+const BRUSH: Record<CoatType, string> = {
+  smooth: 'rubber-mitt',
+  double: 'slicker-firm',
+  silky: 'pin',
+  'drop-double': 'pin',
+  feathered: 'slicker-soft',
+  curly: 'slicker-long-pin',
+  cotton: 'slicker-soft',
+  wire: 'slicker-firm',
+  corded: 'metal-comb-wide',
+  hairless: 'bristle',
+}
+
+const shears = (id: string): Tool => ({ kind: 'shears', id })
+const brush = (id: string): Tool => ({ kind: 'brush', id })
+
+export interface Cut {
+  readonly tool: Tool
+  readonly leavesMm: number
+  readonly tight: boolean
+}
+
+const EARS: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'behind-ear'])
+
+/** Knots at the ears that are not tight are thinned from inside, unless the house cuts them. */
+const thinnedEar = (region: RegionId, { mat }: SideState, { schools }: Context['assessment']): boolean =>
+  EARS.has(region) && mat === 2 && schools['ear-knots'] === 'thin-inside'
+
+/**
+ * The cut from beneath a mat: blade by the free hair under it, shears where no full-width blade goes.
+ * @returns null where the rack has no blade that may go in
+ */
+export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideState, ctx: Context): Cut | null {
+  const { rack, dog } = ctx.assessment
+  const edge = region === 'ear-outer' && treatment !== 'clip'
+  const thinned = treatment !== 'clip' && thinnedEar(region, state, ctx.assessment)
+  const byShears = shearsHere(region) || edge || thinned
+  const under = bladeUnderMat(state.standoffMm, byShears ? FULL_RACK : rack, region, ctx.house)
+  if (!under) return null
+  const { blade, tight } = under
+  const thin = treatment === 'splice' || dog.faceTolerance === 'none' || thinned
+  const tool = byShears
+    ? shears(thin && !isPaw(region) ? 'thinning' : 'ball-tip')
+    : bladeTool(blade, region, true, rack)
+  return { tool, leavesMm: blade.leavesMm, tight }
+}
+
+/** The cut of coat that combs, to a length; by shears where no tool of the rack is long enough. */
+export function cutToLength(region: RegionId, wantedMm: number, rack: Rack): Cut {
+  if (shearsHere(region)) return { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
+  const found = toolForLength(wantedMm, rack)
+  return found ? { ...found, tight: false } : { tool: shears('straight'), leavesMm: wantedMm, tight: false }
+}
+
+/** The tool of a treatment that cuts nothing. */
+export function handTool(treatment: Treatment, region: RegionId, { assessment }: Context): Tool | null {
+  const { coatType } = assessment.dog
+  switch (treatment) {
+    case 'none':
+      return brush('metal-comb-medium')
+    case 'brush':
+      return brush(BRUSH[coatType])
+    case 'demat':
+      return region === 'eyes' || region === 'muzzle' ? shears('thinning') : brush('mat-splitter')
+    case 'blow-out':
+      return { kind: 'dryer', id: SMALL_DRYER.has(region) ? 'high-velocity-small' : 'high-velocity' }
+    case 'strip':
+      return brush(coatType === 'wire' ? 'stripping-knife' : 'stripping-stone')
+    case 'card':
+      return brush('rake')
+    default:
+      return null
+  }
+}
+
+/** When in the groom, by the house's ways: tight and felted coat is usually cut before water tightens it. */
+export function whenOf(treatment: Treatment, { mat }: SideState, { assessment: { schools } }: Context): When | null {
+  const mats = schools['mats-when']
+  const before = mats === 'before-bath' ? mat >= 2 : mats === 'by-severity' && mat >= 3
+  switch (treatment) {
+    case 'none':
+      return 'after-drying'
+    case 'brush':
+      return schools['brush-before-bath'] === 'always' ? 'before-bath' : 'while-drying'
+    case 'demat':
+      return before ? 'before-bath' : 'while-drying'
+    case 'blow-out':
+    case 'card':
+      return 'in-bath'
+    case 'clip':
+      return before || schools['clip-before-bath'] === 'rough-first' ? 'before-bath' : 'after-drying'
+    case 'splice':
+    case 'clip-out':
+      return before ? 'before-bath' : 'after-drying'
+    case 'strip':
+      return 'before-bath'
+    default:
+      return null
+  }
+}

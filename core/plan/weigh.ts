@@ -1,0 +1,125 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { budgetsOf } from './budgets.ts'
+import { type Context, contextOf } from './context.ts'
+import { mirrorSheet, plansMirrored } from './mirror.ts'
+import { nameOf } from './naming.ts'
+import { clipTo, optionsOf, type SideOptions } from './options.ts'
+import { type End, type SideState, sideStates } from './side-state.ts'
+import type { Budgets } from './solve.ts'
+import { groomStops, type Stop } from './stops.ts'
+import { type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
+import { STYLE_IDS, type VerdictName } from './treatments.ts'
+
+/** What makes options. Many assessments of one dog may share one that remembers, see `rememberingMaker`. */
+export interface OptionMaker {
+  readonly optionsOf: typeof optionsOf
+  readonly clipTo: typeof clipTo
+}
+const PLAIN: OptionMaker = { optionsOf, clipTo }
+
+/** One end of the range, weighed: every style solved within the budgets, and the best of those that fit. */
+export interface WeighedEnd {
+  readonly name: VerdictName
+  readonly states: readonly SideState[]
+  readonly sides: readonly SideOptions[]
+  readonly results: readonly StyleResult[]
+  /** null where nothing fits one visit. */
+  readonly best: StyleResult | null
+  readonly ctx: Context
+}
+
+export interface Weighing {
+  readonly choice: VerdictName
+  readonly budgets: Budgets
+  readonly stopping: readonly Stop[]
+  /** Share of the surface not looked at, 0 to 1. */
+  readonly unknownShare: number
+  readonly low: WeighedEnd
+  readonly high: WeighedEnd
+}
+
+/** Styles in the order that decides between equals, so that the first of the least wins. */
+const least = (results: readonly StyleResult[]): StyleResult | undefined =>
+  results.reduce<StyleResult | undefined>(
+    (best, result) => (best && best.objective <= result.objective + 1e-9 ? best : result),
+    undefined,
+  )
+
+function weighEnd(assessment: Assessment, end: End, budgets: Budgets, house: House, make: OptionMaker): WeighedEnd {
+  const bare = contextOf(assessment, 0, house)
+  const states = sideStates(assessment, bare.bsaM2, end, house)
+  const felt = states.reduce(
+    (share, { mat, extent, scored, index }) => share + (scored && mat === 4 ? REGION_SIDES[index]!.share * extent : 0),
+    0,
+  )
+  const ctx = contextOf(assessment, felt, house)
+  const sides = states.map((state) => make.optionsOf(state, ctx))
+  const results = withoutTwins(
+    STYLE_IDS.map((style) => solveStyle(styleProblem(style, states, sides, ctx, make.clipTo), states, budgets, ctx)),
+  )
+  const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
+  const fitting = results.filter(({ closed, feasible }) => closed === null && feasible)
+  const best = (overVisits ? undefined : least(fitting)) ?? null
+  return { name: best ? nameOf(best, ctx) : 'split-visits', states, sides, results, best, ctx }
+}
+
+/** Over several visits the budgets add up; the least of what those allow is what is spread. */
+export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: Budgets): StyleResult {
+  const visits = ctx.house['visits.most']
+  const total = { minutes: budgets.minutes * visits, pull: budgets.pull * visits }
+  const spread = results.filter(({ closed }) => closed === null).map((result) => solveStyle(result, states, total, ctx))
+  return least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
+}
+
+/** Everything but the plan's words: both ends weighed and the verdict named. The assessment as it stands, not mirrored. */
+export function weigh(assessment: Assessment, house: House, make: OptionMaker = PLAIN): Weighing {
+  const { sheet } = assessment
+  const budgets = budgetsOf(assessment, house)
+  const stopping = groomStops(assessment)
+  const unknownShare = sheet.reduce((sum, { mat }, i) => sum + (mat === null ? REGION_SIDES[i]!.share : 0), 0)
+  const allKnown = sheet.every(
+    ({ mat, undercoat, skin, findings }) =>
+      mat !== null && undercoat !== null && (skin !== null || findings.length > 0),
+  )
+  const low = weighEnd(assessment, 'low', budgets, house, make)
+  const high = allKnown ? low : weighEnd(assessment, 'high', budgets, house, make)
+  const scored = unknownShare < 1 - 1e-9
+  const choice: VerdictName =
+    stopping.length > 0
+      ? 'refer'
+      : !scored || (low.name !== high.name && unknownShare > house['name.look-first'])
+        ? 'look-first'
+        : low.name
+  return { choice, budgets, stopping, unknownShare, low, high }
+}
+
+/** The verdict's name alone: the same that `planGroom` gives, for asking about many dogs that might be. */
+export function verdictOf(assessment: Assessment, house: House, make: OptionMaker = PLAIN): VerdictName {
+  if (groomStops(assessment).length > 0) return 'refer'
+  return weigh(plansMirrored(assessment) ? mirrorSheet(assessment) : assessment, house, make).choice
+}
+
+/**
+ * Remembers options by the scores of a region-side, for many sheets of one dog on one day: only what the sheet changes
+ * may differ between the assessments it is used for, and findings and done work may not.
+ */
+export function rememberingMaker(): OptionMaker {
+  const options = new Map<string, ReturnType<typeof optionsOf>>()
+  const clips = new Map<string, ReturnType<typeof clipTo>>()
+  const keyOf = (state: SideState, ctx: Context): string =>
+    `${state.index} ${state.mat} ${state.extent} ${state.standoffMm} ${state.undercoat} ${state.skin} ${state.sore} ${state.local ? 1 : 0} ${ctx.mayClipDouble ? 1 : 0}`
+  const recall = <T>(memory: Map<string, T>, key: string, make: () => T): T => {
+    const known = memory.get(key)
+    if (known !== undefined || memory.has(key)) return known as T
+    const made = make()
+    memory.set(key, made)
+    return made
+  }
+  return {
+    optionsOf: (state, ctx) => recall(options, keyOf(state, ctx), () => optionsOf(state, ctx)),
+    clipTo: (state, ctx, length) =>
+      recall(clips, `${keyOf(state, ctx)} ${length.mm} ${length.blade?.id ?? ''}`, () => clipTo(state, ctx, length)),
+  }
+}

@@ -1,0 +1,62 @@
+import { Op } from 'sequelize'
+import type { Prep } from '../../contract/api/api-shelf.ts'
+import { assembleFile } from '../../contract/formats/assemble.ts'
+import { type PrepDog, prepOf } from '../../contract/formats/prep.ts'
+import { productOf } from '../../contract/formats/products.ts'
+import { readAssessment } from '../../contract/formats/read-assessment.ts'
+import { houseWith, planGroom } from '../../core/index.ts'
+import { iso, sideRow } from '../db/documents.ts'
+import { AssessmentRow, BathRow, PlanRow, ScoreRow, VisitRow } from '../db/models.ts'
+import { madeFrom } from '../plan/needs.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+import type { ShelfRepo } from '../shelf/shelf.ts'
+
+/** The day ahead: every dog that is not through its bath, by its plan, or by what is usual for its coat. */
+export class PrepRepo {
+  readonly #salon: SalonRepo
+  readonly #shelf: ShelfRepo
+  constructor(salon: SalonRepo, shelf: ShelfRepo) {
+    this.#salon = salon
+    this.#shelf = shelf
+  }
+
+  async read(from: Date, to: Date, date: string): Promise<Prep> {
+    const [salon, products] = await Promise.all([this.#salon.read(), this.#shelf.all()])
+    const visits = await VisitRow.findAll({
+      where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, station: { [Op.notIn]: ['ready', 'gone'] } },
+      order: [['startsAt', 'ASC']],
+    })
+    const ids = visits.map(({ id }) => id)
+    const [assessments, baths] = await Promise.all([
+      AssessmentRow.findAll({ where: { visitId: ids, role: 'first' } }),
+      BathRow.findAll({ where: { visitId: ids } }),
+    ])
+    const lookIds = assessments.map(({ id }) => id)
+    const [plans, scores] = await Promise.all([
+      PlanRow.findAll({ where: { assessmentId: lookIds }, order: [['createdAt', 'DESC']] }),
+      ScoreRow.findAll({ where: { assessmentId: lookIds } }),
+    ])
+    const dogs = visits.map((visit): PrepDog => {
+      const assessment = assessments.find(({ visitId }) => visitId === visit.id)
+      const made = plans.filter(({ assessmentId }) => assessmentId === assessment?.id)
+      const row = made.find(({ acceptedAt }) => acceptedAt) ?? made[0]
+      const bath = baths.find(({ visitId }) => visitId === visit.id)
+      const common = {
+        visitId: visit.id,
+        name: visit.arrival.dog.name ?? 'A dog',
+        startsAt: iso(visit.startsAt),
+        personId: visit.personId,
+        swaps: bath?.swaps ?? {},
+        booked: Boolean(bath?.bookedAt),
+      }
+      if (row) return { ...common, ...madeFrom(row), plan: row.plan, looked: true }
+      const rows = scores.filter(({ assessmentId }) => assessmentId === assessment?.id).map(sideRow)
+      const house = houseWith(salon.estimates)
+      const file = assembleFile(visit.arrival, 'arrival', rows, null, { schools: salon.schools })
+      const guessed = readAssessment(file, house)
+      return { ...common, assessment: guessed, plan: planGroom(guessed, house), house, looked: rows.length > 0 }
+    })
+    const shelf = products.map((product) => productOf(product, date))
+    return prepOf(date, dogs, shelf, salon.equipment)
+  }
+}

@@ -1,0 +1,264 @@
+import { randomUUID } from 'node:crypto'
+import { Op, type Sequelize, type Transaction } from 'sequelize'
+import type { Station } from '../../contract/api/api.ts'
+import {
+  type BenchDoc,
+  eventOf,
+  type RunningBlade,
+  type RunningTimer,
+  type SentEvent,
+  type StoredEvent,
+} from '../../contract/api/bench.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import { stepTitle } from '../../contract/words/index.ts'
+import {
+  type Bench,
+  benchOf,
+  type GroomPhase,
+  isThrough,
+  minutesTaken,
+  REGION_SIDES,
+  type StepStatus,
+} from '../../core/index.ts'
+import { iso } from '../db/documents.ts'
+import { TooEarly } from '../db/errors.ts'
+import { lockVisit } from '../db/locks.ts'
+import { logChange } from '../db/log.ts'
+import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from '../db/models.ts'
+
+/** A device's clock may be ahead by so much; beyond it something is wrong with it. */
+const AHEAD_MS = 10 * 60_000
+/** Nothing is left on, and no blade runs, longer. */
+const LASTS_MS = 6 * 3_600_000
+
+export async function eventsOf(visitId: string, transaction?: Transaction): Promise<StoredEvent[]> {
+  const rows = await BenchEventRow.findAll({
+    where: { visitId },
+    order: [
+      ['at', 'ASC'],
+      ['id', 'ASC'],
+    ],
+    transaction: transaction ?? null,
+  })
+  return rows.map(stored)
+}
+
+const stored = ({ id, at, actorId, kind, data }: BenchEventRow): StoredEvent =>
+  ({ ...data, kind, id, at: iso(at), by: actorId }) as StoredEvent
+
+/** The bench as its events add up now; null where nothing happened yet. */
+export async function benchNow(visitId: string, now: Date, transaction?: Transaction): Promise<Bench | null> {
+  const events = await eventsOf(visitId, transaction)
+  return events.length > 0 ? benchOf(events.map(eventOf), now.getTime()) : null
+}
+
+const STATION_OF: Readonly<Record<GroomPhase, Station>> = {
+  'before-bath': 'bath',
+  bath: 'bath',
+  dry: 'dry',
+  coat: 'cut',
+  cut: 'cut',
+  finish: 'cut',
+}
+const MOVES_BY_ITSELF: ReadonlySet<Station> = new Set(['verdict', 'bath', 'dry', 'cut'])
+
+/** The groom as it happens: events of one visit, added and never changed. */
+export class BenchRepo {
+  readonly #sequelize: Sequelize
+  constructor(sequelize: Sequelize) {
+    this.#sequelize = sequelize
+  }
+
+  async read(visitId: string, now: Date): Promise<BenchDoc> {
+    return { now: iso(now), events: await eventsOf(visitId) }
+  }
+
+  /** Clocks that run on any dog's bench. */
+  async timers(now: Date): Promise<RunningTimer[]> {
+    const all = await benchesWith('timer', now)
+    return all.flatMap(({ visitId, dog, bench }) =>
+      bench.timers
+        .filter(({ stoppedAt }) => stoppedAt === null)
+        .map(({ id, step, startedAt, endsAt }) => ({
+          id,
+          visitId,
+          dog,
+          label: labelOf(bench.steps.find((status) => status.step.id === step)),
+          startedAt: iso(new Date(startedAt)),
+          endsAt: iso(new Date(endsAt)),
+        })),
+    )
+  }
+
+  /** Blades that run on any dog. */
+  async blades(now: Date): Promise<RunningBlade[]> {
+    const all = await benchesWith('blade-on', now)
+    return all.flatMap(({ visitId, dog, bench }) =>
+      bench.blades.map(({ blade, by, since, cooledAt }) => ({
+        visitId,
+        dog,
+        blade,
+        by,
+        since: iso(new Date(since)),
+        cooledAt: cooledAt === null ? null : iso(new Date(cooledAt)),
+      })),
+    )
+  }
+
+  /**
+   * Adds what happened; what came before is not added again. Finished coat work becomes progress that later plans reckon
+   * with, and the dog moves on by itself, in the same transaction.
+   * @throws {TooEarly} for the steps of a plan that nobody took
+   */
+  add(visitId: string, sent: readonly SentEvent[], now: Date, actorId: string | null): Promise<BenchDoc> {
+    return this.#sequelize.transaction(async (t) => {
+      const visit = await lockVisit(visitId, t)
+      for (const [i, { at }] of sent.entries())
+        if (Date.parse(at) > now.getTime() + AHEAD_MS)
+          throw new BadInput([
+            {
+              path: `events[${i}].at`,
+              value: at,
+              expected: `not later than now, ${iso(now)}: this device's clock is ahead`,
+            },
+          ])
+      const before = await eventsOf(visitId, t)
+      const known = new Set(before.map(({ id }) => id))
+      const fresh = [...new Map(sent.map((event) => [event.id, event])).values()].filter(({ id }) => !known.has(id))
+      if (fresh.length === 0) return { now: iso(now), events: before }
+      await assertUnused(fresh, t)
+      await assertTaken(fresh, visitId, t)
+      await BenchEventRow.bulkCreate(
+        fresh.map(({ id, at, kind, ...data }) => ({
+          id,
+          visitId,
+          at: new Date(at),
+          receivedAt: now,
+          actorId,
+          kind,
+          data,
+        })),
+        { transaction: t },
+      )
+      const events = await eventsOf(visitId, t)
+      const fold = (list: readonly StoredEvent[]): Bench => benchOf(list.map(eventOf), now.getTime())
+      const bench = fold(events)
+      await keepProgress(visitId, fold(before), bench, actorId, t)
+      await moveOn(visit, fresh, bench, actorId, t)
+      return { now: iso(now), events }
+    })
+  }
+}
+
+/** Benches on which something of a kind was begun a short while ago and that are not finished. */
+async function benchesWith(
+  kind: 'timer' | 'blade-on',
+  now: Date,
+): Promise<{ visitId: string; dog: string; bench: Bench }[]> {
+  const begun = await BenchEventRow.findAll({
+    where: { kind, at: { [Op.gte]: new Date(now.getTime() - LASTS_MS) } },
+    attributes: ['visitId'],
+    group: ['visitId'],
+  })
+  const visits = await VisitRow.findAll({ where: { id: begun.map(({ visitId }) => visitId) } })
+  const all = await Promise.all(
+    visits.map(async ({ id, arrival }) => ({
+      visitId: id,
+      dog: arrival.dog.name ?? 'A dog',
+      bench: (await benchNow(id, now))!,
+    })),
+  )
+  return all.filter(({ bench }) => bench.finishedAt === null)
+}
+
+/** An id that another visit's event carries would be lost silently. */
+async function assertUnused(fresh: readonly SentEvent[], transaction: Transaction): Promise<void> {
+  const other = await BenchEventRow.findOne({ where: { id: fresh.map(({ id }) => id) }, transaction })
+  if (other) throw new BadInput([{ path: 'events', value: other.id, expected: 'ids that no other visit has' }])
+}
+
+async function assertTaken(fresh: readonly SentEvent[], visitId: string, transaction: Transaction): Promise<void> {
+  for (const event of fresh) {
+    if (event.kind !== 'plan') continue
+    const plan = await PlanRow.findByPk(event.planId, { transaction })
+    const of = plan && (await AssessmentRow.findByPk(plan.assessmentId, { transaction }))
+    if (!plan || of?.visitId !== visitId)
+      throw new BadInput([{ path: 'planId', value: event.planId, expected: 'a plan of this visit' }])
+    if (!plan.acceptedAt) throw new TooEarly('take the plan first: the bench works through what was taken')
+  }
+}
+
+const labelOf = (status: StepStatus | undefined): string =>
+  status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
+
+/** Coat work that is done now and was not before becomes progress, place by place; what was opened again is opened. */
+async function keepProgress(
+  visitId: string,
+  before: Bench,
+  after: Bench,
+  actorId: string | null,
+  transaction: Transaction,
+): Promise<void> {
+  const was = new Set(before.steps.filter(isThrough).map(({ step }) => step.id))
+  const is = new Set(after.steps.filter(isThrough).map(({ step }) => step.id))
+  const at = (index: number) => {
+    const { region, side } = REGION_SIDES[index]!
+    return { region, side: side ?? ('' as const) }
+  }
+  const opened = before.steps
+    .filter(({ step: { id } }) => was.has(id) && !is.has(id))
+    .flatMap(({ step }) => step.indexes)
+  const finished = after.steps.filter(({ step: { id } }) => is.has(id) && !was.has(id))
+  if (opened.length === 0 && finished.length === 0) return
+  const standing = await DoneWorkRow.findAll({ where: { visitId, reopenedAt: { [Op.is]: null } }, transaction })
+  const standsAt = (index: number): DoneWorkRow | undefined => {
+    const { region, side } = at(index)
+    return standing.find((row) => row.region === region && row.side === side)
+  }
+  const reopened = opened.flatMap((index) => standsAt(index)?.id ?? [])
+  if (reopened.length > 0)
+    await DoneWorkRow.update({ reopenedAt: new Date() }, { where: { id: reopened }, transaction })
+  const rows = finished.flatMap((status) => {
+    const { step } = status
+    const area = step.indexes.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)
+    return step.indexes
+      .filter((index) => !standsAt(index) || opened.includes(index))
+      .map((index) => {
+        const part = REGION_SIDES[index]!.share / area
+        return {
+          id: randomUUID(),
+          visitId,
+          ...at(index),
+          treatment: step.treatment!,
+          leavesMm: step.leavesMm,
+          minutes: Math.min(1440, (minutesTaken(status) ?? step.minutes) * part),
+          pull: step.pull * part,
+          actorId,
+        }
+      })
+  })
+  // Two plans may hold one place in steps of their own; it is finished once.
+  const once = [...new Map(rows.map((row) => [`${row.region} ${row.side}`, row])).values()]
+  await DoneWorkRow.bulkCreate(once, { transaction })
+}
+
+/** The day sees where the dog is without anybody moving it. */
+async function moveOn(
+  visit: VisitRow,
+  fresh: readonly SentEvent[],
+  bench: Bench,
+  actorId: string | null,
+  transaction: Transaction,
+): Promise<void> {
+  if (!MOVES_BY_ITSELF.has(visit.station)) return
+  const started = fresh.findLast((event) => event.kind === 'start')
+  const step = started?.kind === 'start' ? bench.steps.find(({ step: { id } }) => id === started.step) : undefined
+  const to: Station | null = bench.finishedAt !== null ? 'ready' : step ? STATION_OF[step.step.phase] : null
+  if (to === null || to === visit.station) return
+  const from = visit.station
+  await visit.update({ station: to }, { transaction })
+  await logChange(
+    { actorId, entity: 'visit', entityId: visit.id, action: 'station', change: { from, to } },
+    transaction,
+  )
+}

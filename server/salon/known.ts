@@ -1,0 +1,104 @@
+import { Op, QueryTypes, type Transaction } from 'sequelize'
+import type { Salon, Visit } from '../../contract/api/api.ts'
+import { coreTool } from '../../contract/api/rack.ts'
+import {
+  type House,
+  houseWith,
+  type Interval,
+  isOffered,
+  type OwnRate,
+  ownRate,
+  type PaceSample,
+  pacesOf,
+  paceTable,
+} from '../../core/index.ts'
+import { PersonRow, ToolRow, type VisitRow, WorkedRow } from '../db/models.ts'
+import { toolDoc } from '../rack/rack.ts'
+
+const MS_PER_WEEK = 604_800_000
+/** As far back as people's pace is learnt from. */
+const MOST_SAMPLES = 400
+
+/** Logged minutes of a person, oldest first; those since a reset alone. */
+export async function samplesOf(personId: string, since: string | undefined, t?: Transaction): Promise<PaceSample[]> {
+  const rows = await WorkedRow.findAll({
+    where: { personId, ...(since ? { at: { [Op.gte]: new Date(since) } } : {}) },
+    order: [['at', 'DESC']],
+    limit: MOST_SAMPLES,
+    transaction: t ?? null,
+  })
+  return rows.reverse().map(({ treatment, plannedMin, takenMin }) => ({ treatment, plannedMin, takenMin }))
+}
+
+async function paceOfPerson(person: PersonRow | null, house: House, t?: Transaction): Promise<Visit['known']['pace']> {
+  if (!person || person.pace.off) return {}
+  return paceTable(pacesOf(await samplesOf(person.id, person.pace.since, t), house))
+}
+
+/** What the dog's earlier visits say of how fast it mats. */
+export async function intervalsOf(dogId: string, before: Date, t?: Transaction): Promise<Interval[]> {
+  const rows = await VISITS_LEFT(dogId, before, t)
+  return rows.slice(1).map((row, i) => ({
+    weeks: (row.starts_at.getTime() - rows[i]!.starts_at.getTime()) / MS_PER_WEEK,
+    leftIndex: rows[i]!.left_index,
+    foundIndex: row.found_index,
+    usualRates: rows[i]!.usual_rates,
+  }))
+}
+
+interface Left {
+  readonly starts_at: Date
+  readonly left_index: number
+  readonly found_index: number
+  readonly usual_rates: readonly number[]
+}
+
+const VISITS_LEFT = (dogId: string, before: Date, t?: Transaction): Promise<Left[]> =>
+  WorkedRow.sequelize!.query<Left>(
+    `SELECT v.starts_at, (g.summary #>> '{after,mat}')::float8 AS left_index,
+       (g.summary #>> '{before,mat}')::float8 AS found_index, -- Visits closed by model 1.4 hold one rate for the whole interval.
+       COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates
+     FROM visits v JOIN goodbyes g ON g.visit_id = v.id
+     WHERE v.dog_id = :dogId AND v.starts_at < :before AND g.summary #>> '{after,mat}' IS NOT NULL
+       AND g.summary #>> '{before,mat}' IS NOT NULL
+     ORDER BY v.starts_at`,
+    { type: QueryTypes.SELECT, replacements: { dogId, before }, transaction: t ?? null },
+  )
+
+async function ownOf(visit: VisitRow, house: House, t?: Transaction): Promise<OwnRate | null> {
+  const intervals = await intervalsOf(visit.dogId, visit.startsAt, t)
+  return intervals.length > 0 ? ownRate(intervals, house) : null
+}
+
+/** Blades and comb attachments that may be planned with; undefined where the salon keeps no list. */
+async function rackThere(house: House, now: Date, t?: Transaction): Promise<Visit['known']['rack']> {
+  const rows = await ToolRow.findAll({
+    where: { retiredAt: { [Op.is]: null }, kind: ['blade', 'comb'] },
+    order: [
+      ['kind', 'ASC'],
+      ['toolId', 'ASC'],
+      ['form', 'ASC'],
+    ],
+    transaction: t ?? null,
+  })
+  if (rows.length === 0) return undefined
+  const there = rows.filter((row) => isOffered(coreTool(toolDoc(row), now), house))
+  const seen = new Set<string>()
+  return there.flatMap(({ kind, toolId, form }) => {
+    const key = `${kind} ${toolId} ${form ?? ''}`
+    if (seen.has(key)) return []
+    seen.add(key)
+    return [{ kind, id: toolId, form }]
+  })
+}
+
+/** What a plan of this visit takes beside the dog: the ways of house and person, the rack, pace, the dog's own rate. */
+export async function knownOf(visit: VisitRow, salon: Salon, t?: Transaction): Promise<Visit['known']> {
+  const house = houseWith(salon.estimates)
+  const person = visit.personId ? await PersonRow.findByPk(visit.personId, { transaction: t ?? null }) : null
+  // One after the other: a transaction has one connection.
+  const rack = await rackThere(house, new Date(), t)
+  const pace = await paceOfPerson(person, house, t)
+  const own = await ownOf(visit, house, t)
+  return { schools: { ...salon.schools, ...person?.schools }, ...(rack ? { rack } : {}), pace, own }
+}

@@ -1,0 +1,191 @@
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { LogLine, Person, Salon } from '../../contract/api/api.ts'
+import type { SchoolDate } from '../../contract/api/record.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import {
+  type EstimateId,
+  MODEL_VERSION,
+  PERSONAL_SCHOOLS,
+  SCHOOL_IDS,
+  SCHOOLS,
+  type SchoolId,
+  STARTING_EQUIPMENT,
+  STARTING_PRICES,
+} from '../../core/index.ts'
+import { iso } from '../db/documents.ts'
+import { NotFound } from '../db/errors.ts'
+import { logChange } from '../db/log.ts'
+import { LogRow, PersonRow, SettingRow, VisitRow } from '../db/models.ts'
+
+/** A setting that is there while the made-up salon is written. */
+const DEMO_LOADING = 'demo-loading'
+
+const LOG_LINES = 200
+
+/** The salon: its name, its people, its own numbers. */
+export class SalonRepo {
+  readonly #sequelize: Sequelize
+  constructor(sequelize: Sequelize) {
+    this.#sequelize = sequelize
+  }
+
+  async read(): Promise<Salon> {
+    const [settings, people] = await Promise.all([
+      SettingRow.findAll(),
+      PersonRow.findAll({ order: [['name', 'ASC']] }),
+    ])
+    const value = (key: string): unknown => settings.find((row) => row.key === key)?.value
+    return {
+      name: String(value('name') ?? 'Your salon'),
+      demo: value('demo') === true,
+      model: MODEL_VERSION,
+      people: people.map(({ id, name, role, experience, schools }) => ({ id, name, role, experience, schools })),
+      estimates: (value('estimates') ?? {}) as Salon['estimates'],
+      prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
+      schools: (value('schools') ?? {}) as Salon['schools'],
+      equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
+    }
+  }
+
+  async setEstimate(id: EstimateId, value: number | null, actorId: string | null): Promise<Salon> {
+    return this.#setEntry('estimates', id, value, actorId)
+  }
+
+  /**
+   * A way of the house, or of one person.
+   * @throws {BadInput} for an option that this way does not have, and a person's own way where it is the house's alone
+   */
+  async setSchool(
+    id: SchoolId,
+    option: string | null,
+    actorId: string | null,
+    personId: string | null = null,
+  ): Promise<Salon> {
+    const options: readonly string[] = SCHOOLS[id]
+    if (option !== null && !options.includes(option))
+      throw new BadInput([{ path: 'option', value: option, expected: `one of ${options.join(', ')}` }])
+    if (personId !== null) return this.#setPersonSchool(personId, id, option, actorId)
+    // The default is kept as nothing, so that a better default reaches a house that never chose.
+    return this.#setEntry('schools', id, option === options[0] ? null : option, actorId)
+  }
+
+  async #setPersonSchool(
+    personId: string,
+    id: SchoolId,
+    option: string | null,
+    actorId: string | null,
+  ): Promise<Salon> {
+    if (!PERSONAL_SCHOOLS.has(id))
+      throw new BadInput([{ path: 'id', value: id, expected: `one of ${[...PERSONAL_SCHOOLS].join(', ')}` }])
+    await this.#sequelize.transaction(async (t) => {
+      const row = await PersonRow.findByPk(personId, { transaction: t, lock: true })
+      if (!row) throw new NotFound('person', personId)
+      const { [id]: before, ...others } = row.schools
+      await row.update({ schools: option === null ? others : { ...others, [id]: option } }, { transaction: t })
+      const change = { school: id, from: before ?? null, to: option }
+      await logChange({ actorId, entity: 'person', entityId: personId, action: 'school', change }, t)
+    })
+    return this.read()
+  }
+
+  /** When each way was chosen last, by whom. */
+  async schoolDates(): Promise<SchoolDate[]> {
+    const rows = await this.#sequelize.query<{
+      id: string
+      person_id: string | null
+      at: Date
+      by: string | null
+      option: string | null
+    }>(
+      `SELECT DISTINCT ON (l.entity, l.entity_id, l.change ->> 'school')
+         COALESCE(l.change ->> 'school', l.entity_id) AS id,
+         CASE WHEN l.entity = 'person' THEN l.entity_id END AS person_id,
+         l.at, p.name AS by, l.change ->> 'to' AS option
+       FROM change_log l LEFT JOIN people p ON p.id = l.actor_id
+       WHERE (l.entity = 'setting' AND l.entity_id IN (:ids)) OR (l.entity = 'person' AND l.action = 'school')
+       ORDER BY l.entity, l.entity_id, l.change ->> 'school', l.id DESC`,
+      { type: QueryTypes.SELECT, replacements: { ids: SCHOOL_IDS } },
+    )
+    return rows.map(({ id, person_id, at, by, option }) => ({ id, personId: person_id, at: iso(at), by, option }))
+  }
+
+  /** One entry of a setting that is a table; null takes it out. */
+  async #setEntry(key: string, id: string, value: unknown, actorId: string | null): Promise<Salon> {
+    await this.#sequelize.transaction(async (t) => {
+      await SettingRow.findOrCreate({ where: { key }, defaults: { key, value: {} }, transaction: t })
+      const row = (await SettingRow.findByPk(key, { transaction: t, lock: true }))!
+      const { [id]: before, ...others } = row.value as Record<string, unknown>
+      await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
+      await logChange(
+        { actorId, entity: 'setting', entityId: id, action: 'changed', change: { from: before ?? null, to: value } },
+        t,
+      )
+    })
+    return this.read()
+  }
+
+  setPrices(prices: Salon['prices'], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('prices', prices, actorId)
+  }
+
+  setEquipment(equipment: Salon['equipment'], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('equipment', equipment, actorId)
+  }
+
+  async #setWhole(key: string, value: unknown, actorId: string | null): Promise<Salon> {
+    await this.#sequelize.transaction(async (t) => {
+      const before = await SettingRow.findByPk(key, { transaction: t, lock: true })
+      await SettingRow.upsert({ key, value }, { transaction: t })
+      const change = { from: before?.value ?? null, to: value }
+      await logChange({ actorId, entity: 'setting', entityId: key, action: 'changed', change }, t)
+    })
+    return this.read()
+  }
+
+  async log(entity: string, entityId: string): Promise<LogLine[]> {
+    const rows = await LogRow.findAll({ where: { entity, entityId }, order: [['id', 'DESC']], limit: LOG_LINES })
+    return rows.map((row) => ({
+      id: String(row.id),
+      at: iso(row.at),
+      actorId: row.actorId,
+      entity: row.entity,
+      entityId: row.entityId,
+      action: row.action,
+    }))
+  }
+
+  async isEmpty(): Promise<boolean> {
+    const [people, visits, named] = await Promise.all([
+      PersonRow.count(),
+      VisitRow.count(),
+      SettingRow.findByPk('name'),
+    ])
+    return people === 0 && visits === 0 && named === null
+  }
+
+  /** A made-up salon whose loading was cut off, by a kill or a full disk. */
+  async isHalfLoaded(): Promise<boolean> {
+    return (await SettingRow.findByPk(DEMO_LOADING))?.value === true
+  }
+
+  async demoLoaded(): Promise<void> {
+    await SettingRow.update({ value: false }, { where: { key: DEMO_LOADING } })
+  }
+
+  /** Names an empty salon and its people, all or nothing. */
+  async found(name: string, people: readonly Person[], demo: boolean): Promise<void> {
+    await this.#sequelize.transaction(async (t) => {
+      await SettingRow.bulkCreate(
+        [
+          { key: 'name', value: name },
+          { key: 'demo', value: demo },
+          // Until all of it is there; nobody else has written anything meanwhile.
+          ...(demo ? [{ key: DEMO_LOADING, value: true }] : []),
+        ],
+        { transaction: t },
+      )
+      await PersonRow.bulkCreate([...people], { transaction: t })
+      await logChange({ actorId: null, entity: 'setting', entityId: 'salon', action: 'founded', change: { name } }, t)
+    })
+  }
+}

@@ -1,0 +1,80 @@
+import { Sequelize } from 'sequelize'
+import { BathRepo } from './bath/baths.ts'
+import { ConsentRepo } from './consent/consents.ts'
+import { PrepRepo } from './day/prep.ts'
+import { BackupRepo } from './db/backup.ts'
+import { migrateDown, migrateUp } from './db/migrate.ts'
+import { defineModels } from './db/models.ts'
+import { RecordRepo } from './dogs/records.ts'
+import { DryingRepo } from './drying/dryings.ts'
+import { ExchangeRepo } from './exchange/exchange.ts'
+import { GoodbyeRepo } from './goodbye/goodbyes.ts'
+import { BenchRepo } from './groom/bench.ts'
+import { ProgressRepo } from './groom/progress.ts'
+import { PhotoRepo } from './photos/photos.ts'
+import { PlanRepo } from './plan/plans.ts'
+import { RackRepo } from './rack/rack.ts'
+import { SalonRepo } from './salon/salon.ts'
+import { AssessmentRepo } from './scores/assessments.ts'
+import { ShelfRepo } from './shelf/shelf.ts'
+import { VisitRepo } from './visits/visits.ts'
+
+/** All that is kept, behind one door. Every change is one transaction that also writes its line in the log. */
+export class Store {
+  readonly #sequelize: Sequelize
+  readonly salon: SalonRepo
+  readonly visits: VisitRepo
+  readonly assessments: AssessmentRepo
+  readonly plans: PlanRepo
+  readonly progress: ProgressRepo
+  readonly consents: ConsentRepo
+  readonly shelf: ShelfRepo
+  readonly baths: BathRepo
+  readonly dryings: DryingRepo
+  readonly prep: PrepRepo
+  readonly backup: BackupRepo
+  readonly rack: RackRepo
+  readonly bench: BenchRepo
+  readonly goodbyes: GoodbyeRepo
+  readonly photos: PhotoRepo
+  readonly records: RecordRepo
+  readonly exchange: ExchangeRepo
+
+  constructor(databaseUrl: string) {
+    this.#sequelize = new Sequelize(databaseUrl, {
+      dialect: 'postgres',
+      logging: false,
+      pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
+      dialectOptions: { connectionTimeoutMillis: 3000 },
+    })
+    defineModels(this.#sequelize)
+    this.salon = new SalonRepo(this.#sequelize)
+    this.visits = new VisitRepo(this.#sequelize, this.salon)
+    this.assessments = new AssessmentRepo(this.#sequelize)
+    this.plans = new PlanRepo(this.#sequelize, this.salon)
+    this.progress = new ProgressRepo(this.#sequelize)
+    this.consents = new ConsentRepo(this.#sequelize, this.salon)
+    this.shelf = new ShelfRepo(this.#sequelize)
+    this.baths = new BathRepo(this.#sequelize)
+    this.dryings = new DryingRepo(this.#sequelize)
+    this.prep = new PrepRepo(this.salon, this.shelf)
+    this.backup = new BackupRepo(this.#sequelize)
+    this.rack = new RackRepo(this.#sequelize)
+    this.bench = new BenchRepo(this.#sequelize)
+    this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon, this.visits)
+    this.photos = new PhotoRepo(this.#sequelize)
+    this.records = new RecordRepo(this.#sequelize, this.salon)
+    this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
+  }
+
+  migrate = (): Promise<string[]> => migrateUp(this.#sequelize)
+  unmigrate = (): Promise<string[]> => migrateDown(this.#sequelize)
+  /** An empty database again, whatever was in it. */
+  startOver = async (): Promise<void> => {
+    await this.unmigrate()
+    await this.migrate()
+  }
+  close = (): Promise<void> => this.#sequelize.close()
+  /** Statements as they are, for health checks and tests that ask the database itself. */
+  query = (sql: string): Promise<unknown> => this.#sequelize.query(sql)
+}

@@ -1,0 +1,354 @@
+import { randomUUID } from 'node:crypto'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type {
+  Arrival,
+  AssessmentDoc,
+  Day,
+  NewVisit,
+  PastVisit,
+  Salon,
+  Station,
+  Visit,
+  VisitCard,
+} from '../../contract/api/api.ts'
+import { assembleFile } from '../../contract/formats/assemble.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
+import { DEFAULT_LENGTHS, houseWith, indicesOf } from '../../core/index.ts'
+import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
+import { ChangedElsewhere, NeedsConsent, NotFound } from '../db/errors.ts'
+import { lockVisit } from '../db/locks.ts'
+import { lastChangedBy, logChange } from '../db/log.ts'
+import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from '../db/models.ts'
+import { progressOf } from '../groom/progress.ts'
+import { outstandingNeeds } from '../plan/needs.ts'
+import { knownOf } from '../salon/known.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+
+const PAST_VISITS = 12
+const AT_WORK: ReadonlySet<Station> = new Set(['bath', 'dry', 'cut'])
+
+interface ArrivalChange {
+  readonly baseRevision: number
+  readonly arrival: Arrival
+  readonly personId?: string | null | undefined
+}
+
+/** Who a new visit is for, as far as it is known. */
+interface Comer {
+  readonly dogId: string
+  readonly arrival: Arrival
+  /** Who groomed it last. */
+  readonly groomer: string | null
+}
+
+/** Visits: the day, one dog's way through it, and what it was like before. */
+export class VisitRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  constructor(sequelize: Sequelize, salon: SalonRepo) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+  }
+
+  async day(from: Date, to: Date, date: string): Promise<Day> {
+    const rows = await VisitRow.findAll({
+      where: { startsAt: { [Op.gte]: from, [Op.lt]: to } },
+      order: [
+        ['startsAt', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    })
+    return { date, visits: await this.#cards(rows) }
+  }
+
+  async read(id: string): Promise<Visit> {
+    const row = await VisitRow.findByPk(id)
+    if (!row) throw new NotFound('visit', id)
+    const salon = this.#salon.read()
+    const [[card], assessment, second, past, progress, consents, known] = await Promise.all([
+      this.#cards([row]),
+      assessmentOfVisit(id),
+      AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
+      this.#past(row, salon),
+      progressOf(id),
+      ConsentRow.findAll({
+        where: { visitId: id },
+        attributes: { exclude: ['page'] },
+        order: [['createdAt', 'DESC']],
+      }),
+      salon.then((read) => knownOf(row, read)),
+    ])
+    const of = { assessmentId: assessment.id }
+    const [latest, accepted] = await Promise.all([
+      PlanRow.findOne({ where: of, order: [['createdAt', 'DESC']] }),
+      PlanRow.findOne({ where: { ...of, acceptedAt: { [Op.not]: null } }, order: [['acceptedAt', 'DESC']] }),
+    ])
+    return {
+      ...card!,
+      arrivalRevision: row.arrivalRevision,
+      assessment,
+      second: second ? await assessmentDoc(second) : null,
+      latestPlan: latest ? planRecord(latest, latest.acceptedAt ? [] : await outstandingNeeds(latest, row)) : null,
+      acceptedPlan: accepted ? planRecord(accepted, []) : null,
+      progress,
+      consents: consents.map(consentDoc),
+      quoted: row.quoted,
+      past,
+      known,
+    }
+  }
+
+  /** A visit with its dog and owner; a known dog starts from its last visit. */
+  async add(input: NewVisit, actorId: string | null): Promise<Visit> {
+    return this.read(await this.#sequelize.transaction((t) => this.book(input, actorId, t)))
+  }
+
+  /** The same within a transaction. @returns the id of the new visit */
+  async book(input: NewVisit, actorId: string | null, t: Transaction, id: string = randomUUID()): Promise<string> {
+    const { dogId, arrival, groomer } = input.dogId
+      ? await this.#knownDog(input.dogId, input.slotMinutes, input.asLastTime === true, t)
+      : await this.#newDog(input, actorId, t)
+    readAssessment(assembleFile(arrival, 'arrival', []))
+    const { slotMinutes } = input
+    const personId = input.personId ?? groomer
+    await VisitRow.create(
+      { id, dogId, startsAt: new Date(input.startsAt), slotMinutes, personId, arrival },
+      { transaction: t },
+    )
+    await AssessmentRow.create({ id: randomUUID(), visitId: id, scorerId: personId }, { transaction: t })
+    await logChange({ actorId, entity: 'visit', entityId: id, action: 'added', change: input }, t)
+    return id
+  }
+
+  /** As it came last, by the same hands. */
+  async #knownDog(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Comer> {
+    const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
+    if (!last) {
+      const known = await DogRow.findByPk(dogId, { transaction })
+      if (!known?.profile) throw new NotFound('dog', dogId)
+      return { dogId, arrival: { dog: known.profile, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
+    }
+    const { dog, wishes } = last.arrival
+    // A show is a date, and that one has come nearer or gone by.
+    const { showInDays: _, ...wished } = wishes
+    const left = lengths ? await lengthsLeft(dogId, transaction) : null
+    const arrival: Arrival = {
+      ...last.arrival,
+      wishes: left ? { ...wished, targetMm: left } : wished,
+      dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
+      slot: { minutes: slotMinutes },
+    }
+    return { dogId, arrival, groomer: last.personId }
+  }
+
+  async #newDog(
+    { dog, owner, slotMinutes }: NewVisit,
+    actorId: string | null,
+    transaction: Transaction,
+  ): Promise<Comer> {
+    if (!dog || !owner)
+      throw new BadInput([
+        {
+          path: dog ? 'owner' : 'dog',
+          value: undefined,
+          expected: 'a dog with its owner, or the dogId of a known one',
+        },
+      ])
+    const dogId = randomUUID()
+    const clientId = randomUUID()
+    await ClientRow.create(
+      { id: clientId, name: owner.name, phone: owner.phone, email: '', note: owner.note ?? '' },
+      { transaction },
+    )
+    await DogRow.create(
+      { id: dogId, clientId, name: dog.name, breed: dog.breed ?? 'unknown', coatType: dog.coatType },
+      { transaction },
+    )
+    await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
+    await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'added', change: dog }, transaction)
+    return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
+  }
+
+  /** Every dog by name, for lists and for the demo salon. */
+  async known(): Promise<{ dogId: string; name: string; clientName: string; breed: string }[]> {
+    const [dogs, clients] = await Promise.all([DogRow.findAll({ order: [['name', 'ASC']] }), ClientRow.findAll()])
+    return dogs.map(({ id, name, clientId, breed }) => ({
+      dogId: id,
+      name,
+      breed,
+      clientName: clients.find((client) => client.id === clientId)?.name ?? '',
+    }))
+  }
+
+  async setArrival(id: string, change: ArrivalChange, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      if (row.arrivalRevision !== change.baseRevision)
+        throw new ChangedElsewhere(
+          { arrival: row.arrival, arrivalRevision: row.arrivalRevision },
+          await lastChangedBy('visit', id, t),
+        )
+      // Scores taken already must still make sense: a coat cannot become shorter than the free hair under a mat.
+      const { stage, rows } = await assessmentOfVisit(id, t)
+      readAssessment(assembleFile(change.arrival, stage, rows))
+      await row.update(
+        {
+          arrival: change.arrival,
+          arrivalRevision: row.arrivalRevision + 1,
+          slotMinutes: Math.round(change.arrival.slot?.minutes ?? row.slotMinutes),
+          station: row.station === 'expected' ? 'arrived' : row.station,
+          ...(change.personId === undefined ? {} : { personId: change.personId }),
+        },
+        { transaction: t },
+      )
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'arrival', change }, t)
+    })
+    return this.read(id)
+  }
+
+  /** Asks a second pair of hands to score the dog; asked twice it is the same sheet. */
+  async askSecond(id: string, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      await lockVisit(id, t)
+      if (await AssessmentRow.findOne({ where: { visitId: id, role: 'second' }, transaction: t })) return
+      const first = await assessmentOfVisit(id, t)
+      const made = await AssessmentRow.create(
+        { id: randomUUID(), visitId: id, role: 'second', scorerId: actorId, stage: first.stage },
+        { transaction: t },
+      )
+      await logChange(
+        { actorId, entity: 'assessment', entityId: made.id, action: 'second-asked', change: { visitId: id } },
+        t,
+      )
+    })
+    return this.read(id)
+  }
+
+  async setStation(id: string, station: Station, actorId: string | null): Promise<void> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      const from = row.station
+      if (AT_WORK.has(station) && !AT_WORK.has(from)) await this.#assertMayBegin(row, t)
+      await row.update({ station }, { transaction: t })
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'station', change: { from, to: station } }, t)
+    })
+  }
+
+  /** A groom whose plan needs a yes does not begin by another door. */
+  async #assertMayBegin(visit: VisitRow, t: Transaction): Promise<void> {
+    const { id } = await assessmentOfVisit(visit.id, t)
+    const latest = await PlanRow.findOne({
+      where: { assessmentId: id },
+      order: [['createdAt', 'DESC']],
+      transaction: t,
+    })
+    if (!latest || latest.acceptedAt) return
+    const needs = await outstandingNeeds(latest, visit, t)
+    if (needs.length > 0) throw new NeedsConsent(needs)
+  }
+
+  async #cards(rows: readonly VisitRow[]): Promise<VisitCard[]> {
+    if (rows.length === 0) return []
+    const ids = rows.map(({ id }) => id)
+    const [dogs, counts, plans] = await Promise.all([
+      DogRow.findAll({ where: { id: rows.map(({ dogId }) => dogId) } }),
+      this.#sequelize.query<{ visit_id: string; scored: string }>(
+        `SELECT a.visit_id, count(s.mat) AS scored FROM assessments a JOIN scores s ON s.assessment_id = a.id
+         WHERE a.visit_id IN (:ids) AND a.role = 'first' GROUP BY a.visit_id`,
+        { type: QueryTypes.SELECT, replacements: { ids } },
+      ),
+      this.#sequelize.query<{
+        visit_id: string
+        choice: string
+        minutes: { low: number; high: number }
+        accepted_at: Date | null
+      }>(
+        `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.plan -> 'verdict' ->> 'choice' AS choice,
+           p.plan -> 'verdict' -> 'minutes' AS minutes, p.accepted_at
+         FROM assessments a JOIN plans p ON p.assessment_id = a.id
+         WHERE a.visit_id IN (:ids) ORDER BY a.visit_id, p.created_at DESC`,
+        { type: QueryTypes.SELECT, replacements: { ids } },
+      ),
+    ])
+    const clients = await ClientRow.findAll({ where: { id: dogs.map(({ clientId }) => clientId) } })
+    return rows.map((row): VisitCard => {
+      const dog = dogs.find(({ id }) => id === row.dogId)!
+      const { id, name, phone, email, note } = clients.find((client) => client.id === dog.clientId)!
+      const plan = plans.find(({ visit_id }) => visit_id === row.id)
+      return {
+        id: row.id,
+        startsAt: iso(row.startsAt),
+        slotMinutes: row.slotMinutes,
+        station: row.station,
+        personId: row.personId,
+        dogId: row.dogId,
+        arrival: row.arrival,
+        client: { id, name, phone, email, note },
+        scored: Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0),
+        plan: plan
+          ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
+          : null,
+      }
+    })
+  }
+
+  async #past(visit: VisitRow, salon: Promise<Salon>): Promise<PastVisit[]> {
+    const rows = await VisitRow.findAll({
+      where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt } },
+      order: [['startsAt', 'DESC']],
+      limit: PAST_VISITS,
+    })
+    if (rows.length === 0) return []
+    const [cards, { estimates }, goodbyes] = await Promise.all([
+      this.#cards(rows),
+      salon,
+      GoodbyeRow.findAll({ where: { visitId: rows.map(({ id }) => id) }, attributes: ['visitId', 'summary'] }),
+    ])
+    const house = houseWith(estimates)
+    return Promise.all(
+      rows.map(async (row, i): Promise<PastVisit> => {
+        const assessment = await assessmentOfVisit(row.id)
+        const { sheet } = assessmentOf(assembleFile(row.arrival, assessment.stage, assessment.rows), house)
+        return {
+          id: row.id,
+          startsAt: iso(row.startsAt),
+          choice: cards[i]!.plan?.choice ?? null,
+          minutes: cards[i]!.plan?.minutes.low ?? null,
+          matIndex: indicesOf(sheet, house).mat.value,
+          rows: assessment.rows,
+          leftMm: goodbyes.find(({ visitId }) => visitId === row.id)?.summary?.lengthMm ?? null,
+        }
+      }),
+    )
+  }
+}
+
+/** Lengths it went home with last, mm; what was not cut then is not asked for now. */
+async function lengthsLeft(dogId: string, transaction: Transaction): Promise<Arrival['wishes']['targetMm'] | null> {
+  const visits = await VisitRow.findAll({
+    where: { dogId },
+    attributes: ['id', 'arrival'],
+    order: [['startsAt', 'DESC']],
+    transaction,
+  })
+  for (const { id, arrival } of visits) {
+    const goodbye = await GoodbyeRow.findByPk(id, { attributes: ['summary'], transaction })
+    const left = goodbye?.summary?.lengthMm
+    if (!left) continue
+    const came = { ...DEFAULT_LENGTHS[arrival.dog.coatType], ...arrival.dog.lengthMm }
+    const cut = Object.entries(left).filter(([part, mm]) => mm < came[part as keyof typeof came] - CUT_MM)
+    return Object.fromEntries(cut)
+  }
+  return null
+}
+const CUT_MM = 1
+
+async function assessmentOfVisit(visitId: string, transaction?: Transaction): Promise<AssessmentDoc> {
+  const row = await AssessmentRow.findOne({
+    where: { visitId, role: 'first' },
+    transaction: transaction ?? null,
+  })
+  if (!row) throw new NotFound('assessment of visit', visitId)
+  return assessmentDoc(row, transaction)
+}

@@ -1,0 +1,135 @@
+import { useQuery } from '@tanstack/react-query'
+import { Keyboard, Moon, Sun } from 'lucide-react'
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
+import { Link, Outlet, useLocation } from 'react-router'
+import { Toaster } from 'sonner'
+import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
+import { salonQuery } from '../device/queries.ts'
+import { PeopleOptions } from '../parts/PeopleOptions.tsx'
+import { KeySheet } from './KeySheet.tsx'
+import { Loading } from './states.tsx'
+import { currentTheme, setTheme } from './theme.ts'
+
+const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
+const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
+const PhotosOnTheirWay = lazy(async () => ({
+  default: (await import('./PhotosOnTheirWay.tsx')).PhotosOnTheirWay,
+}))
+
+function Mark(): ReactNode {
+  return (
+    <svg viewBox="0 0 32 32" className="size-8" aria-hidden="true">
+      <g fill="none" stroke="currentColor" strokeWidth="2.6" strokeLinecap="round">
+        <path d="M5 8h22" />
+        <path d="M7 8v17M13 8v17M19 8v17M25 8v17" />
+      </g>
+    </svg>
+  )
+}
+
+function PersonOnDuty(): ReactNode {
+  const { data: salon } = useQuery(salonQuery)
+  const person = usePersonOnDuty()
+  const known = salon?.people.some(({ id }) => id === person)
+  return (
+    <label className="flex items-center gap-2 text-ink-2">
+      <span className="max-2xl:sr-only">At this screen</span>
+      <select
+        className="field w-auto py-1"
+        value={known ? (person ?? '') : ''}
+        onChange={(event) => setPersonOnDuty(event.target.value || null)}
+      >
+        <PeopleOptions people={salon?.people} nobody="nobody named" />
+      </select>
+    </label>
+  )
+}
+
+export const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+
+const PLACES = [
+  ['/prep', 'Mix'],
+  ['/shelf', 'Shelf'],
+  ['/house', 'House'],
+  ['/outbox', 'Messages'],
+] as const
+
+/** The frame of every screen: the salon, who works here, the theme, the keys. */
+export function Shell(): ReactNode {
+  const { data: salon } = useQuery(salonQuery)
+  const [theme, setThemeState] = useState(currentTheme)
+  const [keysOpen, setKeysOpen] = useState(false)
+  const { pathname } = useLocation()
+
+  useEffect(function openKeySheet() {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === '?' && !isTyping(event.target)) setKeysOpen(true)
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [])
+
+  const toggleTheme = (): void => {
+    const next = theme === 'light' ? 'dim' : 'light'
+    setTheme(next)
+    setThemeState(next)
+  }
+
+  return (
+    <div className="flex h-dvh flex-col">
+      <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
+        Skip to the work
+      </a>
+      <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5 max-sm:gap-2 max-sm:px-3">
+        <Link to="/" className="flex items-center gap-3 rounded-lg text-accent">
+          <Mark />
+          <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">
+            {salon?.name ?? 'Etude'}
+            <span className="sr-only">, the day</span>
+          </span>
+        </Link>
+        <span className="grow" />
+        <Suspense fallback={null}>
+          <SearchBox />
+          <TimersBell />
+          <PhotosOnTheirWay />
+        </Suspense>
+        <PersonOnDuty />
+        {PLACES.map(([to, label]) => (
+          <Link key={to} to={to} className="btn btn-quiet px-2.5 max-md:hidden">
+            {label}
+          </Link>
+        ))}
+        <button
+          type="button"
+          className="btn btn-quiet px-3 max-sm:hidden"
+          onClick={toggleTheme}
+          aria-label={theme === 'light' ? 'Dim the screen' : 'Light screen'}
+        >
+          {theme === 'light' ? <Moon size={20} /> : <Sun size={20} />}
+        </button>
+        <button
+          type="button"
+          className="btn btn-quiet px-3 max-sm:hidden"
+          onClick={() => setKeysOpen(true)}
+          aria-label="Keys"
+        >
+          <Keyboard size={20} />
+        </button>
+      </header>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
+      <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
+        <Suspense fallback={<Loading what="the screen" />}>
+          <Outlet />
+        </Suspense>
+      </main>
+      <KeySheet open={keysOpen} onOpenChange={setKeysOpen} path={pathname} />
+      <Toaster
+        theme={theme === 'light' ? 'light' : 'dark'}
+        position="bottom-left"
+        toastOptions={{ style: { fontFamily: 'var(--font-sans)', fontSize: '1rem' } }}
+      />
+    </div>
+  )
+}

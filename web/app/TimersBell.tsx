@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query'
+import { clsx } from 'clsx'
+import { Bell, Hourglass } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useLocation } from 'react-router'
+import type { RunningTimer } from '../../contract/api/bench.ts'
+import { request } from '../device/client.ts'
+import { useBenchAdd } from '../device/use-log.ts'
+import { useNow } from '../device/use-now.ts'
+import { leftText } from '../stations/bench/clock.ts'
+import { useRinging } from '../stations/bench/use-ringing.ts'
+
+const EVERY_MS = 5000
+
+/** What works on other dogs, on every screen: each with its dog's name, sounding when it is over until somebody touches it. */
+export function TimersBell(): ReactNode {
+  const { pathname } = useLocation()
+  const { data: timers = [] } = useQuery({
+    queryKey: ['timers'],
+    queryFn: () => request<RunningTimer[]>('GET', '/timers'),
+    refetchInterval: EVERY_MS,
+  })
+  const now = useNow(timers.length > 0)
+  // The bench at hand shows its own.
+  const others = timers.filter(({ visitId }) => !pathname.startsWith(`/visits/${visitId}/bench`))
+  useRinging(others.some(({ endsAt }) => Date.parse(endsAt) <= now))
+  if (others.length === 0) return null
+  return (
+    <ul className="flex max-w-[340px] gap-1.5 overflow-x-auto" aria-label="Left on other dogs" data-testid="bell">
+      {others.map((timer) => (
+        <OtherTimer key={timer.id} timer={timer} now={now} />
+      ))}
+    </ul>
+  )
+}
+
+function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): ReactNode {
+  const add = useBenchAdd(timer.visitId)
+  const left = Date.parse(timer.endsAt) - now
+  const over = left <= 0
+  return (
+    <li>
+      <button
+        type="button"
+        className={clsx('btn px-3', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
+        onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
+        title={timer.label}
+      >
+        {over ? <Bell size={16} /> : <Hourglass size={16} />}
+        {timer.dog} <span className="figure font-semibold">{over ? '0:00' : leftText(left)}</span>
+        <span className="sr-only">touch to stop</span>
+      </button>
+    </li>
+  )
+}

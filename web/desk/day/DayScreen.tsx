@@ -1,0 +1,236 @@
+import { useQuery } from '@tanstack/react-query'
+import { clsx } from 'clsx'
+import { addDays, format, isValid, parseISO } from 'date-fns'
+import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
+import { type ReactNode, useMemo, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Day, Person, Station, VisitCard } from '../../../contract/api/api.ts'
+import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
+import { Loading, QueryFailed } from '../../app/states.tsx'
+import { usePersonOnDuty } from '../../device/person.ts'
+import { dayQuery, salonQuery } from '../../device/queries.ts'
+import { CoatMap } from '../../dog/CoatMap.tsx'
+import { dogDrawn } from '../../dog/dog-file.ts'
+import { looksOfCoat } from '../../dog/looks.ts'
+import { today } from '../../parts/dates.ts'
+import { STATIONS } from '../../stations/stations.ts'
+import { AddVisit } from './AddVisit.tsx'
+
+const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
+
+/** Where a dog goes next when somebody touches it, in the words of the next thing to do. */
+const NEXT: Record<Station, { to: string; label: string } | null> = {
+  expected: { to: 'arrival', label: 'Arrives' },
+  arrived: { to: 'look', label: 'Look' },
+  look: { to: 'look', label: 'Look on' },
+  verdict: { to: 'verdict', label: 'Verdict' },
+  bath: { to: 'bench', label: 'Bench' },
+  dry: { to: 'bench', label: 'Bench' },
+  cut: { to: 'bench', label: 'Bench' },
+  ready: { to: 'goodbye', label: 'Goodbye' },
+  gone: null,
+}
+
+/** All dogs of the day, each on its own line, standing at the station it has reached. */
+export function DayScreen(): ReactNode {
+  const [search, setSearch] = useSearchParams()
+  const asked = search.get('date')
+  const day = useQuery(dayQuery(asked !== null && isDate(asked) ? asked : null))
+  const salon = useQuery(salonQuery)
+  const [adding, setAdding] = useState(false)
+  if (!day.data || !salon.data) {
+    const error = day.error ?? salon.error
+    return error ? <QueryFailed error={error} onRetry={() => void day.refetch()} /> : <Loading what="the day" />
+  }
+  const { visits } = day.data
+  const inHouse = visits.filter(({ station }) => station !== 'expected' && station !== 'gone').length
+  return (
+    <div className="flex grow flex-col">
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2 px-6 pb-3 pt-5">
+        <h1 className="text-3xl">{dateText(day.data)}</h1>
+        <DayTurner date={day.data.date} onTurn={(date) => setSearch(date === today() ? {} : { date })} />
+        <p className="text-lg text-ink-2">
+          {visits.length} {visits.length === 1 ? 'dog' : 'dogs'}
+          {day.data.date === today() && `, ${inHouse} here now`}
+        </p>
+        {day.isError && (
+          <p className="flex items-center gap-2 text-ink-2" role="status">
+            <CloudOff size={18} /> Server away: as last seen
+          </p>
+        )}
+        <span className="grow" />
+        <button type="button" className="btn" onClick={() => setAdding(true)}>
+          <Plus size={18} /> Add a dog
+        </button>
+      </div>
+      {visits.length === 0 ? (
+        <div className="mx-auto max-w-md py-16 text-center">
+          <h2 className="mb-2 text-2xl">{day.data.date === today() ? 'No dogs today' : 'No dogs that day'}</h2>
+          <p className="mb-4 text-ink-2">Put the first one in and it appears here.</p>
+          <button type="button" className="btn btn-main" onClick={() => setAdding(true)}>
+            <Plus size={18} /> Add a dog
+          </button>
+        </div>
+      ) : (
+        <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
+      )}
+      {adding && <AddVisit date={day.data.date} onClose={() => setAdding(false)} />}
+    </div>
+  )
+}
+
+const isDate = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+
+/** One day back, one on, or any by date. */
+const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => void }): ReactNode => {
+  const by = (days: number): string => format(addDays(parseISO(date), days), 'yyyy-MM-dd')
+  return (
+    <div className="flex items-center gap-1">
+      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(-1))} aria-label="The day before">
+        <ChevronLeft size={22} />
+      </button>
+      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(1))} aria-label="The day after">
+        <ChevronRight size={22} />
+      </button>
+      {date !== today() && (
+        <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(today())}>
+          Today
+        </button>
+      )}
+    </div>
+  )
+}
+
+const dateText = ({ date }: Day): string =>
+  new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })
+
+interface DayProps {
+  readonly people: readonly Person[]
+  /** A day that has not come yet is looked at, not worked on. */
+  readonly ahead: boolean
+}
+
+function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCard[] }): ReactNode {
+  return (
+    <div className="min-w-0 overflow-x-auto px-6 pb-8">
+      <div className="min-w-[1060px]">
+        <div
+          className="sticky top-0 z-10 grid grid-cols-[320px_1fr_150px] border-b border-line bg-paper py-2"
+          aria-hidden="true"
+        >
+          <span />
+          <div className="grid grid-cols-7">
+            {STATIONS.map(({ label, at }) => (
+              <span key={label} className="text-center text-ink-2">
+                {label}
+                <span className="ml-1.5 font-semibold text-ink">
+                  {visits.filter(({ station }) => at.includes(station)).length || ''}
+                </span>
+              </span>
+            ))}
+          </div>
+          <span />
+        </div>
+        <ul>
+          {visits.map((visit) => (
+            <Lane key={visit.id} visit={visit} people={people} ahead={ahead} />
+          ))}
+        </ul>
+      </div>
+    </div>
+  )
+}
+
+function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactNode {
+  const { arrival, station } = visit
+  const drawn = useMemo(() => dogDrawn(arrival), [arrival])
+  const looks = useMemo(() => looksOfCoat(drawn), [drawn])
+  const reached = stop(station)
+  const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
+  const person = people.find(({ id }) => id === visit.personId)
+  const me = usePersonOnDuty()
+  const stops = visit.plan?.choice === 'refer'
+  // Beside the dog: before it or, once it is far along, behind it.
+  const late = reached >= STATIONS.length / 2
+  const path = `/visits/${visit.id}/${STATIONS[reached]!.path}`
+  const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
+  return (
+    <li
+      className="grid min-h-[76px] grid-cols-[320px_1fr_150px] items-center border-b border-line"
+      data-dog={arrival.dog.name}
+    >
+      <div className="flex items-center gap-3">
+        <span className="figure w-14 shrink-0 text-lg font-semibold">
+          {new Date(visit.startsAt).toLocaleTimeString(undefined, {
+            hour: '2-digit',
+            minute: '2-digit',
+            hour12: false,
+          })}
+        </span>
+        <span className="min-w-0">
+          <span className="flex items-baseline gap-2 leading-tight">
+            <Link to={path} className="truncate rounded font-display text-lg font-semibold hover:underline">
+              {arrival.dog.name}
+            </Link>
+            {person && (
+              <span className={clsx('shrink-0', person.id === me ? 'font-semibold text-accent' : 'text-ink-2')}>
+                {person.name}
+              </span>
+            )}
+          </span>
+          <span className="block truncate text-ink-2">
+            {arrival.dog.weightKg} kg, {breed}
+          </span>
+        </span>
+      </div>
+      <div className="relative grid h-full grid-cols-7 items-center">
+        <span className="absolute inset-x-[7.14%] top-1/2 h-px bg-line" aria-hidden="true" />
+        <span
+          className="absolute left-[7.14%] top-1/2 h-0.5 bg-ink-2"
+          style={{ width: `${(reached * 100) / 7}%` }}
+          aria-hidden="true"
+        />
+        <Link
+          to={path}
+          className="relative col-span-1 flex h-[70px] items-center justify-center rounded-xl"
+          style={{ gridColumnStart: reached + 1 }}
+          aria-label={`${arrival.dog.name} is at ${STATIONS[reached]!.label}`}
+        >
+          <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
+            <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={`${arrival.dog.name}`} />
+          </span>
+        </Link>
+        {visit.plan && (
+          <span
+            className={clsx(
+              'px-2 leading-tight',
+              late && 'text-right',
+              stops ? 'font-semibold text-alarm' : 'text-ink-2',
+            )}
+            style={{ gridColumn: late ? `1 / span ${reached}` : `${reached + 2} / -1`, gridRow: 1 }}
+          >
+            <span className="relative bg-paper px-1.5 py-0.5">
+              {VERDICT_LABEL[visit.plan.choice as VerdictName]}
+              {!stops && `, ${rangeText(visit.plan.minutes, minutesText)} min`}
+            </span>
+          </span>
+        )}
+        {!visit.plan && station === 'look' && (
+          <span className="px-2 text-ink-2" style={{ gridColumn: `${reached + 2} / -1`, gridRow: 1 }}>
+            <span className="relative bg-paper px-1.5 py-0.5">
+              {visit.scored} of {REGION_SIDES.length} looked at
+            </span>
+          </span>
+        )}
+      </div>
+      <div className="text-right">
+        {next && !ahead && (
+          <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
+            {next.label} <ArrowRight size={18} />
+          </Link>
+        )}
+      </div>
+    </li>
+  )
+}

@@ -1,0 +1,244 @@
+import { useQuery } from '@tanstack/react-query'
+import { addWeeks, format } from 'date-fns'
+import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
+import { type ReactNode, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { DogRecord, RecordVisit } from '../../../contract/api/record.ts'
+import { assembleFile } from '../../../contract/formats/assemble.ts'
+import { assessmentOf } from '../../../contract/formats/read-assessment.ts'
+import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import {
+  brushedAtHome,
+  type CoatType,
+  findBreed,
+  forecastOf,
+  houseWith,
+  rebookOf,
+  type Temperament,
+  type VerdictName,
+} from '../../../core/index.ts'
+import { Loading, QueryFailed } from '../../app/states.tsx'
+import { dogQuery } from '../../device/groom.ts'
+import { salonQuery } from '../../device/queries.ts'
+import { BookDialog } from './BookDialog.tsx'
+import { ForecastChart } from './ForecastChart.tsx'
+import { type Ahead, LifeChart } from './LifeChart.tsx'
+import { Regrowth } from './Regrowth.tsx'
+
+const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
+
+/** One dog's life on one page: how its coat went over the visits, what was done with what, and what comes next. */
+export function RecordScreen(): ReactNode {
+  const { dogId = '' } = useParams()
+  const { data, error, refetch } = useQuery(dogQuery(dogId))
+  if (data) return <Life dog={data} />
+  return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="this dog" />
+}
+
+function Life({ dog }: { dog: DogRecord }): ReactNode {
+  const { data: salon } = useQuery(salonQuery)
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const assessment = useMemo(
+    () =>
+      assessmentOf(assembleFile({ dog: dog.dog, wishes: dog.wishes }, 'arrival', [], null, { own: dog.own }), house),
+    [dog, house],
+  )
+  const [brushing, setBrushing] = useState(
+    dog.wishes.homeBrushing?.toSkin ? Math.min(7, Math.round(dog.wishes.homeBrushing.perWeek)) : 0,
+  )
+  const ahead = useMemo((): Ahead | null => {
+    const last = dog.visits.find(({ summary }) => summary)
+    if (!dog.home || !last) return null
+    const { leftIndex, outlineMm } = dog.home
+    const brushed = brushedAtHome(assessment, brushing, true)
+    const { weeks } = rebookOf(brushed, leftIndex, outlineMm, house)
+    const from = new Date(last.startsAt)
+    return {
+      from,
+      points: forecastOf(brushed, leftIndex, outlineMm, weeks + WEEKS_BEYOND, house),
+      back: addWeeks(from, weeks),
+    }
+  }, [dog, assessment, brushing, house])
+  const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
+  const booked = dog.visits.find(({ choice, startsAt }) => choice === null && new Date(startsAt) > new Date())
+  const [booking, setBooking] = useState(false)
+  const [shown, setShown] = useState(NEWEST)
+  const incidents = dog.visits.flatMap(({ summary, startsAt }) =>
+    (summary?.incidents ?? []).map(({ text }) => `${text}, ${dayText(startsAt)}`),
+  )
+  return (
+    <div className="mx-auto flex w-full max-w-6xl flex-col gap-6 px-6 py-6" data-testid="record">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="grow">
+          <h1 className="text-4xl">{dog.name}</h1>
+          <p className="text-lg text-ink-2">
+            {known}, {dog.dog.weightKg} kg · {dog.client.name} · {dog.client.phone}
+          </p>
+          {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
+        </div>
+        <a className="btn" href={`/api/clients/${dog.client.id}/card.vcf`}>
+          <ContactRound size={18} /> Address card
+        </a>
+        {booked ? (
+          <Link className="btn" to={`/?date=${format(new Date(booked.startsAt), 'yyyy-MM-dd')}`} data-testid="booked">
+            <CalendarCheck size={18} /> Booked: {format(new Date(booked.startsAt), 'd MMM, HH:mm')}
+          </Link>
+        ) : (
+          <button type="button" className="btn btn-main" onClick={() => setBooking(true)}>
+            <CalendarPlus size={18} /> Book
+          </button>
+        )}
+        {booking && <BookDialog dog={dog} onClose={() => setBooking(false)} />}
+      </div>
+      {incidents.length > 0 && (
+        <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3" data-testid="incidents">
+          Happened before: {incidents.join('; ')}.
+        </p>
+      )}
+      <div className="grid gap-6 lg:grid-cols-2">
+        <section className="card p-5" aria-label="The coat over the visits">
+          <h2 className="mb-2 text-xl">The coat over the visits</h2>
+          <LifeChart visits={dog.visits} ahead={ahead} />
+          {dog.home && <Regrowth home={dog.home} assessment={assessment} house={house} />}
+        </section>
+        <section className="card p-5" aria-label="What comes next">
+          <h2 className="mb-2 text-xl">What comes next</h2>
+          {dog.home ? (
+            <>
+              <ForecastChart
+                assessment={assessment}
+                leftIndex={dog.home.leftIndex}
+                outlineMm={dog.home.outlineMm}
+                house={house}
+                perWeek={brushing}
+                onBrush={setBrushing}
+              />
+              <p className="text-ink-2" data-testid="own-rate">
+                {ownText(dog)}
+              </p>
+            </>
+          ) : (
+            <p className="text-ink-2">Once it has gone home from here, this shows when to come back.</p>
+          )}
+        </section>
+      </div>
+      <section aria-label="Visits">
+        <h2 className="mb-2 text-xl">Visits</h2>
+        <div className="overflow-x-auto">
+          <table className="w-full min-w-[820px] text-left">
+            <thead className="text-ink-2">
+              <tr>
+                {['When', 'What', 'Mats', 'Minutes', 'Went home with', 'Tools and products', 'As it was'].map(
+                  (label) => (
+                    <th key={label} className="pr-4 font-medium">
+                      {label}
+                    </th>
+                  ),
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {dog.visits.slice(0, shown).map((visit) => (
+                <VisitLine key={visit.id} visit={visit} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {dog.visits.length > shown && (
+          <button type="button" className="btn mt-3" onClick={() => setShown(dog.visits.length)} data-testid="earlier">
+            {dog.visits.length - shown} earlier visits
+          </button>
+        )}
+      </section>
+    </div>
+  )
+}
+
+/** So many visits are listed at once; the earlier ones when somebody asks. */
+const NEWEST = 20
+/** The forecast beside the visits goes a little beyond the day it is to be back. */
+const WEEKS_BEYOND = 2
+
+function ownText({ own }: DogRecord): string {
+  if (own.visits === 0) return 'As its coat usually mats: there are no two visits to learn from yet.'
+  const times = own.factor
+  const how =
+    times > 1.15
+      ? `${times.toFixed(1)} times as fast as`
+      : times < 0.87
+        ? `at ${Math.round(times * 100)} % of the pace of`
+        : 'like'
+  return `This dog mats ${how} such a coat, learnt from ${own.visits} ${own.visits === 1 ? 'interval' : 'intervals'} and drawn towards the usual.`
+}
+
+const whole = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '–' : String(Math.round(value))
+
+function VisitLine({
+  visit: { id, startsAt, summary, choice, plannedMin, personName, note, photos },
+}: {
+  visit: RecordVisit
+}): ReactNode {
+  const lengths = summary?.lengthMm
+  return (
+    <tr className="border-t border-line align-top" data-visit={id}>
+      <td className="whitespace-nowrap py-2 pr-4">
+        <Link className="opens" to={`/visits/${id}/${summary ? 'goodbye' : choice ? 'verdict' : 'arrival'}`}>
+          {dayText(startsAt)}
+        </Link>
+        {personName && <span className="block text-ink-2">{personName}</span>}
+      </td>
+      <td className="py-2 pr-4">
+        {choice
+          ? VERDICT_LABEL[choice as VerdictName]
+          : new Date(startsAt) > new Date()
+            ? `booked for ${format(new Date(startsAt), 'HH:mm')}`
+            : 'not decided'}
+        {note && <span className="block text-ink-2">{note}</span>}
+        {summary?.incidents.map(({ text }) => (
+          <span key={text} className="block text-alarm">
+            {text}
+          </span>
+        ))}
+        {photos.length > 0 && (
+          <span className="mt-1 flex gap-1">
+            {photos.map((photo) => (
+              <img
+                key={photo.id}
+                src={`/api/photos/${photo.id}`}
+                alt={`${photo.kind} the groom`}
+                loading="lazy"
+                className="h-14 rounded-lg"
+              />
+            ))}
+          </span>
+        )}
+      </td>
+      <td className="figure whitespace-nowrap py-2 pr-4">
+        {summary ? `${whole(summary.before.mat)} to ${whole(summary.after.mat)}` : '–'}
+      </td>
+      <td className="figure whitespace-nowrap py-2 pr-4">
+        {summary?.minutes.taken
+          ? `${minutesText(summary.minutes.taken)} of ${minutesText(summary.minutes.planned)}`
+          : plannedMin === null
+            ? '–'
+            : `${minutesText(plannedMin)} of coat work planned`}
+      </td>
+      <td className="py-2 pr-4">
+        {lengths ? `body ${mmText(lengths.body)}, legs ${mmText(lengths.legs)}, head ${mmText(lengths.head)} mm` : '–'}
+      </td>
+      <td className="py-2 pr-4">
+        {summary && (
+          <>
+            {summary.tools.join(', ')}
+            <span className="block text-ink-2">{summary.products.join(', ')}</span>
+          </>
+        )}
+      </td>
+      <td className="py-2">
+        {summary && TEMPERAMENT_LABEL[summary.temperament as Temperament]}
+        {summary && <span className="block text-ink-2">{mmText(summary.weightKg)} kg</span>}
+      </td>
+    </tr>
+  )
+}

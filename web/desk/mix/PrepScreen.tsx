@@ -1,0 +1,194 @@
+import { useQuery } from '@tanstack/react-query'
+import { Printer } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { Salon } from '../../../contract/api/api.ts'
+import type { Prep } from '../../../contract/api/api-shelf.ts'
+import type { ShelfProduct } from '../../../contract/formats/products.ts'
+import { minutesText, NO_BATH_TEXT, PROTECTOR_LABEL, volumeText } from '../../../contract/words/index.ts'
+import { houseWith, type NoBath } from '../../../core/index.ts'
+import { Loading, QueryFailed } from '../../app/states.tsx'
+import { salonQuery } from '../../device/queries.ts'
+import { prepQuery, shelfQuery } from '../../device/shelf.ts'
+import { DISCARD, MixTable } from '../../stations/bath/MixingCard.tsx'
+
+const FULL = 100
+
+/** Before the day starts, and while it runs: what to mix, what runs short, who gets how much noise. */
+export function PrepScreen(): ReactNode {
+  const prep = useQuery(prepQuery)
+  const shelf = useQuery(shelfQuery)
+  const { data: salon } = useQuery(salonQuery)
+  if (!prep.data || !shelf.data || !salon) {
+    const error = prep.error ?? shelf.error
+    return error ? <QueryFailed error={error} onRetry={() => void prep.refetch()} /> : <Loading what="the day ahead" />
+  }
+  const { units } = salon.equipment
+  const { dogs, bottles } = prep.data
+  const nameOf = (id: string) =>
+    shelf.data.find((product) => product.id === id) ?? { name: id, kind: 'cleansing' as const }
+  const bathed = dogs.filter(({ noBath }) => noBath === null)
+  const minutes = bathed.reduce((sum, dog) => sum + dog.bathMin + dog.airMin + dog.brushMin, 0)
+  return (
+    <div className="mx-auto w-full max-w-6xl px-6 py-6 print:p-0">
+      <div className="mb-1 flex flex-wrap items-center gap-3">
+        <h1 className="grow text-3xl">What the rest of the day takes</h1>
+        <button type="button" className="btn print:hidden" onClick={() => print()}>
+          <Printer size={18} /> Print
+        </button>
+      </div>
+      <p className="mb-4 text-lg text-ink-2">
+        {bathed.length} dogs to bathe, about {(minutes / 60).toFixed(1)} hours at tub and dryer.
+      </p>
+      <Warnings prep={prep.data} shelf={shelf.data} salon={salon} />
+      <div className="grid gap-7 lg:grid-cols-[1.35fr_1fr]">
+        <section>
+          <h2 className="mb-2 text-xl">Mix today</h2>
+          {bottles.length === 0 ? (
+            <p className="text-ink-2">Nothing to mix: everything is booked, or nobody is bathed.</p>
+          ) : (
+            <div className="card overflow-x-auto px-4 py-2">
+              <MixTable
+                bottles={bottles}
+                nameOf={nameOf}
+                units={units}
+                dogName={(id) => dogs.find(({ visitId }) => visitId === id)?.name ?? ''}
+              />
+            </div>
+          )}
+          <p className="mt-2">{DISCARD}</p>
+        </section>
+        <div className="flex flex-col gap-6">
+          <Noise prep={prep.data} salon={salon} />
+          <section>
+            <h2 className="mb-2 text-xl">Dog by dog</h2>
+            <table className="w-full" data-testid="dogs">
+              <thead className="text-left text-ink-2">
+                <tr>
+                  <th className="font-medium">Dog</th>
+                  <th className="pl-4 text-right font-medium">Tub</th>
+                  <th className="pl-4 text-right font-medium">Air</th>
+                  <th className="pl-4 text-right font-medium">Brush</th>
+                </tr>
+              </thead>
+              <tbody>
+                {dogs.map((dog) => (
+                  <tr key={dog.visitId} className="border-t border-line">
+                    <td className="py-1.5">
+                      <Link className="font-semibold underline" to={`/visits/${dog.visitId}/bath`}>
+                        {dog.name}
+                      </Link>
+                      {dog.noBath ? (
+                        <span className="block text-sm text-ink-2">{NO_BATH_TEXT[dog.noBath as NoBath]}</span>
+                      ) : (
+                        !dog.looked && (
+                          <span className="block text-sm text-ink-2">not looked at yet: as a clean coat</span>
+                        )
+                      )}
+                    </td>
+                    {[dog.bathMin, dog.airMin, dog.brushMin].map((value, i) => (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: three columns, always in this order
+                      <td key={i} className="pl-4 text-right">
+                        {minutesText(value)}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        </div>
+      </div>
+    </div>
+  )
+}
+
+function Warnings({ prep, shelf, salon }: { prep: Prep; shelf: readonly ShelfProduct[]; salon: Salon }): ReactNode {
+  const { units } = salon.equipment
+  const soonDays = houseWith(salon.estimates)['stock.soon']
+  const lines = [
+    ...prep.stock.flatMap(({ productId, neededMl, stockMl, lowMl, expiresInDays }) => {
+      const name = shelf.find(({ id }) => id === productId)?.name ?? 'A product'
+      if (neededMl > stockMl)
+        return [
+          `${name}: ${volumeText(neededMl, units)} needed, ${volumeText(stockMl, units)} there. Other products step in for the last dogs, or receive more.`,
+        ]
+      return [
+        ...(stockMl - neededMl < lowMl ? [`${name}: ${volumeText(stockMl - neededMl, units)} left after today.`] : []),
+        ...(expiresInDays !== null && expiresInDays <= soonDays
+          ? [
+              expiresInDays === 0
+                ? `${name}: today is its last day.`
+                : `${name}: ${expiresInDays} days until it expires.`,
+            ]
+          : []),
+      ]
+    }),
+    ...prep.noise.flatMap(({ personId, bare, protected: worn }) => {
+      const name = salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named'
+      if (worn && worn.niosh > FULL)
+        return [`${name}: ${Math.round(worn.niosh)} % of a day’s noise even with ear protection. Share the dryer out.`]
+      return bare.niosh > FULL
+        ? [
+            `${name}: ${Math.round(bare.niosh)} % of a day’s noise without ear protection. Wear it from the first dog on.`,
+          ]
+        : []
+    }),
+  ]
+  if (lines.length === 0) return null
+  return (
+    <ul
+      className="mb-5 flex flex-col gap-1 rounded-2xl border-2 border-ink bg-sheet p-4 font-medium"
+      data-testid="prep-warnings"
+    >
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  )
+}
+
+function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
+  const { protector } = salon.equipment
+  return (
+    <section>
+      <h2 className="mb-1 text-xl">Noise, of a day’s whole</h2>
+      <p className="mb-2 text-ink-2">
+        By NIOSH (85 dBA, 3 dB) and, beside it, OSHA (90 dBA, 5 dB)
+        {protector &&
+          `; worn: ${PROTECTOR_LABEL[protector.kind].toLowerCase()} rated ${protector.ratingDb} dB, derated`}
+        .
+      </p>
+      <table className="w-full" data-testid="noise">
+        <thead className="text-left text-ink-2">
+          <tr>
+            <th className="font-medium">Who</th>
+            <th className="text-right font-medium">Dryer</th>
+            <th className="text-right font-medium">Bare ears</th>
+            {protector && <th className="text-right font-medium">Protected</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {prep.noise.map(({ personId, minutes, bare, protected: worn }) => (
+            <tr key={personId ?? 'nobody'} className="border-t border-line">
+              <td className="py-1.5">{salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named'}</td>
+              <td className="text-right">{minutesText(minutes)} min</td>
+              <td className={`text-right ${bare.niosh > FULL ? 'font-semibold text-alarm' : ''}`}>
+                {Math.round(bare.niosh)} % <span className="font-normal text-ink-2">({Math.round(bare.osha)})</span>
+              </td>
+              {worn && (
+                <td className={`text-right font-semibold ${worn.niosh > FULL ? 'text-alarm' : ''}`}>
+                  {Math.round(worn.niosh)} % <span className="font-normal text-ink-2">({Math.round(worn.osha)})</span>
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-sm text-ink-2">
+        From planned minutes at the level of your dryers; a dose is a guide, not a safe limit for everybody. The dog’s
+        ears count too: hood on, start low and away from the head.
+      </p>
+    </section>
+  )
+}

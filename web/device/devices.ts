@@ -1,0 +1,45 @@
+import { useSyncExternalStore } from 'react'
+import type { Device, DeviceKind, Simulate } from '../../contract/api/devices.ts'
+import { request } from './client.ts'
+
+type Devices = ReadonlyMap<string, Device>
+
+let devices: Devices = new Map()
+let source: EventSource | null = null
+const listeners = new Set<() => void>()
+
+function take(device: Device): void {
+  devices = new Map(devices).set(device.id, device)
+  for (const listener of listeners) listener()
+}
+
+/** Without the server nothing is measured: every device reads as pulled out until it is back. */
+function lose(): void {
+  devices = new Map([...devices].map(([id, device]) => [id, { ...device, link: 'unplugged' as const }]))
+  for (const listener of listeners) listener()
+}
+
+/** One stream for the whole page, open while somebody watches. */
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener)
+  if (!source) {
+    source = new EventSource('/api/devices/stream')
+    source.addEventListener('device', (event) => take(JSON.parse(event.data) as Device))
+    source.addEventListener('error', lose)
+  }
+  return () => {
+    listeners.delete(listener)
+    if (listeners.size > 0) return
+    source?.close()
+    source = null
+  }
+}
+
+/** Every device as it reads now. */
+export const useDevices = (): Devices => useSyncExternalStore(subscribe, () => devices)
+
+export const useDevice = (kind: DeviceKind): Device | null => useDevices().get(kind) ?? null
+
+export const tare = async (id: string): Promise<void> => take(await request<Device>('POST', `/devices/${id}/tare`, {}))
+export const simulate = async (id: string, change: Simulate): Promise<void> =>
+  take(await request<Device>('POST', `/devices/${id}/simulate`, change))

@@ -1,0 +1,22 @@
+import type { Visit } from '../../contract/api/api.ts'
+
+/** The cache of public/sw.js, which answers from it while the server is away. */
+const CACHE = 'etude-1'
+
+/**
+ * Puts an answer as the server has just acknowledged it where a reload without the server finds it. Without it the page
+ * would come back as it was when it was last read, and look as if what was acknowledged were gone.
+ * @param path as `request` takes it, `/visits/…`
+ */
+export async function keepAnswer(path: string, answer: unknown): Promise<void> {
+  if (!('caches' in globalThis)) return
+  try {
+    const cache = await caches.open(CACHE)
+    const headers = { 'content-type': 'application/json' }
+    await cache.put(`/api${path}`, new Response(JSON.stringify(answer), { headers }))
+  } catch {
+    // A device that cannot keep it works on as long as the server is there.
+  }
+}
+
+export const keepVisit = (visit: Visit): Promise<void> => keepAnswer(`/visits/${visit.id}`, visit)

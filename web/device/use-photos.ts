@@ -1,0 +1,38 @@
+import { useMemo, useSyncExternalStore } from 'react'
+import { toast } from 'sonner'
+import type { NewPhoto, Photo } from '../../contract/api/record.ts'
+import { hasPending } from './bench-log.ts'
+import { request } from './client.ts'
+import { personOnDuty } from './person.ts'
+import { PhotoQueue, type PhotoShelf, photoShelf, type WaitingPhoto } from './photo-queue.ts'
+import { queryClient } from './queries.ts'
+
+let shelf: Promise<PhotoShelf> | null = null
+
+/** One queue for the whole page. */
+const queue = new PhotoQueue({
+  shelf: () => {
+    shelf ??= photoShelf()
+    return shelf
+  },
+  send: ({ visitId, photo, by }) => request<Photo>('POST', `/visits/${visitId}/photos`, photo, by),
+  mustWait: ({ visitId, photo }) => photo.incidentId !== null && hasPending(localStorage, visitId),
+  later: (work, ms) => void setTimeout(work, ms),
+  onSent: (visitId) => void queryClient.invalidateQueries({ queryKey: ['photos', visitId] }),
+  onRefused: (_, why) => toast.error(`Photo not kept: ${why}`),
+})
+
+/** Sends what this device still holds. A browser that keeps nothing has nothing to send. */
+export const resumePhotos = (): Promise<void> => queue.resume().catch(() => {})
+
+export const takePhoto = (visitId: string, photo: NewPhoto): Promise<void> =>
+  queue.add({ visitId, photo, by: personOnDuty() })
+
+/** Pictures of any visit that wait on this device. */
+export const useAllWaitingPhotos = (): readonly WaitingPhoto[] => useSyncExternalStore(queue.subscribe, queue.waiting)
+
+/** Pictures of a visit that wait on this device. */
+export function useWaitingPhotos(visitId: string): readonly WaitingPhoto[] {
+  const all = useAllWaitingPhotos()
+  return useMemo(() => all.filter((one) => one.visitId === visitId), [all, visitId])
+}

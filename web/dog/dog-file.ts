@@ -1,0 +1,31 @@
+import { useMemo } from 'react'
+import type { Visit } from '../../contract/api/api.ts'
+import { assembleFile } from '../../contract/formats/assemble.ts'
+import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
+import { type Build, buildOf, type CoatType, DEFAULT_LENGTHS, type LengthsMm, type Sheet } from '../../core/index.ts'
+import { rowsOf } from './sheet-state.ts'
+
+export interface DogDrawn {
+  readonly build: Build
+  readonly weightKg: number
+  readonly coatType: CoatType
+  readonly lengthMm: LengthsMm
+}
+
+/** What the drawing needs of the dog on the day. */
+export function dogDrawn({ dog }: Visit['arrival']): DogDrawn {
+  return {
+    build: buildOf(dog.breed ?? null, dog.weightKg),
+    weightKg: dog.weightKg,
+    coatType: dog.coatType,
+    lengthMm: { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm },
+  }
+}
+
+/** The visit and the sheet on the screen as one assessment file, with what the server knows beside the dog. */
+export function useFile(visit: Visit, sheet: Sheet): AssessmentFile {
+  return useMemo(
+    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet), visit.progress, visit.known),
+    [visit.arrival, visit.assessment.stage, visit.progress, sheet, visit.known],
+  )
+}

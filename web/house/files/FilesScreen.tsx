@@ -1,0 +1,80 @@
+import { Download, Upload } from 'lucide-react'
+import { type ReactNode, useState } from 'react'
+import { MOST_CSV } from '../../../contract/api/api-shelf.ts'
+import type { RecordTable } from '../../../contract/formats/records-csv.ts'
+import { ImportDialog } from '../../parts/ImportDialog.tsx'
+import { HousePage } from '../HousePage.tsx'
+
+const TABLES: readonly (readonly [RecordTable, string, string])[] = [
+  ['clients', 'Owners', 'Name, telephone, e-mail and note. Bring these in first.'],
+  ['dogs', 'Dogs', 'Breed, coat, weight, age, health; each with its owner by id or by name.'],
+  ['visits', 'Visits', 'Past and booked, with what was planned and taken. In come dog, time, slot and groomer.'],
+  ['scores', 'Scores', 'What hands found, place by place. In only for visits that are not planned yet.'],
+]
+
+/** What the salon knows, as open files: all of it as one backup, or table by table as CSV. */
+export function FilesScreen(): ReactNode {
+  const [bringing, setBringing] = useState<(typeof TABLES)[number] | null>(null)
+  return (
+    <HousePage>
+      <h1 className="mb-1 text-3xl">Files, out and in</h1>
+      <p className="mb-5 max-w-2xl text-ink-2">
+        It is your salon: everything can be taken out in open formats, and brought in again. A file that comes in is
+        tried first; nothing is written while anything in it is wrong.
+      </p>
+      <ul className="flex flex-col gap-3">
+        <li className="card flex flex-wrap items-center gap-3 p-4">
+          <div className="min-w-0 grow">
+            <h2 className="text-xl">Everything</h2>
+            <p className="text-ink-2">
+              One backup with photos and a checksum. Into an empty salon with{' '}
+              <code className="rounded bg-paper px-1">./etude start --restore FILE</code>.
+            </p>
+          </div>
+          <a className="btn" href="/api/backup">
+            <Download size={18} /> Backup
+          </a>
+        </li>
+        {TABLES.map((table) => {
+          const [id, label, about] = table
+          return (
+            <li key={id} className="card flex flex-wrap items-center gap-3 p-4" data-table={id}>
+              <div className="min-w-0 grow">
+                <h2 className="text-xl">{label}</h2>
+                <p className="text-ink-2">{about}</p>
+              </div>
+              <a className="btn" href={`/api/records/${id}.csv`} aria-label={`Take out ${label.toLowerCase()}`}>
+                <Download size={18} /> Take out
+              </a>
+              <button
+                type="button"
+                className="btn"
+                onClick={() => setBringing(table)}
+                aria-label={`Bring in ${label.toLowerCase()}`}
+              >
+                <Upload size={18} /> Bring in
+              </button>
+            </li>
+          )
+        })}
+        <li className="card flex flex-wrap items-center gap-3 p-4">
+          <div className="min-w-0 grow">
+            <h2 className="text-xl">Products</h2>
+            <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
+          </div>
+          <a className="btn" href="/api/shelf.csv" aria-label="Take out products">
+            <Download size={18} /> Take out
+          </a>
+        </li>
+      </ul>
+      {bringing && (
+        <ImportDialog
+          title={`${bringing[1]} from CSV`}
+          path={`/records/${bringing[0]}/import`}
+          mostBytes={MOST_CSV}
+          onClose={() => setBringing(null)}
+        />
+      )}
+    </HousePage>
+  )
+}

@@ -1,0 +1,140 @@
+import { useQuery } from '@tanstack/react-query'
+import { type ReactNode, useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
+import { toast } from 'sonner'
+import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../../core/index.ts'
+import { Loading, QueryFailed } from '../../app/states.tsx'
+import { salonQuery, useSetEstimate } from '../../device/queries.ts'
+import { HousePage } from '../HousePage.tsx'
+import { Prices } from './Prices.tsx'
+
+const MARK_WORD: Record<Mark, string> = {
+  pub: 'published',
+  trade: 'common practice',
+  mem: 'from memory',
+  est: 'estimate',
+}
+
+const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
+  ['minutes.', 'Minutes'],
+  ['factor.', 'What minutes are multiplied by'],
+  ['pull.', 'Pull'],
+  ['give.', 'What a dog can give'],
+  ['cap.', 'Longest at the table'],
+  ['loss.', 'Coat lost'],
+  ['wish.', 'The owner’s wish'],
+  ['price.', 'What weighs against what'],
+  ['growth.', 'Growth'],
+  ['matting.', 'How fast mats form'],
+  ['care.', 'Care at home'],
+  ['rebook.', 'Next visit'],
+  ['prior.', 'What is taken for places nobody looked at'],
+  ['coat.', 'How much coat'],
+  ['pickup.', 'How much water it holds'],
+  ['towel.', 'Towels'],
+  ['air.', 'High-velocity air'],
+  ['brush.', 'Warm air with brushing'],
+  ['order.', 'What dries last'],
+  ['bath.', 'The bath'],
+  ['job.', 'Jobs while something works'],
+  ['loose.', 'Loose undercoat'],
+  ['stock.', 'The shelf'],
+  ['room.', 'The room'],
+  ['probe.', 'Readings of the coat'],
+  ['dry.', 'How unlike dogs are in drying'],
+  ['blade.', 'Blades warming'],
+  ['guard.', 'Guards against heat'],
+  ['consent.', 'The owner’s yes'],
+]
+
+const REST = 'Limits and lengths'
+const title = (id: EstimateId): string => GROUPS.find(([prefix]) => id.startsWith(prefix))?.[1] ?? REST
+
+/** Where every number comes from: its value here, the default, its unit and how sure it is. */
+export function NumbersScreen(): ReactNode {
+  const { data: salon, error, refetch } = useQuery(salonQuery)
+  const { hash } = useLocation()
+  useEffect(
+    function showNumber() {
+      if (!salon || !hash) return
+      const row = document.getElementById(decodeURIComponent(hash.slice(1)))
+      row?.scrollIntoView({ block: 'center' })
+      row?.querySelector('input')?.focus()
+    },
+    [hash, salon],
+  )
+  if (!salon)
+    return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the numbers" />
+  const groups = [...GROUPS.map(([, name]) => name), REST]
+  return (
+    <HousePage>
+      <h1 className="mb-2 text-3xl">Our numbers</h1>
+      <p className="mb-6 max-w-2xl text-ink-2">
+        Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
+        what you change is used from the next plan on, and plans already made stay as they were. Model {salon.model}.
+      </p>
+      <Prices prices={salon.prices} />
+      {groups.map((group) => (
+        <section key={group} className="mb-8" aria-label={group}>
+          <h2 className="mb-2 text-xl">{group}</h2>
+          <ul className="card divide-y divide-line">
+            {ESTIMATE_IDS.filter((id) => title(id) === group).map((id) => (
+              <EstimateRow key={id} id={id} own={salon.estimates[id] ?? null} target={hash === `#${id}`} />
+            ))}
+          </ul>
+        </section>
+      ))}
+    </HousePage>
+  )
+}
+
+function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; target: boolean }): ReactNode {
+  const { value, unit, mark, what } = ESTIMATES[id]
+  const shown = String(Math.round((own ?? value) * 1000) / 1000)
+  const [text, setText] = useState(shown)
+  const save = useSetEstimate()
+  useEffect(() => setText(shown), [shown])
+  const send = (next: number | null): void =>
+    save.mutate({ id, value: next }, { onError: (error) => toast.error(`${what}: not saved. ${error.message}`) })
+  const commit = (): void => {
+    const next = Number(text)
+    if (text === shown) return
+    if (text.trim() === '' || !(next >= 0 && next <= 10000)) {
+      toast.error(`${what}: got "${text}", expected a number from 0 to 10000`)
+      setText(shown)
+    } else send(next)
+  }
+  return (
+    <li
+      id={id}
+      className={
+        target
+          ? 'flex items-center gap-x-4 max-sm:flex-wrap bg-accent-soft px-4 py-2.5'
+          : 'flex items-center gap-x-4 px-4 py-2.5 max-sm:flex-wrap'
+      }
+    >
+      <span className="min-w-0 flex-1 max-sm:basis-full">
+        {what}
+        <span className="block text-sm text-ink-2">
+          {id} · {MARK_WORD[mark]}
+          {own !== null && ` · default ${Math.round(value * 1000) / 1000}`}
+        </span>
+      </span>
+      {own !== null && (
+        <button type="button" className="btn btn-quiet px-3" onClick={() => send(null)}>
+          Default
+        </button>
+      )}
+      <input
+        className="field w-28 text-right"
+        aria-label={`${what}, ${unit}`}
+        inputMode="decimal"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === 'Enter' && commit()}
+      />
+      <span className="w-36 text-ink-2">{unit}</span>
+    </li>
+  )
+}

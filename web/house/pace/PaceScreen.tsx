@@ -1,0 +1,120 @@
+import { useQuery } from '@tanstack/react-query'
+import { scaleLog } from 'd3'
+import type { ReactNode } from 'react'
+import { toast } from 'sonner'
+import type { PersonPace } from '../../../contract/api/record.ts'
+import { TREATMENT_LABEL } from '../../../contract/words/index.ts'
+import { Loading, QueryFailed } from '../../app/states.tsx'
+import { paceQuery, useSetPace } from '../../device/groom.ts'
+import { HousePage } from '../HousePage.tsx'
+
+const WIDTH = 320
+const LEAST = 0.5
+const MOST = 2.5
+const x = scaleLog([LEAST, MOST], [10, WIDTH - 10])
+const percent = (error: number): string => `${Math.round((Math.exp(error) - 1) * 100)} %`
+
+/** What everybody's logged minutes say of their pace, how sure that is, and whether it pays to plan with it. */
+export function PaceScreen(): ReactNode {
+  const { data, error, refetch } = useQuery(paceQuery)
+  if (!data) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the pace" />
+  return (
+    <HousePage testId="pace">
+      <h1 className="mb-2 text-3xl">Everybody’s own pace</h1>
+      <p className="mb-5 max-w-3xl text-ink-2">
+        Learnt from minutes on the bench, beside the house’s rates. With few visits it stays near 1; it is never taken
+        as quicker than half or slower than two and a half times. New plans of that person use it. Nobody is ranked by
+        it: longer is often the kinder groom.
+      </p>
+      <ul className="flex flex-col gap-4">
+        {data.map((person) => (
+          <PersonCard key={person.person.id} of={person} />
+        ))}
+      </ul>
+    </HousePage>
+  )
+}
+
+function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: PersonPace }): ReactNode {
+  const set = useSetPace()
+  const failed = { onError: (error: Error) => toast.error(`Not kept: ${error.message}`) }
+  return (
+    <li className="card p-5" data-person={person.name}>
+      <div className="flex flex-wrap items-center gap-3">
+        <h2 className="grow text-xl">{person.name}</h2>
+        <label className="btn cursor-pointer has-checked:border-accent has-checked:bg-accent-soft has-focus-visible:outline-3 has-focus-visible:outline-accent">
+          <input
+            type="checkbox"
+            className="sr-only"
+            checked={!off}
+            onChange={() => set.mutate({ id: person.id, off: !off }, failed)}
+          />
+          {off ? 'Plans take the house’s rates' : 'Plans use this pace'}
+        </label>
+        <button
+          type="button"
+          className="btn"
+          disabled={paces.length === 0}
+          onClick={() => set.mutate({ id: person.id, reset: true }, failed)}
+        >
+          Start again from today
+        </button>
+      </div>
+      {since && <p className="text-ink-2">Counted since {new Date(since).toLocaleDateString()}.</p>}
+      {paces.length === 0 ? (
+        <p className="mt-2 text-ink-2">No minutes logged yet: the house’s rates stand.</p>
+      ) : (
+        <>
+          <table className="mt-2 w-full text-left">
+            <thead className="text-ink-2">
+              <tr>
+                <th className="font-medium">Work</th>
+                <th className="text-right font-medium">Pace</th>
+                <th className="pl-6 font-medium">Likely between, 1 is the house’s rate</th>
+                <th className="text-right font-medium">Visits</th>
+                <th className="text-right font-medium">Before drawing in</th>
+              </tr>
+            </thead>
+            <tbody>
+              {paces.map(({ treatment, pace, low, high, visits, raw }) => (
+                <tr key={treatment} className="border-t border-line">
+                  <td className="py-1.5">{TREATMENT_LABEL[treatment]}</td>
+                  <td className="figure text-right text-lg font-semibold">{pace.toFixed(2)}</td>
+                  <td className="pl-6">
+                    <svg
+                      viewBox={`0 0 ${WIDTH} 26`}
+                      className="h-6 w-80 max-w-full"
+                      role="img"
+                      aria-label={`between ${low.toFixed(2)} and ${high.toFixed(2)}`}
+                    >
+                      <line x1={x(1)} x2={x(1)} y1={2} y2={24} stroke="var(--ink-2)" strokeDasharray="2 3" />
+                      <line
+                        x1={x(low)}
+                        x2={x(high)}
+                        y1={13}
+                        y2={13}
+                        stroke="var(--ink)"
+                        strokeWidth={5}
+                        strokeLinecap="round"
+                        strokeOpacity={0.3}
+                      />
+                      <circle cx={x(pace)} cy={13} r={6} fill="var(--ink)" />
+                    </svg>
+                  </td>
+                  <td className="figure text-right">{visits}</td>
+                  <td className="figure text-right text-ink-2">{raw === null ? '' : raw.toFixed(2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {heldBack && (
+            <p className="mt-3" data-testid="held-back">
+              Each of {heldBack.visits} timings told beforehand from the earlier ones alone: off by{' '}
+              {percent(heldBack.errorPace)} with this pace, by {percent(heldBack.errorHouse)} with the house’s rates.
+            </p>
+          )}
+        </>
+      )}
+    </li>
+  )
+}

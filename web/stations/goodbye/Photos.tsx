@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { photosQuery, useRemovePhoto } from '../../device/groom.ts'
+import { useWaitingPhotos } from '../../device/use-photos.ts'
+import { PhotoButton } from '../bench/PhotoButton.tsx'
+
+/** Photos of the visit, and a new one while it can still be taken. */
+export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
+  const { data: photos = [] } = useQuery(photosQuery(visitId))
+  const remove = useRemovePhoto(visitId)
+  const waiting = useWaitingPhotos(visitId)
+  return (
+    <div className="mt-3 flex flex-wrap items-end gap-2">
+      {photos.map(({ id, kind }) => (
+        <figure key={id} className="relative">
+          <img
+            src={`/api/photos/${id}`}
+            alt={`${kind} the groom`}
+            className="h-28 rounded-xl border border-line object-cover"
+          />
+          <figcaption className="text-sm text-ink-2">
+            {kind}
+            {!fixed && (
+              <button type="button" className="opens ml-2" onClick={() => remove.mutate(id)}>
+                take out
+              </button>
+            )}
+          </figcaption>
+        </figure>
+      ))}
+      {waiting.map(({ photo: { id, kind, data } }) => (
+        <figure key={id} data-testid="waiting-photo">
+          <img
+            src={`data:image/jpeg;base64,${data}`}
+            alt={`${kind} the groom, on this device`}
+            className="h-28 rounded-xl border border-dashed border-ink-2 object-cover"
+          />
+          <figcaption className="text-sm text-ink-2">{kind}, on this device</figcaption>
+        </figure>
+      ))}
+      {!fixed && <PhotoButton visitId={visitId} kind="after" />}
+    </div>
+  )
+}
