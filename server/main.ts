@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { createReadStream } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
@@ -28,7 +28,7 @@ async function main(): Promise<void> {
   const store = new Store(DATABASE_URL)
   await store.migrate()
   if (ETUDE_RESTORE) {
-    await store.backup.restore(JSON.parse(readFileSync(ETUDE_RESTORE, 'utf8')))
+    await store.backup.restore(createReadStream(ETUDE_RESTORE))
     log.info({ file: ETUDE_RESTORE }, 'restored')
   }
   if (ETUDE_DEMO === '1') await loadDemo(store, new Date())

@@ -24,6 +24,7 @@ import {
   SIZE_IDS,
   type SizeId,
   SKIP_FORMS,
+  SKULL_IDS,
   STYLE_WISH_IDS,
   TAG_IDS,
   TEMPERAMENT_IDS,
@@ -83,6 +84,8 @@ export const dogSchema = z.object({
   ageMonths: between(0, 400).nullish(),
   lengthMm: lengthsSchema.optional(),
   health: z.array(z.enum(HEALTH_IDS)).max(HEALTH_IDS.length).optional(),
+  /** Over what the breed or a flag says of the skull. */
+  skull: z.enum(SKULL_IDS).nullish(),
   temperament: z.enum(TEMPERAMENT_IDS).optional(),
   dryerTolerance: z.enum(TOLERANCE_IDS).optional(),
   nailTolerance: z.enum(TOLERANCE_IDS).optional(),

@@ -49,6 +49,7 @@ export function dogOf({ dog, wishes }: Pick<AssessmentFile, 'dog' | 'wishes'>): 
     ageMonths: dog.ageMonths ?? null,
     lengthMm,
     health: dog.health ?? [],
+    skull: dog.skull ?? null,
     temperament: dog.temperament ?? 'unknown',
     dryerTolerance: dog.dryerTolerance ?? 'unknown',
     nailTolerance: dog.nailTolerance ?? 'unknown',
@@ -205,6 +206,8 @@ function contradictions({ dog, wishes }: AssessmentFile): Issue[] {
       value: dog.ageMonths,
       expected: `under ${GROWN_MONTHS}, or no puppy in dog.health`,
     })
+  if (flag(dog.health, 'brachycephalic') && dog.skull === 'usual')
+    issues.push({ path: 'dog.skull', value: 'usual', expected: 'short, or no brachycephalic in dog.health' })
   if (flag(dog.health, 'puppy') && flag(dog.health, 'senior'))
     issues.push({ path: 'dog.health', value: dog.health, expected: 'puppy or senior, not both' })
   return issues

@@ -3,6 +3,7 @@ import { bodySurfaceM2 } from '../body/surface.ts'
 import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { findingKind } from '../scores/findings.ts'
 import { careTable } from './forecast.ts'
 
 export const HOME_TOOLS = [
@@ -99,7 +100,7 @@ export function homeCareOf(
   const most = Math.max(weeksNow, ...reachable.map(({ next }) => next.weeks))
   const asked = most >= weeksNow + house['home.gain'] ? reachable.find(({ next }) => next.weeks >= most) : undefined
   const cords = dog.coatType === 'corded'
-  const overgrown = sheet.some(({ findings }) => findings.some(({ id }) => id === 'overgrown-nail'))
+  const overgrown = sheet.some(({ findings }) => findings.some(({ id }) => findingKind(id).after === 'nails-soon'))
   const said: [boolean, HomeNote][] = [
     [!cords && dog.coatType !== 'smooth', 'toes-up'],
     [!cords, 'skin-out'],

@@ -1,5 +1,6 @@
+import type { OwnRate } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
-import { type MatsAWeek, matIndices, type OwnRate, timesAsFast } from './rebook.ts'
+import { type MatsAWeek, matIndices, timesAsFast } from './rebook.ts'
 
 /** What one interval showed: the mat index it left with and came back with. */
 export interface Interval {

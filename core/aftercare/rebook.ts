@@ -1,10 +1,10 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import { GROWS_ON, meanLengthAfter, weeksToRegrow } from '../coat/growth.ts'
-import type { Assessment } from '../dog/dog.ts'
+import type { Assessment, OwnRate } from '../dog/dog.ts'
+import { isPuppy, isShow, keepsJacket } from '../dog/facts.ts'
+import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
-import { isPuppy } from '../plan/budgets.ts'
-import { coatMmOf } from '../plan/context.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
@@ -80,16 +80,6 @@ export function matIndices(leftIndex: number, mats: MatsAWeek, weeks: number): n
   return indices
 }
 
-/** How fast one dog mats, beside its coat's usual rate, and how sure that is: from its own visits. */
-export interface OwnRate {
-  /** Times the usual rate. */
-  readonly factor: number
-  /** Of the logarithm. */
-  readonly sigma: number
-  /** Intervals it was learnt from. */
-  readonly visits: number
-}
-
 export interface Rebook {
   readonly weeks: number
   /**
@@ -141,9 +131,8 @@ function longestFor({ dog, wishes }: Assessment, house: House): [weeks: number, 
   if (isPuppy(dog, house)) return [house['rebook.puppy'], 'puppy']
   const wire = dog.coatType === 'wire'
   const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
-  const jacket = wishes.style === 'strip' || (wire && wishes.keepJacket && !dog.modifiers.includes('clipped-wire'))
-  if (jacket) {
-    const rolled = wishes.show || wishes.showInDays !== null
+  if (wishes.style === 'strip' || keepsJacket({ dog, wishes })) {
+    const rolled = isShow({ dog, wishes }) || wishes.showInDays !== null
     return [Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip']), 'jacket']
   }
   const shaped = GROWS_ON.has(dog.coatType) && dog.coatType !== 'corded' && SHAPED.has(wishes.style)

@@ -1,7 +1,8 @@
 import type { RegionId } from '../body/regions.ts'
 import type { Assessment, Dog } from '../dog/dog.ts'
+import { allergyUnnamed, isPuppy, vetBeforeOils, vetProductUnnamed } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
-import { isPuppy } from '../plan/budgets.ts'
+import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
 import type { Product, ProductKind } from './products.ts'
 
@@ -54,9 +55,6 @@ const SOFTENS: ReadonlySet<ProductKind> = new Set([
   'keratin',
   'leave-in',
 ])
-/** Kinds that come in by the vet's word or by the label only. */
-const VET_FIRST = ['pregnant', 'diabetic', 'seizures'] as const
-
 const WEEKS_PER_MONTH = 365.25 / 7 / 12
 export const ageWeeks = ({ ageMonths }: Dog): number | null => (ageMonths === null ? null : ageMonths * WEEKS_PER_MONTH)
 
@@ -66,18 +64,11 @@ const OILS = /essential|tea[\s-]?tree|citrus|eucalypt|lavender|\boils?\b/i
 
 /** No perfume: the dog may not have it, or the owner does not want it. */
 export const refusesFragrance = ({ dog, wishes }: Assessment): boolean =>
-  says(dog.allergies, FRAGRANCE) || says(wishes.extras, FRAGRANCE) || unnamedAllergy(dog)
-
-const unnamedAllergy = ({ health, allergies }: Dog): boolean => health.includes('allergy') && allergies.length === 0
+  says(dog.allergies, FRAGRANCE) || says(wishes.extras, FRAGRANCE) || allergyUnnamed(dog)
 
 function refusesOils(assessment: Assessment, house: House): boolean {
   const { dog } = assessment
-  return (
-    VET_FIRST.some((flag) => dog.health.includes(flag)) ||
-    isPuppy(dog, house) ||
-    says(dog.allergies, OILS) ||
-    unnamedAllergy(dog)
-  )
+  return vetBeforeOils(dog) || isPuppy(dog, house) || says(dog.allergies, OILS) || allergyUnnamed(dog)
 }
 
 const contained = ({ contains, name }: Product, { allergies }: Dog): boolean =>
@@ -93,11 +84,7 @@ const contained = ({ contains, name }: Product, { allergies }: Dog): boolean =>
   })
 
 export const seesFleas = ({ sheet }: Assessment): boolean =>
-  sheet.some(({ findings }) => findings.some(({ id }) => id === 'fleas' || id === 'flea-dirt'))
-
-/** Skin treatment is under way, and nobody has said with what. */
-export const vetProductUnnamed = ({ health, prescribed }: Dog): boolean =>
-  health.includes('skin-treatment') && prescribed === null
+  sheet.some(({ findings }) => findings.some(({ id }) => findingKind(id).tub === 'flea-wash'))
 
 /**
  * Everything that stands against a product on a zone of this dog, strongest first; empty where it may go on. What
@@ -124,7 +111,7 @@ export function refusalsOf(product: Product, zone: Zone, assessment: Assessment,
       weeks === null && product.minAgeWeeks > 0 && (flea || dog.health.includes('puppy')) && !prescribedHere,
     'under-label-weight': !prescribedHere && dog.weightKg < product.minWeightKg,
     'no-fleas-seen': flea && !seesFleas(assessment),
-    'flea-vet-first': flea && VET_FIRST.some((flag) => dog.health.includes(flag)),
+    'flea-vet-first': flea && vetBeforeOils(dog),
     'essential-oils': !prescribedHere && product.essentialOils && (zone.skin >= 2 || refusesOils(assessment, house)),
     'oils-undiluted': product.essentialOils && Object.values(product.dilution).some((parts) => parts === 0),
     fragrance: product.fragrance && (zone.skin >= 2 || refusesFragrance(assessment)),

@@ -1,12 +1,10 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { needsHeatCare, vetProductUnnamed } from '../dog/facts.ts'
 import type { WetCoat } from '../drying/coat.ts'
 import { dryingModel } from '../drying/drying.ts'
-import { takesHeatBadly } from '../drying/settings.ts'
 import type { House } from '../numbers/estimates.ts'
-import { isPuppy } from '../plan/budgets.ts'
 import type { Plan } from '../plan/plan-shape.ts'
-import { vetProductUnnamed } from './allowed.ts'
 import {
   condition,
   cycle,
@@ -57,8 +55,9 @@ function stockWarnings(uses: readonly ProductUse[], house: House): BathWarning[]
   ])
 }
 
-function waterOf({ dog, room }: Assessment, coat: WetCoat, house: House): number {
-  const cool = isPuppy(dog, house) || takesHeatBadly(dog) || isThick(coat, house) || room.tempC >= house['bath.hot-day']
+function waterOf(assessment: Assessment, coat: WetCoat, house: House): number {
+  const cool =
+    needsHeatCare(assessment, house) || isThick(coat, house) || assessment.room.tempC >= house['bath.hot-day']
   return house[cool ? 'bath.water-cool' : 'bath.water']
 }
 

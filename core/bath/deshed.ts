@@ -1,5 +1,6 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isShow } from '../dog/facts.ts'
 import { coatAtTub } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
@@ -61,7 +62,7 @@ export function deshedOf(assessment: Assessment, plan: Plan, house: House): Desh
     'brush-and-comb',
     ...(schools['undercoat-tools'] === 'brush-and-air' ? [] : (['rake'] as const)),
     // On a coat that is to be shown, and over a jacket, guard hair is not risked.
-    ...(schools['undercoat-tools'] === 'bladed' && !dog.modifiers.includes('show-coat') && dog.coatType !== 'wire'
+    ...(schools['undercoat-tools'] === 'bladed' && !isShow(assessment) && dog.coatType !== 'wire'
       ? (['bladed'] as const)
       : []),
   ]

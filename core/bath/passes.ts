@@ -1,11 +1,12 @@
-import { isPaw, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { EAR_LEATHER, FACE, isPaw } from '../body/places.ts'
+import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { isPuppy } from '../plan/budgets.ts'
+import { hasJacket, isPuppy } from '../dog/facts.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import type { Bath, BathNote } from './shape.ts'
 import { grouped, hasTag, indexesOf, type Tub } from './tub.ts'
 import { bottled, isThick, washMl } from './volumes.ts'
-import { type BathReason, bathSkin, FACE, hasJacket, type SideWants } from './wanted.ts'
+import { type BathReason, bathSkin, type SideWants } from './wanted.ts'
 
 const STAINS = ['saliva-stain', 'urine-stain'] as const
 const SMALL_ML = 5
@@ -199,7 +200,7 @@ export function condition(tub: Tub, dryFirst: boolean): void {
   const { assessment, house, wants } = tub
   const { schools, dog } = assessment
   const long = dog.coatType === 'silky' || dog.coatType === 'drop-double'
-  const where: BathNote = hasJacket(assessment)
+  const where: BathNote = hasJacket(assessment.dog)
     ? 'furnishings-only'
     : (schools['conditioner-where'] === 'by-coat' ? long : schools['conditioner-where'] === 'lengths')
       ? 'lengths-not-roots'
@@ -233,7 +234,7 @@ export function wet(tub: Tub, bathed: readonly SideWants[], soaked: readonly num
   const dryYet = indexesOf(bathed).filter((index) => !soaked.includes(index))
   const greasyEars =
     assessment.dog.coatType === 'feathered' &&
-    bathed.some(({ region, index }) => EARS.has(region) && hasTag(assessment, ['greasy'], index))
+    bathed.some(({ region, index }) => EAR_LEATHER.has(region) && hasTag(assessment, ['greasy'], index))
   tub.plain(
     'wet',
     'wet',
@@ -310,8 +311,7 @@ export function matRelease(tub: Tub, plan: Plan): number[] {
 
 /** Discharge, swelling or broken skin in or on an ear: nothing goes in, the vet looks. */
 export const earsMay = ({ sheet }: Assessment): boolean =>
-  REGION_SIDES.every(({ index, region }) => !EARS.has(region) || bathSkin(sheet[index]!) < 3)
-export const EARS: ReadonlySet<RegionId> = new Set(['ear-inner', 'ear-outer'])
+  REGION_SIDES.every(({ index, region }) => !EAR_LEATHER.has(region) || bathSkin(sheet[index]!) < 3)
 
 export function ears(tub: Tub): void {
   const inner = tub.wants.filter(({ region }) => region === 'ear-inner')

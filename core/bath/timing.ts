@@ -1,10 +1,10 @@
+import { FACE } from '../body/places.ts'
 import type { Dog } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { type Job, pack, type Window } from './overlap.ts'
 import { earsMay } from './passes.ts'
 import type { Bath, BathStep, JobId } from './shape.ts'
 import type { Tub } from './tub.ts'
-import { FACE } from './wanted.ts'
 
 function jobsOf({ assessment, house, wants }: Tub): Job[] {
   const { dog, schools, sheet } = assessment

@@ -1,7 +1,7 @@
 import type { Assessment } from '../dog/dog.ts'
+import { isPuppy } from '../dog/facts.ts'
 import { coatAtTub, type WetCoat } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
-import { isPuppy } from '../plan/budgets.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import type { Score } from '../scores/scales.ts'
 import type { Zone } from './allowed.ts'

@@ -1,14 +1,14 @@
-import { isPaw, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { FACE, FRINGE, FURNISHINGS, isPaw, JACKET } from '../body/places.ts'
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { hasJacket, isPuppy, scarAt, vetProductUnnamed } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
-import { isPuppy } from '../plan/budgets.ts'
-import { JACKET } from '../plan/options.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
-import { ageWeeks, seesFleas, vetProductUnnamed } from './allowed.ts'
+import { ageWeeks, seesFleas } from './allowed.ts'
 import type { ProductKind } from './products.ts'
 
 /** Why a place is not bathed. */
@@ -75,27 +75,22 @@ export interface SideWants {
   readonly condition: Wanted | null
 }
 
-/** Findings that leave the coat's wash as it is. */
-const AS_IT_IS: ReadonlySet<string> = new Set(['dander', 'fleas', 'flea-dirt', 'tick', 'lump'])
-
 /** The skin that binds the products of its place: the worst of what was given and what its findings mean. */
 export function bathSkin({ skin, findings }: SideScores): Score {
-  const bound = findings.filter(({ id }) => !AS_IT_IS.has(id))
+  const bound = findings.filter(({ id }) => !findingKind(id).washAsUsual)
   const meant = Math.max(0, ...bound.map(({ id }) => findingKind(id).skin))
   // A given score that only repeats what a harmless finding means says nothing about the wash.
-  const harmless = Math.max(-1, ...findings.filter(({ id }) => AS_IT_IS.has(id)).map(({ id }) => findingKind(id).skin))
+  const harmless = Math.max(
+    -1,
+    ...findings.filter(({ id }) => findingKind(id).washAsUsual).map(({ id }) => findingKind(id).skin),
+  )
   return Math.max(meant, skin !== null && skin > harmless ? skin : 0) as Score
 }
 
-export const FACE: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'cheek', 'crown'])
-const FEATHERING: ReadonlySet<RegionId> = new Set(['ear-outer', 'behind-ear', 'chest', 'belly', 'breeches'])
-/** Where a wire coat may be softened: legs and beard. */
-const FURNISHINGS: ReadonlySet<RegionId> = new Set(['foreleg', 'hindleg', 'muzzle'])
+/** Where a feathered coat greases and tangles: ears and fringe. */
+const FEATHERING: ReadonlySet<RegionId> = new Set(['ear-outer', 'behind-ear', ...FRINGE])
 /** Coat longer than this is conditioned, mm. Common practice. */
 const CONDITIONED_MM = 30
-
-export const hasJacket = ({ dog }: Assessment): boolean =>
-  dog.coatType === 'wire' && !dog.modifiers.includes('clipped-wire')
 
 const twice = (wanted: Wanted): readonly [Wanted, Wanted] => [wanted, wanted]
 const want = (kind: ProductKind, reason: BathReason): Wanted => ({ kind, reason })
@@ -103,8 +98,7 @@ const want = (kind: ProductKind, reason: BathReason): Wanted => ({ kind, reason 
 /** What the coat itself asks for, first and second wash. */
 function ownWashes(region: RegionId, undercoat: Score, assessment: Assessment): readonly [Wanted, Wanted] {
   const { coatType } = assessment.dog
-  if (coatType === 'wire' && hasJacket(assessment))
-    return twice(want(FURNISHINGS.has(region) ? 'cleansing' : 'texturising', 'jacket'))
+  if (hasJacket(assessment.dog)) return twice(want(FURNISHINGS.has(region) ? 'cleansing' : 'texturising', 'jacket'))
   if (coatType === 'double' && undercoat >= 2) return twice(want('deshedding-shampoo', 'loose-undercoat'))
   if (DROP_COATS.has(coatType)) return [want('cleansing', 'drop-coat'), want('moisturising', 'drop-coat')]
   if (CURLED_COATS.has(coatType)) return twice(want('moisturising', 'curl'))
@@ -160,7 +154,7 @@ function conditionOf(
   // On sore skin nothing but the gentle wash; the youngest are kept mild and short.
   if (skin >= 2 || (weeks !== null && weeks < house['bath.mild-weeks'])) return null
   const worn = scores.tags.some((tag) => tag === 'brittle' || tag === 'dry' || tag === 'static')
-  if (hasJacket(assessment)) {
+  if (hasJacket(dog)) {
     if (schools['wire-conditioner'] === 'never') return null
     if (FURNISHINGS.has(region)) return want('conditioner', 'jacket')
     return schools['wire-conditioner'] === 'light' && JACKET.has(region) ? want('conditioner', 'jacket') : null
@@ -190,7 +184,7 @@ function passesOf(
 
 function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: Assessment): NoBath | null {
   if (scores.leave !== null) return 'told-to-leave'
-  if (scores.findings.some(({ id }) => id === 'surgery-site') && !dog.surgery?.cleared) return 'surgery-not-cleared'
+  if (scarAt(scores, dog) === 'not-cleared') return 'surgery-not-cleared'
   const named = dog.prescribed && dog.prescribed.regions !== 'all' && dog.prescribed.regions.includes(region)
   if (skin >= 3 && !named) return 'skin-broken'
   return region === 'ear-inner' ? 'ear-canal' : null
@@ -220,7 +214,7 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
       noBath,
       skin: Math.min(2, skin) as Score,
       prescribed,
-      jacket: hasJacket(assessment) && JACKET.has(region),
+      jacket: hasJacket(dog) && JACKET.has(region),
       dander: scores.findings.some(({ id }) => id === 'dander') || scores.tags.includes('dander'),
       washes: noBath || FACE.has(region) ? [] : list,
       passReason: reason,

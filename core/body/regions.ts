@@ -120,4 +120,3 @@ export const mirrorIndex: readonly number[] = REGION_SIDES.map(({ region, side, 
 )
 
 export const isRegionId = (id: string): id is RegionId => id in REGIONS
-export const isPaw = (id: RegionId): boolean => id === 'front-paw' || id === 'hind-paw'

@@ -1,9 +1,10 @@
+import { HYGIENE } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isFrail, isPuppy } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
-import { isGrave, isPuppy } from '../plan/budgets.ts'
 import type { Plan } from '../plan/plan-shape.ts'
-import type { Treatment } from '../plan/treatments.ts'
+import { CUTS } from '../tools/treatments.ts'
 
 /** Why a groom may not start without the owner's yes. */
 export const CONSENT_NEEDS = [
@@ -14,10 +15,6 @@ export const CONSENT_NEEDS = [
   'quote-exceeded',
 ] as const
 export type ConsentNeed = (typeof CONSENT_NEEDS)[number]
-
-const CUTS: ReadonlySet<Treatment> = new Set(['clip', 'clip-out', 'splice'])
-/** Places where clipping a double coat is ordinary hygiene. */
-const HYGIENE = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
 
 /**
  * What of this plan the owner must have said yes to. Empty: the groom may start.
@@ -40,7 +37,7 @@ export function consentNeeds(
     'double-under-blade':
       dog.coatType === 'double' &&
       ahead.some(({ treatment, index }) => CUTS.has(treatment) && !HYGIENE.has(REGION_SIDES[index]!.region)),
-    'frail-dog': isFrail(assessment, house),
+    'frail-dog': isFrail(dog, house),
     'quote-exceeded': quoted !== null && quoted.now > quoted.told,
   }
   return CONSENT_NEEDS.filter((need) => needs[need])
@@ -63,12 +60,6 @@ export function stillNeeded(
     (need === 'frail-dog' ? agreed : covering).some((before) => before.needs.includes(need))
   return needs.filter((need) => need === 'quote-exceeded' || !said(need))
 }
-
-const ILL = ['heart', 'breathing', 'seizures', 'cancer-care', 'diabetic', 'recent-surgery', 'weak-hind'] as const
-
-/** Old or ill: more may go wrong in any groom, and the owner should know before it begins. */
-export const isFrail = ({ dog }: Assessment, house: House): boolean =>
-  dog.health.includes('senior') || isGrave(dog, house) || ILL.some((flag) => dog.health.includes(flag))
 
 /** Risks that apply to this dog and this plan, for the owner's page. */
 export const CONSENT_RISKS = [
@@ -97,7 +88,7 @@ export function consentRisks(plan: Plan, assessment: Assessment, house: House): 
       dog.coatType === 'double' && cut.some(({ index }) => !HYGIENE.has(REGION_SIDES[index]!.region)),
     'coat-uneven': cut.some(({ treatment, region }) => treatment !== 'clip' && REGIONS[region].seen >= 2),
     'wire-softens': dog.coatType === 'wire' && clipped.length > 0,
-    'frail-may-stop': isFrail(assessment, house),
+    'frail-may-stop': isFrail(dog, house),
     'puppy-short': isPuppy(dog, house),
     'brush-soreness': plan.verdict.pull.high > SORE_PULL * plan.verdict.pullBudget,
   }

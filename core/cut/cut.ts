@@ -1,12 +1,14 @@
-import { isPaw, mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { FACE_EDGE, HYGIENE, isPaw, JACKET } from '../body/places.ts'
+import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isShow, keepsJacket, scarAt } from '../dog/facts.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
-import { contextOf, paceOf, wishedMm } from '../plan/context.ts'
-import { DOUBLE_EXEMPT, JACKET } from '../plan/options.ts'
+import { contextOf, paceOf } from '../plan/context.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import { blendsOf } from './blends.ts'
 import { cleanArmpit, hygieneOf } from './hygiene.ts'
@@ -26,19 +28,18 @@ function refusalOf(
   plan: Plan,
   house: House,
 ): NotCut | null {
-  const { dog, wishes, consents, sheet, schools } = assessment
+  const { dog, consents, sheet, schools } = assessment
   const { region } = REGION_SIDES[index]!
   const { treatment } = plan.regions[index]!
   if (treatment === 'leave') return 'left-alone'
   if (treatment === 'look') return 'not-looked-at'
-  if (wishes.show || wishes.style === 'show' || dog.modifiers.includes('show-coat')) return 'show-coat'
+  if (isShow(assessment)) return 'show-coat'
   // A double coat grows back otherwise or not at all; a finishing cut is no ground for it.
-  if (dog.coatType === 'double' && !DOUBLE_EXEMPT.has(region) && !(consents.vetDirectsClip && consents.doubleClip))
+  if (dog.coatType === 'double' && !HYGIENE.has(region) && !(consents.vetDirectsClip && consents.doubleClip))
     return 'double-coat'
-  if (dog.coatType === 'wire' && wishes.keepJacket && !dog.modifiers.includes('clipped-wire') && JACKET.has(region))
-    return 'jacket'
-  if (sheet[index]!.findings.some(({ id }) => id === 'surgery-site')) return 'scar'
-  if (dog.faceTolerance === 'none' && (region === 'eyes' || region === 'muzzle')) return 'face-not-tolerated'
+  if (keepsJacket(assessment) && JACKET.has(region)) return 'jacket'
+  if (scarAt(sheet[index]!, dog)) return 'scar'
+  if (dog.faceTolerance === 'none' && FACE_EDGE.has(region)) return 'face-not-tolerated'
   const keeps = schools.season === 'keep' && INSULATES.has(dog.coatType) && JACKET.has(region)
   return keeps && wanted !== null && wanted < house['cut.keep'] ? 'house-keeps-coat' : null
 }
@@ -174,6 +175,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
   const lines = inOrder(
     at.flatMap(({ lines: made }) => made),
     assessment,
+    house,
   )
   const blendMinutes = blends.length * house['cut.blend'] * paceOf('clip', assessment)
   return {

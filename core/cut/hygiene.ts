@@ -1,4 +1,5 @@
-import { isPaw, type RegionId } from '../body/regions.ts'
+import { isPaw } from '../body/places.ts'
+import type { RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { SEVEN_MM } from '../tools/blades.ts'

@@ -3,13 +3,14 @@ import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, onRegions } from '../../test/fixtures/dogs.ts'
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { mirrorIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { mayEndEarly } from '../dog/facts.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { SCHOOLS, schoolsWith } from '../numbers/schools.ts'
 import { planGroom } from '../plan/plan.ts'
 import { blendsOf } from './blends.ts'
 import { cutOf } from './cut.ts'
 import { HYGIENE_MM, hygieneOf } from './hygiene.ts'
-import { inOrder, standsBriefly } from './order.ts'
+import { inOrder } from './order.ts'
 import { stripOf } from './strip.ts'
 
 type Changes = Parameters<typeof anAssessment>[0]
@@ -170,7 +171,7 @@ describe('the order of the cut', () => {
   const regions = (changes: Changes): string[] => {
     const assessment = anAssessment({ wishes: { style: 'trim' }, ...changes })
     const { lines } = cutOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)!
-    expect(inOrder([...lines].reverse(), assessment)).toEqual(lines)
+    expect(inOrder([...lines].reverse(), assessment, DEFAULT_HOUSE)).toEqual(lines)
     return [
       ...new Set(lines.filter(({ when }) => when !== 'before-bath').map(({ index }) => REGION_SIDES[index]!.region)),
     ]
@@ -190,7 +191,7 @@ describe('the order of the cut', () => {
     [{ dog: { health: ['arthritis' as const] } }, true],
     [{ dog: { temperament: 'easy' as const } }, false],
   ])('%o stands briefly: %s', (changes, briefly) => {
-    expect(standsBriefly(anAssessment(changes))).toBe(briefly)
+    expect(mayEndEarly(anAssessment(changes), DEFAULT_HOUSE)).toBe(briefly)
     const order = regions(changes)
     expect(order.indexOf('muzzle') < order.indexOf('back')).toBe(briefly)
   })

@@ -1,5 +1,5 @@
 import type { Caution } from '../plan/codes.ts'
-import type { Tool } from '../plan/treatments.ts'
+import type { Tool } from '../tools/treatments.ts'
 
 /** What of a region-side is cut. */
 export const CUT_PARTS = ['coat', 'opening', 'surround', 'pads'] as const

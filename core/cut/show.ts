@@ -1,5 +1,6 @@
 import { DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isShow } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 
 export const SHOW_STEPS = [
@@ -49,8 +50,9 @@ export function ironGuard({ dry, protectant, startMm, atEar, headHeld, skin }: I
 }
 
 /** The finish of a show coat; null where the dog is not shown. The iron is for long straight coats. */
-export function showFinishOf({ dog, wishes }: Assessment): readonly ShowStep[] | null {
-  if (!wishes.show && wishes.style !== 'show') return null
+export function showFinishOf(assessment: Assessment): readonly ShowStep[] | null {
+  const { dog } = assessment
+  if (!isShow(assessment)) return null
   const irons = DROP_COATS.has(dog.coatType) && dog.temperament === 'easy'
   return SHOW_STEPS.filter(
     (step) => irons || !(step === 'iron-sections' || step === 'iron-ends' || step === 'heat-protectant'),

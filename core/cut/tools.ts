@@ -1,12 +1,13 @@
 import { bathSkin } from '../bath/wanted.ts'
+import { NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
 import type { RegionId } from '../body/regions.ts'
 import { CURLED_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { NO_BARE_BLADE_FOR_LEARNERS } from '../plan/options.ts'
+import { hasThinSkin } from '../dog/facts.ts'
 import { cutToLength } from '../plan/tools.ts'
-import type { Tool } from '../plan/treatments.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
+import type { Tool } from '../tools/treatments.ts'
 
 /** A tool and what it leaves. */
 export interface Made {
@@ -27,7 +28,7 @@ const LIFTED: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder
 
 /** Thin or old skin, or skin that is pink: nothing shorter than a 7. */
 export const isTender = ({ dog, sheet }: Assessment, index: number): boolean =>
-  bathSkin(sheet[index]!) >= 1 || dog.health.includes('senior')
+  bathSkin(sheet[index]!) >= 1 || hasThinSkin(dog)
 
 /** The blade of the rack nearest to a wanted one: it, else the next longer; round-tipped shears where there is none. */
 export function bladeOr(id: string, rack: Rack): Made {

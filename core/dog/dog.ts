@@ -1,11 +1,10 @@
-import type { OwnRate } from '../aftercare/rebook.ts'
 import type { ProductKind } from '../bath/products.ts'
 import type { RegionId } from '../body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from '../coat/coat-types.ts'
 import type { Schools } from '../numbers/schools.ts'
-import type { Treatment } from '../plan/treatments.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import type { Rack } from '../tools/rack.ts'
+import type { Treatment } from '../tools/treatments.ts'
 
 export const HEALTH_IDS = [
   'senior',
@@ -26,6 +25,9 @@ export const HEALTH_IDS = [
   'allergy',
 ] as const
 export type HealthFlag = (typeof HEALTH_IDS)[number]
+
+export const SKULL_IDS = ['short', 'usual'] as const
+export type Skull = (typeof SKULL_IDS)[number]
 
 export const TEMPERAMENT_IDS = ['easy', 'wary', 'anxious', 'mouthy', 'bites', 'unknown'] as const
 export type Temperament = (typeof TEMPERAMENT_IDS)[number]
@@ -53,6 +55,8 @@ export interface Dog {
   readonly ageMonths: number | null
   readonly lengthMm: LengthsMm
   readonly health: readonly HealthFlag[]
+  /** As said for this dog, over what its breed or a flag says; null where nothing is said. */
+  readonly skull: Skull | null
   readonly temperament: Temperament
   readonly dryerTolerance: Tolerance
   readonly nailTolerance: Tolerance
@@ -111,6 +115,23 @@ export interface Progress {
   readonly pull: number
 }
 
+/** The air of the room. */
+export interface Room {
+  readonly tempC: number
+  /** Relative humidity, 0 to 1. */
+  readonly rh: number
+}
+
+/** How fast one dog mats, beside its coat's usual rate, and how sure that is: from its own visits. */
+export interface OwnRate {
+  /** Times the usual rate. */
+  readonly factor: number
+  /** Of the logarithm. */
+  readonly sigma: number
+  /** Intervals it was learnt from. */
+  readonly visits: number
+}
+
 /** Everything the verdict follows from. Immutable; nothing else is consulted. */
 export interface Assessment {
   readonly stage: 'arrival' | 'after-air'
@@ -122,7 +143,7 @@ export interface Assessment {
   readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
   /** The groomer's own pace by treatment, 1 where nothing is known. */
   readonly pace: Partial<Record<Treatment, number>>
-  readonly room: { readonly tempC: number; readonly rh: number }
+  readonly room: Room
   /** null before the work begins. */
   readonly progress: Progress | null
   readonly schools: Schools

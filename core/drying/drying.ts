@@ -1,12 +1,13 @@
 import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometrics.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
-import type { Assessment, Temperament } from '../dog/dog.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { airOnlyLow, isFrightened, needsHeatCare, wantsBellyLoop } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { coatAtTub, type WetCoat } from './coat.ts'
 import { type Blown, blown, brushDryMinutes, minutesToBlow, regainAt, towelled } from './physics.ts'
-import { type DrySettings, takesHeatBadly, usualSettings } from './settings.ts'
+import { type DrySettings, usualSettings } from './settings.ts'
 
 export const DRY_METHOD_IDS = ['straight', 'flat', 'lifted', 'layered', 'natural'] as const
 export type DryMethod = (typeof DRY_METHOD_IDS)[number]
@@ -85,15 +86,16 @@ const floorOf = (coatType: CoatType, house: House): number =>
         : 'brush.floor.other'
   ]
 
-function cautionsOf({ dog, sheet }: Assessment, stages: readonly DryingStage[]): DryingCaution[] {
+function cautionsOf(assessment: Assessment, stages: readonly DryingStage[], house: House): DryingCaution[] {
+  const { dog, sheet } = assessment
   const blown = stages.some(({ stage, minutes }) => stage === 'high-velocity' && minutes > 0)
   const says: Record<DryingCaution, boolean> = {
-    'no-heated-cage': takesHeatBadly(dog),
+    'no-heated-cage': needsHeatCare(assessment, house),
     'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2),
     'no-high-velocity': dog.dryerTolerance === 'none',
-    'low-setting': dog.dryerTolerance === 'low-only' || dog.dryerTolerance === 'unknown',
+    'low-setting': airOnlyLow(dog),
     'hood-on': blown,
-    'belly-loop-padded': dog.health.includes('weak-hind') || dog.health.includes('senior'),
+    'belly-loop-padded': wantsBellyLoop(dog),
   }
   return DRYING_CAUTIONS.filter((code) => says[code])
 }
@@ -241,11 +243,9 @@ function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetC
   }
 }
 
-const FRIGHTENED: ReadonlySet<Temperament> = new Set(['anxious', 'bites'])
-
 /** None after the last stretch: then it is dry. */
-const breaksOf = ({ dog }: Assessment, minutes: number, house: House): number =>
-  takesHeatBadly(dog) || FRIGHTENED.has(dog.temperament)
+const breaksOf = (assessment: Assessment, minutes: number, house: House): number =>
+  needsHeatCare(assessment, house) || isFrightened(assessment.dog)
     ? Math.max(0, Math.ceil(minutes / house['air.break'] - 1e-9) - 1)
     : 0
 
@@ -301,7 +301,7 @@ export function dryingOf(
       vapour: air.vapour + air.left - left,
       left,
     },
-    cautions: cautionsOf(assessment, stages),
+    cautions: cautionsOf(assessment, stages, house),
   }
 }
 

@@ -20,7 +20,7 @@ import {
   waterAt,
 } from './drying.ts'
 import { estimate, type Reading, scaled } from './filter.ts'
-import { fractionsAt, type Places, placeCurve, placesInOrder, placesOf, waterByPlace } from './places.ts'
+import { fractionsAt, type Places, placeCurve, placesInOrder, placesOf } from './places.ts'
 import { dryInRoom, ROOM_WAYS } from './room.ts'
 import { type DrySettings, usualSettings } from './settings.ts'
 
@@ -41,6 +41,14 @@ function aWet(coatType: CoatType, weightKg: number, mm: number, more: Parameters
     places: placesOf(coatAtTub(assessment, plan, DEFAULT_HOUSE), DEFAULT_HOUSE),
     changeover: usualChangeover(model),
   }
+}
+
+/** Water in each place so many minutes after the towel, g. */
+function waterByPlace(model: DryingModel, places: Places, changeover: number, minutes: number): number[] {
+  const water = waterAt(model, changeover, minutes)
+  if (water <= 0 || model.afterTowel <= 0) return places.share.map(() => 0)
+  const fractions = fractionsAt(places, Math.min(1, water / model.afterTowel))
+  return fractions.map((fraction, i) => fraction * places.share[i]! * model.afterTowel)
 }
 
 describe('place by place', () => {

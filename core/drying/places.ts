@@ -72,14 +72,6 @@ export function placeCurve(places: Places): (index: number, fraction: number) =>
   }
 }
 
-/** Water in each place so many minutes after the towel, g. */
-export function waterByPlace(model: DryingModel, places: Places, changeover: number, minutes: number): number[] {
-  const water = waterAt(model, changeover, minutes)
-  if (water <= 0 || model.afterTowel <= 0) return places.share.map(() => 0)
-  const fractions = fractionsAt(places, Math.min(1, water / model.afterTowel))
-  return fractions.map((fraction, i) => fraction * places.share[i]! * model.afterTowel)
-}
-
 export interface PlaceDry {
   readonly index: number
   /** Minutes after the towel at which it is dry. */

@@ -1,4 +1,5 @@
-import type { Assessment, Dog } from '../dog/dog.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { needsHeatCare } from '../dog/facts.ts'
 import type { Dryer } from '../numbers/equipment.ts'
 import type { House } from '../numbers/estimates.ts'
 
@@ -19,11 +20,6 @@ export interface DrySettings {
   readonly warmDba: number
 }
 
-const HEAT_CARE = ['brachycephalic', 'heart', 'breathing', 'puppy', 'senior', 'pregnant'] as const
-
-/** Low heat, cool water, breaks, and nobody leaves this dog. */
-export const takesHeatBadly = ({ health }: Dog): boolean => HEAT_CARE.some((flag) => health.includes(flag))
-
 const L_PER_M3 = 1000
 
 /**
@@ -31,16 +27,17 @@ const L_PER_M3 = 1000
  * heat for one that takes heat badly, no heat where the house dries cool.
  */
 export function usualSettings(
-  { dog, room, schools }: Assessment,
+  assessment: Assessment,
   house: House,
   air: Dryer | null = null,
   warm: Dryer | null = null,
 ): DrySettings {
+  const { dog, room, schools } = assessment
   const heated = warm?.outletC ?? house['brush.outlet']
   const outletC =
     schools['dryer-heat'] === 'room-air'
       ? room.tempC + house['brush.rise-cool']
-      : takesHeatBadly(dog)
+      : needsHeatCare(assessment, house)
         ? Math.min(heated, house['brush.outlet-low'])
         : heated
   return {

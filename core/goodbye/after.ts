@@ -2,9 +2,9 @@ import type { Assessment } from '../dog/dog.ts'
 import type { Bench, StepStatus } from '../groom/bench/shape.ts'
 import { todaysPart } from '../groom/today.ts'
 import type { Plan } from '../plan/plan-shape.ts'
-import type { Treatment } from '../plan/treatments.ts'
 import type { Score } from '../scores/scales.ts'
 import type { Sheet } from '../scores/sheet.ts'
+import type { Treatment } from '../tools/treatments.ts'
 
 /** Treatments after which the comb goes through. */
 const FREES: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip'])

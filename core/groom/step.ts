@@ -1,7 +1,7 @@
 import type { BathNote } from '../bath/shape.ts'
 import type { CutNote } from '../cut/shape.ts'
 import type { Caution } from '../plan/codes.ts'
-import type { Tool, Treatment } from '../plan/treatments.ts'
+import type { Tool, Treatment } from '../tools/treatments.ts'
 
 export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
 export type GroomPhase = (typeof GROOM_PHASES)[number]

@@ -6,17 +6,17 @@ import { bathSkin } from '../bath/wanted.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
-import { standsBriefly } from '../cut/order.ts'
 import type { Cut, CutLine } from '../cut/shape.ts'
 import { showFinishOf } from '../cut/show.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { mayEndEarly } from '../dog/facts.ts'
 import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import { contextOf } from '../plan/context.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
-import type { Treatment, When } from '../plan/treatments.ts'
 import { bladeUnderComb } from '../tools/blades.ts'
+import type { Treatment, When } from '../tools/treatments.ts'
 import { bathSteps } from './bath-steps.ts'
 import { EMPTY, type GroomPhase, type GroomStep } from './step.ts'
 import { todaysPart } from './today.ts'
@@ -225,7 +225,7 @@ export function groomMinutes(steps: readonly GroomStep[]): number {
 
 /** Minutes of work after which this dog gets a rest. */
 export const restEveryOf = (assessment: Assessment, house: House): number =>
-  house[standsBriefly(assessment) ? 'bench.rest-frail' : 'bench.rest']
+  house[mayEndEarly(assessment, house) ? 'bench.rest-frail' : 'bench.rest']
 
 /** The whole groom from the verdict on: bath, drying and cut worked out and put in order. */
 export function wholeGroom(

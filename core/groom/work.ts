@@ -1,5 +1,5 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
-import type { Treatment } from '../plan/treatments.ts'
+import type { Treatment } from '../tools/treatments.ts'
 import { minutesTaken } from './bench/bench.ts'
 import type { Bench, StepStatus } from './bench/shape.ts'
 

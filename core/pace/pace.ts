@@ -1,5 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
-import { TREATMENT_IDS, type Treatment } from '../plan/treatments.ts'
+import { TREATMENT_IDS, type Treatment } from '../tools/treatments.ts'
 
 /** One visit's minutes on one treatment by one person: at the house's rates, and by the clock. */
 export interface PaceSample {

@@ -1,5 +1,6 @@
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment, Dog, HealthFlag } from '../dog/dog.ts'
+import { isGrave, isPuppy } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Budgets } from './solve.ts'
 
@@ -10,13 +11,6 @@ export interface Step {
 }
 
 const FRAIL: readonly HealthFlag[] = ['puppy', 'senior', 'heart', 'breathing', 'arthritis', 'weak-hind']
-
-export const isPuppy = (dog: Dog, house: House): boolean =>
-  dog.health.includes('puppy') || (dog.ageMonths !== null && dog.ageMonths < house['puppy.under'])
-
-export const isGrave = (dog: Dog, house: House): boolean =>
-  dog.health.includes('cancer-care') ||
-  (dog.surgery ? dog.surgery.daysAgo <= house['surgery.recent'] : dog.health.includes('recent-surgery'))
 
 const frailties = (dog: Dog, house: House): number =>
   FRAIL.filter((flag) => (flag === 'puppy' ? isPuppy(dog, house) : dog.health.includes(flag))).length

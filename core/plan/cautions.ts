@@ -1,10 +1,12 @@
+import { SMALL_DRYER } from '../body/places.ts'
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { scarAt } from '../dog/facts.ts'
 import { SEVEN_MM } from '../tools/blades.ts'
+import { CUTS, type Treatment } from '../tools/treatments.ts'
 import type { Caution } from './codes.ts'
 import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
-import { type Cut, SMALL_DRYER } from './tools.ts'
-import { CUTS, type Treatment } from './treatments.ts'
+import type { Cut } from './tools.ts'
 
 /** Said whenever anything is done there (rules 9 and 10). */
 export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
@@ -31,14 +33,13 @@ export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | nu
   const { region } = REGION_SIDES[state.index]!
   const { dog } = ctx.assessment
   const cuts = CUTS.has(treatment)
-  const scar = state.scores.findings.some(({ id }) => id === 'surgery-site')
   const said: [boolean, Caution][] = [
     [state.mat === 4, 'under-felt'],
     [cut?.tight ?? false, 'tight-on-skin'],
     [state.skin === 2, 'sore-no-heat-no-scrub'],
     [state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM, 'short-blade-on-sore-skin'],
     [state.local, 'keep-tools-off-finding'],
-    [scar, 'no-blade-on-scar'],
+    [scarAt(state.scores, dog) !== null, 'no-blade-on-scar'],
     [cuts && ctx.isShow, 'owner-decides-loss'],
     [treatment === 'demat' && ctx.isShow, 'tip-to-root-only'],
     [treatment === 'blow-out' && SMALL_DRYER.has(region), 'small-dryer-only'],

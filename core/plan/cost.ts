@@ -1,8 +1,8 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { EstimateId } from '../numbers/estimates.ts'
+import type { Treatment } from '../tools/treatments.ts'
 import { type Context, paceOf } from './context.ts'
 import type { SideState } from './side-state.ts'
-import type { Treatment } from './treatments.ts'
 
 /** One term of a treatment's minutes: a rate on an area, and the pull of those minutes. */
 export interface CostPart {

@@ -1,7 +1,9 @@
-import { isPaw, REGION_SIDES, REGIONS } from '../body/regions.ts'
-import { type Context, coatMmOf, wishedMm } from './context.ts'
+import { isPaw } from '../body/places.ts'
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { coatMmOf, wishedMm } from '../dog/lengths.ts'
+import type { Treatment } from '../tools/treatments.ts'
+import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
-import type { Treatment } from './treatments.ts'
 
 /** The length that counts as whole: what is there, or what the owner wants where that is less. mm */
 const wholeMm = (index: number, { assessment, house }: Context): number => {

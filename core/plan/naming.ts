@@ -1,8 +1,9 @@
 import { REGION_SIDES } from '../body/regions.ts'
-import { type Context, wishedMm } from './context.ts'
+import { wishedMm } from '../dog/lengths.ts'
+import type { Context } from './context.ts'
+import type { Style, VerdictName } from './names.ts'
 import type { Option } from './options.ts'
 import { STYLE_CLIPS, type StyleResult } from './styles.ts'
-import type { Style, VerdictName } from './treatments.ts'
 
 /** What an option on a region-side adds to the name of the groom. */
 export interface Trait {

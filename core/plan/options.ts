@@ -1,15 +1,18 @@
-import { isPaw, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { FACE_EDGE, HYGIENE, isPaw, JACKET, NO_AIR, NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
+import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
+import { scarAt } from '../dog/facts.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
+import { CUTS, type Tool, type Treatment, type When } from '../tools/treatments.ts'
 import { cautionsOf } from './cautions.ts'
 import type { Caution, LeaveReason, Refusal } from './codes.ts'
-import { type Context, wishedMm } from './context.ts'
+import type { Context } from './context.ts'
 import { type Cost, cardCost, costOf } from './cost.ts'
 import { lossOf } from './loss.ts'
 import type { SideState } from './side-state.ts'
 import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
-import { CUTS, type Tool, type Treatment, type When } from './treatments.ts'
 
 /** One way to treat one region-side, with all that follows from it. */
 export interface Option {
@@ -36,34 +39,17 @@ export interface SideOptions {
   readonly refused: readonly { treatment: Treatment; code: Refusal }[]
 }
 
-/** Hygiene places of a double coat, where clipping is ordinary. */
-export const DOUBLE_EXEMPT: ReadonlySet<RegionId> = new Set(['sanitary', 'front-paw', 'hind-paw', 'groin', 'armpit'])
-const NO_AIR: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'ear-inner', 'sanitary'])
-/** Where a jacket grows: the harsh coat of the trunk. */
-export const JACKET: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'tail'])
-const FACE_EDGE: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle'])
 const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
-/** Loose skin, thin edges, eyes: where a learner uses no bare blade. */
-export const NO_BARE_BLADE_FOR_LEARNERS: ReadonlySet<RegionId> = new Set([
-  'eyes',
-  'ear-outer',
-  'ear-inner',
-  'armpit',
-  'groin',
-  'tuck',
-])
 const SPOT = 0.05
 
 const onDoubleCoat = (region: RegionId, { assessment }: Context): boolean =>
-  assessment.dog.coatType === 'double' && !DOUBLE_EXEMPT.has(region)
+  assessment.dog.coatType === 'double' && !HYGIENE.has(region)
 
 export const isStripped = (region: RegionId, { assessment: { dog }, stripsJacket }: Context): boolean => {
   if (!stripsJacket) return false
   if (dog.coatType === 'wire' || dog.coatType === 'feathered') return JACKET.has(region)
   return dog.coatType === 'silky' && region === 'back'
 }
-
-const scarHere = ({ scores }: SideState): boolean => scores.findings.some(({ id }) => id === 'surgery-site')
 
 /** Dead undercoat woven in, and a dog that takes no dryer: conditioner and carding by hand, over the visits. */
 const handCards = (state: SideState, region: RegionId, { assessment: { dog } }: Context): boolean =>
@@ -115,7 +101,8 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
   const { seen, tender } = REGIONS[region]
   const { mat, coatMm } = state
   const corded = dog.coatType === 'corded' && mat <= 1
-  const notCleared = scarHere(state) && !state.local
+  const scar = scarAt(state.scores, dog)
+  const onScar = scar !== null && !state.local
   if (corded && treatment !== 'none' && treatment !== 'clip') return 'cords-not-brushed'
   if (handCards(state, region, ctx)) return 'hand-card-over-visits'
   switch (treatment) {
@@ -135,7 +122,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (mat === 0) return 'not-this-bad'
       if (dog.dryerTolerance === 'none') return 'dryer-not-tolerated'
       if (NO_AIR.has(region)) return 'no-air-here'
-      if (state.skin >= 2 || scarHere(state)) return 'skin-sore'
+      if (state.skin >= 2 || scar) return 'skin-sore'
       if (isPaw(region) && mat >= 2) return 'paw-knots-are-cut'
       if (dog.coatType === 'double') return state.undercoat >= (mat === 4 ? 3 : 2) ? null : 'no-air-on-packed-only'
       return mat === 1 && state.undercoat >= 3 ? null : 'no-air-on-packed-only'
@@ -143,13 +130,13 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (mat < 2) return 'not-this-bad'
       if (isPaw(region)) return 'paw-knots-are-cut'
       if (isShow && seen >= 1) return 'show-coat'
-      if (notCleared) return 'scar-no-blade'
+      if (onScar) return 'scar-no-blade'
       if (mat === 2 && tender < 3) return 'pull-it-out-first'
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       return coatMm > house['cover.mm'] || mat < 4 ? null : 'cover-too-short'
     case 'clip-out':
       if (mat < 2) return 'not-this-bad'
-      if (notCleared) return 'scar-no-blade'
+      if (onScar) return 'scar-no-blade'
       if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       if (seen <= 1 || isPaw(region)) return null
@@ -158,7 +145,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
     case 'clip':
       if (isShow) return 'show-coat'
       if (keepsJacket) return 'wire-jacket'
-      if (notCleared) return 'scar-no-blade'
+      if (onScar) return 'scar-no-blade'
       if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
       return onDoubleCoat(region, ctx) && !ctx.mayClipDouble ? 'double-needs-yes' : null
     default:
@@ -222,9 +209,8 @@ const doneOption = (state: SideState, { treatment, leavesMm, outlineMm }: DoneWo
 
 /** Why a region must be left alone, before any treatment is thought of; null where it need not. */
 function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
-  const { surgery } = ctx.assessment.dog
   if (state.scores.leave !== null) return 'told-to-leave'
-  if (scarHere(state) && !surgery?.cleared) return 'surgery-not-cleared'
+  if (scarAt(state.scores, ctx.assessment.dog) === 'not-cleared') return 'surgery-not-cleared'
   return state.skin >= 3 ? 'skin-broken' : null
 }
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
 import { REGION_SIDES } from '../body/regions.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import { DEFAULT_HOUSE, houseWith } from '../numbers/estimates.ts'
-import { contextOf, wishedMm } from './context.ts'
+import { contextOf } from './context.ts'
 import { coatKept, referenceLoss } from './loss.ts'
 import { planGroom } from './plan.ts'
 

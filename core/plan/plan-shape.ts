@@ -1,13 +1,14 @@
 import type { Rebook } from '../aftercare/rebook.ts'
 import type { RegionId, Side } from '../body/regions.ts'
 import type { Indices } from '../scores/indices.ts'
+import type { Treatment } from '../tools/treatments.ts'
 import type { Step } from './budgets.ts'
 import type { Refusal } from './codes.ts'
+import type { Style, VerdictName } from './names.ts'
 import type { Option } from './options.ts'
 import type { Reason } from './reasons.ts'
 import type { Stop } from './stops.ts'
 import type { StyleClosed } from './styles.ts'
-import type { Style, Treatment, VerdictName } from './treatments.ts'
 import type { SplitPlan } from './visits.ts'
 
 export interface Range {

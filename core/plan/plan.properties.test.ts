@@ -16,12 +16,12 @@ import { FINDING_IDS } from '../scores/findings.ts'
 import { indicesOf } from '../scores/indices.ts'
 import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
+import { TREATMENT_IDS } from '../tools/treatments.ts'
 import { contextOf } from './context.ts'
 import { costOf } from './cost.ts'
 import { optionsOf } from './options.ts'
 import { planGroom } from './plan.ts'
 import { sideStates } from './side-state.ts'
-import { TREATMENT_IDS } from './treatments.ts'
 
 /* Properties that must always hold, over dogs of all coats, tempers and states. Seeds are fixed. */
 const RUNS = { seed: 20260304, numRuns: 250 }

@@ -1,11 +1,11 @@
 import { REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
 import type { Context } from './context.ts'
+import type { VerdictName } from './names.ts'
 import type { Option } from './options.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import type { Stop } from './stops.ts'
 import type { StyleResult } from './styles.ts'
-import type { VerdictName } from './treatments.ts'
 
 export interface Reason {
   readonly code: string

@@ -1,11 +1,11 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment, DoneWork } from '../dog/dog.ts'
+import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
 import { plausibleWorst } from '../scores/indices.ts'
 import type { Score } from '../scores/scales.ts'
 import { extentOf, type SideScores, skinScore, standoffMmOf } from '../scores/sheet.ts'
-import { coatMmOf } from './context.ts'
 
 /** One region-side with every score filled, as one end of the range takes it. */
 export interface SideState {

@@ -1,5 +1,6 @@
 import { REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { hasShortSkull, scarAt } from '../dog/facts.ts'
 import { findingKind } from '../scores/findings.ts'
 import { skinScore } from '../scores/sheet.ts'
 import type { SideState } from './side-state.ts'
@@ -41,7 +42,7 @@ export function groomStops({ sheet }: Assessment): Stop[] {
   })
 }
 
-const HEALTH_CARE = ['brachycephalic', 'heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic'] as const
+const HEALTH_CARE = ['heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic'] as const
 
 /** What each place and this dog ask for while the groom goes on. */
 export function careStops(states: readonly SideState[], { dog, sheet }: Assessment): Stop[] {
@@ -58,12 +59,13 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
       if (!findingKind(finding.id).catching && findingKind(finding.id).skin >= 2)
         stops.push({
           code: `seen-${finding.id}`,
-          action: finding.id === 'surgery-site' && !dog.surgery?.cleared ? 'avoid' : 'care',
+          action: finding.id === 'surgery-site' && scarAt(scores, dog) === 'not-cleared' ? 'avoid' : 'care',
           ...here,
           values: { finding: finding.id, ...(finding.sizeMm === null ? {} : { sizeMm: finding.sizeMm }) },
         })
   }
   const whole = { region: null, side: null, values: {} } as const
+  if (hasShortSkull(dog)) stops.push({ code: 'health-brachycephalic', action: 'care', ...whole })
   for (const flag of HEALTH_CARE)
     if (dog.health.includes(flag)) stops.push({ code: `health-${flag}`, action: 'care', ...whole })
   if (dog.temperament === 'bites') stops.push({ code: 'temper-bites', action: 'care', ...whole })

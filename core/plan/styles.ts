@@ -1,23 +1,21 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
+import { OUTLINE, TRUNK } from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import { BLADES, bladeUnderMat } from '../tools/blades.ts'
 import type { Refusal } from './codes.ts'
-import { type Context, wishedMm } from './context.ts'
+import type { Context } from './context.ts'
+import type { Style } from './names.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
 import type { SideState } from './side-state.ts'
 import { type Budgets, type Solution, solveBudgeted } from './solve.ts'
-import type { Style } from './treatments.ts'
 
-const TRUNK: readonly RegionId[] = ['back', 'rump', 'side', 'shoulder', 'neck', 'chest', 'breeches']
-const LEGS: readonly RegionId[] = ['foreleg', 'hindleg']
 /** What a style clips to one length. Head, ears, tail and feet are free in every style. */
 export const STYLE_CLIPS: Readonly<Record<Style, ReadonlySet<RegionId>>> = {
   keep: new Set(),
-  'short-body': new Set(TRUNK),
-  short: new Set([...TRUNK, ...LEGS]),
+  'short-body': TRUNK,
+  short: OUTLINE,
 }
-/** Where unlike lengths beside each other spoil the outline: trunk and legs, not the head, ears, tail and feet. */
-const OUTLINE: ReadonlySet<RegionId> = STYLE_CLIPS.short
 
 /** Why a style is not open for this dog at all. */
 export type StyleClosed = 'wish-show' | 'wish-strip' | 'nothing-to-clip' | 'same-as-short' | Refusal

@@ -1,16 +1,11 @@
-import { isPaw, type RegionId } from '../body/regions.ts'
+import { EARS, FACE_EDGE, isPaw, SHEARS_ONLY, SMALL_DRYER } from '../body/places.ts'
+import type { RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
+import type { Tool, Treatment, When } from '../tools/treatments.ts'
 import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
-import type { Tool, Treatment, When } from './treatments.ts'
-
-/** Where a full-width blade never goes: round-tipped or thinning shears do the work (rule 10). */
-const SHEARS_ONLY: ReadonlySet<RegionId> = new Set(['eyes', 'muzzle', 'cheek'])
-const shearsHere = (region: RegionId): boolean => SHEARS_ONLY.has(region) || isPaw(region)
-/** Small nozzle only. */
-export const SMALL_DRYER: ReadonlySet<RegionId> = new Set(['cheek', 'crown', 'throat', 'ear-outer'])
 
 const BRUSH: Record<CoatType, string> = {
   smooth: 'rubber-mitt',
@@ -34,8 +29,6 @@ export interface Cut {
   readonly tight: boolean
 }
 
-const EARS: ReadonlySet<RegionId> = new Set(['ear-outer', 'ear-inner', 'behind-ear'])
-
 /** Knots at the ears that are not tight are thinned from inside, unless the house cuts them. */
 const thinnedEar = (region: RegionId, { mat }: SideState, { schools }: Context['assessment']): boolean =>
   EARS.has(region) && mat === 2 && schools['ear-knots'] === 'thin-inside'
@@ -48,7 +41,7 @@ export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideS
   const { rack, dog } = ctx.assessment
   const edge = region === 'ear-outer' && treatment !== 'clip'
   const thinned = treatment !== 'clip' && thinnedEar(region, state, ctx.assessment)
-  const byShears = shearsHere(region) || edge || thinned
+  const byShears = SHEARS_ONLY.has(region) || edge || thinned
   const under = bladeUnderMat(state.standoffMm, byShears ? FULL_RACK : rack, region, ctx.house)
   if (!under) return null
   const { blade, tight } = under
@@ -61,7 +54,7 @@ export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideS
 
 /** The cut of coat that combs, to a length; by shears where no tool of the rack is long enough. */
 export function cutToLength(region: RegionId, wantedMm: number, rack: Rack): Cut {
-  if (shearsHere(region)) return { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
+  if (SHEARS_ONLY.has(region)) return { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
   const found = toolForLength(wantedMm, rack)
   return found ? { ...found, tight: false } : { tool: shears('straight'), leavesMm: wantedMm, tight: false }
 }
@@ -75,7 +68,7 @@ export function handTool(treatment: Treatment, region: RegionId, { assessment }:
     case 'brush':
       return brush(BRUSH[coatType])
     case 'demat':
-      return region === 'eyes' || region === 'muzzle' ? shears('thinning') : brush('mat-splitter')
+      return FACE_EDGE.has(region) ? shears('thinning') : brush('mat-splitter')
     case 'blow-out':
       return { kind: 'dryer', id: SMALL_DRYER.has(region) ? 'high-velocity-small' : 'high-velocity' }
     case 'strip':

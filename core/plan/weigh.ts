@@ -4,13 +4,13 @@ import type { House } from '../numbers/estimates.ts'
 import { budgetsOf } from './budgets.ts'
 import { type Context, contextOf } from './context.ts'
 import { mirrorSheet, plansMirrored } from './mirror.ts'
+import { STYLE_IDS, type VerdictName } from './names.ts'
 import { nameOf } from './naming.ts'
 import { clipTo, optionsOf, type SideOptions } from './options.ts'
 import { type End, type SideState, sideStates } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { groomStops, type Stop } from './stops.ts'
 import { type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
-import { STYLE_IDS, type VerdictName } from './treatments.ts'
 
 /** What makes options. Many assessments of one dog may share one that remembers, see `rememberingMaker`. */
 export interface OptionMaker {

@@ -1,5 +1,6 @@
+import type { VerdictName } from '../plan/names.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
-import type { Treatment, VerdictName } from '../plan/treatments.ts'
+import type { Treatment } from '../tools/treatments.ts'
 
 /** One region-side that two plans treat differently. */
 export interface Changed {

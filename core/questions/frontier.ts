@@ -4,11 +4,11 @@ import type { House } from '../numbers/estimates.ts'
 import type { Context } from '../plan/context.ts'
 import { keptOf, referenceLoss } from '../plan/loss.ts'
 import { mirrorSheet, plansMirrored } from '../plan/mirror.ts'
+import { type Style, VERDICT_IDS } from '../plan/names.ts'
 import { nameOfTraits, type Trait, traitOf } from '../plan/naming.ts'
 import type { Option } from '../plan/options.ts'
 import { MICRO, micro, type Weighed } from '../plan/solve.ts'
 import type { StyleResult } from '../plan/styles.ts'
-import { type Style, VERDICT_IDS } from '../plan/treatments.ts'
 import { weigh } from '../plan/weigh.ts'
 
 /** Which budget is dragged. */

@@ -1,7 +1,7 @@
 import type { RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Tool } from '../plan/treatments.ts'
 import type { Rack } from './rack.ts'
+import type { Tool } from './treatments.ts'
 
 export interface Blade {
   readonly id: string

@@ -1,50 +1,121 @@
 import { randomUUID } from 'node:crypto'
-import { expect, test } from 'vitest'
+import { readFileSync } from 'node:fs'
+import { gunzipSync } from 'node:zlib'
+import { describe, expect, test } from 'vitest'
 import { loadDemo } from '../../demo/load.ts'
 import { NOON, testServer } from '../../test/harness/server.ts'
+import { FILLED_BY_MIGRATIONS } from './tables.ts'
 
-test('everything goes into one file, photos too, and back into an empty database; a changed file is refused', async () => {
-  const server = await testServer()
-  await loadDemo(server.store, NOON)
-  const { visits } = await server.store.visits.day(
-    new Date('2026-03-04T00:00:00Z'),
-    new Date('2026-03-05T00:00:00Z'),
-    '2026-03-04',
+interface File {
+  readonly schema?: string
+  readonly tables: Record<string, Record<string, unknown>[]>
+  readonly sha256: string
+}
+
+/** A file as it comes from a disk: in pieces that end anywhere. */
+async function* inPieces(text: string, bytes = 65_521): AsyncGenerator<Uint8Array> {
+  const whole = Buffer.from(text)
+  for (let at = 0; at < whole.length; at += bytes) yield whole.subarray(at, at + bytes)
+}
+
+const gathered = async (pieces: AsyncIterable<string>): Promise<string> => {
+  let text = ''
+  for await (const piece of pieces) text += piece
+  return text
+}
+
+const sorted = (tables: File['tables']): object =>
+  Object.fromEntries(
+    Object.entries(tables).map(([table, rows]) => [table, rows.map((row) => JSON.stringify(row)).sort()]),
   )
-  const png = Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(300, 200)])
-  const photo = randomUUID()
-  await server.send('POST', `/api/visits/${visits[0]!.id}/photos`, {
-    id: photo,
-    kind: 'after',
-    incidentId: null,
-    takenAt: NOON.toISOString(),
-    data: png.toString('base64'),
-  })
-  const response = await server.send('GET', '/api/backup')
-  const backup = (await response.json()) as { tables: Record<string, unknown[]>; sha256: string }
-  expect(backup.tables.photos).toHaveLength(1)
-  expect(backup.tables.bench_events!.length).toBeGreaterThan(500)
-  await server.close()
 
-  const other = await testServer()
-  try {
-    await expect(other.store.backup.restore({ ...backup, sha256: 'x' })).rejects.toThrow(/changed or cut/)
-    await expect(other.store.backup.restore({ format: 'something' })).rejects.toThrow(/etude.backup/)
-    await other.store.backup.restore(backup)
-    const again = await other.store.backup.make(NOON)
-    const sorted = (tables: Record<string, readonly unknown[]>) =>
-      Object.fromEntries(
-        Object.entries(tables).map(([table, rows]) => [table, rows.map((row) => JSON.stringify(row)).sort()]),
-      )
-    expect(sorted(again.tables)).toEqual(sorted(backup.tables))
-    expect((await other.store.photos.bytes(photo)).bytes.equals(png)).toBe(true)
-    expect(await other.store.records.search('juniper')).toHaveLength(1)
-    // It goes on where it stopped: ledger, log and all.
-    const [product] = await other.store.shelf.all()
-    await other.send('POST', `/api/shelf/${product!.id}/moves`, { batchId: randomUUID(), kind: 'receive', ml: 5 })
-    expect((await other.store.shelf.all()).find(({ id }) => id === product!.id)!.stockMl).toBe(product!.stockMl + 5)
-    await expect(other.store.backup.restore(backup)).rejects.toThrow(/empty database/)
-  } finally {
-    await other.close()
-  }
+const count = async (query: (sql: string) => Promise<unknown>, table: string): Promise<number> =>
+  Number(((await query(`SELECT count(*) FROM "${table}"`)) as [[{ count: string }]])[0][0]!.count)
+
+describe('the backup', () => {
+  test('an empty database holds nothing but what its migrations put there', async () => {
+    const server = await testServer()
+    try {
+      const [names] = (await server.store.query(
+        "SELECT relname FROM pg_class WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace",
+      )) as [{ relname: string }[]]
+      const filled = []
+      for (const { relname } of names) if ((await count(server.store.query, relname)) > 0) filled.push(relname)
+      expect(filled.sort()).toEqual([...FILLED_BY_MIGRATIONS].sort())
+      expect(names.length).toBeGreaterThan(20)
+    } finally {
+      await server.close()
+    }
+  })
+
+  test('everything goes into one file, photos too, and back into an empty database; a changed file is refused', async () => {
+    const server = await testServer()
+    await loadDemo(server.store, NOON)
+    const { visits } = await server.store.visits.day(
+      new Date('2026-03-04T00:00:00Z'),
+      new Date('2026-03-05T00:00:00Z'),
+      '2026-03-04',
+    )
+    const png = Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(300, 200)])
+    const photo = randomUUID()
+    await server.send('POST', `/api/visits/${visits[0]!.id}/photos`, {
+      id: photo,
+      kind: 'after',
+      incidentId: null,
+      takenAt: NOON.toISOString(),
+      data: png.toString('base64'),
+    })
+    const response = await server.send('GET', '/api/backup')
+    const text = await response.text()
+    const backup = JSON.parse(text) as File
+    expect(backup.tables.photos).toHaveLength(1)
+    expect(backup.tables.bench_events!.length).toBeGreaterThan(500)
+    // Whatever the database has, the file has: a table made tomorrow is in it without anybody's list.
+    await server.store.query('CREATE TABLE made_tomorrow (id uuid PRIMARY KEY REFERENCES dogs (id), note text)')
+    await server.store.query("INSERT INTO made_tomorrow SELECT id, 'x' FROM dogs LIMIT 3")
+    const tomorrow = JSON.parse(await gathered(server.store.backup.make(NOON))) as File
+    expect(tomorrow.tables.made_tomorrow).toHaveLength(3)
+    const names = Object.keys(tomorrow.tables)
+    expect(names.indexOf('made_tomorrow')).toBeGreaterThan(names.indexOf('dogs'))
+    await server.close()
+
+    const other = await testServer()
+    try {
+      const restore = (file: string): Promise<void> => other.store.backup.restore(inPieces(file))
+      await expect(restore(text.replace(backup.sha256, 'x'))).rejects.toThrow(/changed or cut/)
+      await expect(restore(text.slice(0, text.length / 2))).rejects.toThrow(/whole JSON/)
+      await expect(restore('{"format":"something"}')).rejects.toThrow(/etude.backup/)
+      await expect(restore(text.replace(/"schema":"[^"]*"/, '"schema":"999-later"'))).rejects.toThrow(/newer version/)
+      await restore(text)
+      const again = JSON.parse(await gathered(other.store.backup.make(NOON))) as File
+      expect(sorted(again.tables)).toEqual(sorted(backup.tables))
+      expect((await other.store.photos.bytes(photo)).bytes.equals(png)).toBe(true)
+      expect(await other.store.records.search('juniper')).toHaveLength(1)
+      // It goes on where it stopped: ledger, log and all.
+      const [product] = await other.store.shelf.all()
+      await other.send('POST', `/api/shelf/${product!.id}/moves`, { batchId: randomUUID(), kind: 'receive', ml: 5 })
+      expect((await other.store.shelf.all()).find(({ id }) => id === product!.id)!.stockMl).toBe(product!.stockMl + 5)
+      await expect(restore(text)).rejects.toThrow(/empty database/)
+    } finally {
+      await other.close()
+    }
+  })
+
+  test('a file of an earlier release comes in through its own schema and is brought up', async () => {
+    const text = gunzipSync(
+      readFileSync(new URL('../../test/fixtures/releases/model-1.6.0.backup.json.gz', import.meta.url)),
+    ).toString()
+    const old = JSON.parse(text) as File
+    expect(old.schema).toBeUndefined()
+    const server = await testServer()
+    try {
+      await server.store.backup.restore(inPieces(text, 4096))
+      for (const [table, rows] of Object.entries(old.tables))
+        expect(await count(server.store.query, table), table).toBe(rows.length)
+      const day = await server.store.visits.day(NOON, new Date(NOON.getTime() + 864e5), '2026-03-04')
+      for (const { id } of day.visits) expect((await server.store.visits.read(id)).id).toBe(id)
+    } finally {
+      await server.close()
+    }
+  })
 })

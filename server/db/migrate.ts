@@ -25,6 +25,8 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '007-dog-profile', ...dogProfile },
 ]
 
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)
+
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
   new Umzug({
     migrations: MIGRATIONS.map(({ name, up, down }) => ({
@@ -37,8 +39,9 @@ const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
     logger: undefined,
   })
 
-export const migrateUp = async (sequelize: Sequelize): Promise<string[]> =>
-  (await migrator(sequelize).up()).map(({ name }) => name)
+/** @param to the last migration to make; all of them where none is named */
+export const migrateUp = async (sequelize: Sequelize, to?: string): Promise<string[]> =>
+  (await migrator(sequelize).up(to === undefined ? {} : { to })).map(({ name }) => name)
 
 export const migrateDown = async (sequelize: Sequelize): Promise<string[]> =>
   (await migrator(sequelize).down({ to: 0 })).map(({ name }) => name)

@@ -1,4 +1,5 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
+import { stream } from 'hono/streaming'
 import { z } from 'zod'
 import {
   daySchema,
@@ -77,12 +78,13 @@ export function salonRoutes({ store, now }: Deps): App {
     },
     ({ body, actorId }) => store.salon.setEquipment(body, actorId),
   )
-  app.get('/backup', async (c) =>
-    c.body(JSON.stringify(await store.backup.make(now())), 200, {
-      'content-type': 'application/json; charset=utf-8',
-      'content-disposition': `attachment; filename="etude-${localDate(now())}.json"`,
-    }),
-  )
+  app.get('/backup', (c) => {
+    c.header('content-type', 'application/json; charset=utf-8')
+    c.header('content-disposition', `attachment; filename="etude-${localDate(now())}.json"`)
+    return stream(c, async (out) => {
+      for await (const piece of store.backup.make(now())) await out.write(piece)
+    })
+  })
   for (const table of RECORD_TABLES) {
     app.get(`/records/${table}.csv`, async (c) =>
       c.body(await store.exchange.csv(table), 200, {

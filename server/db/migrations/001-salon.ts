@@ -1,18 +1,12 @@
-import { STATION_IDS } from '../../../contract/api/api.ts'
-import { COAT_TYPE_IDS, EXPERIENCE_IDS, REGION_SIDES } from '../../../core/index.ts'
-
-const list = (ids: readonly string[]): string => ids.map((id) => `'${id}'`).join(', ')
-const SCORE = 'smallint CHECK (VALUE BETWEEN 0 AND 4)'
-
 /** People, clients, dogs, visits, assessments with their scores, plans as shown, settings, and the log of changes. */
 export const up = `
-CREATE DOMAIN score AS ${SCORE};
+CREATE DOMAIN score AS smallint CHECK (VALUE BETWEEN 0 AND 4);
 
 CREATE TABLE people (
   id uuid PRIMARY KEY,
   name text NOT NULL CHECK (length(name) BETWEEN 1 AND 80),
   role text NOT NULL CHECK (role IN ('groomer', 'bather', 'front')),
-  experience text NOT NULL CHECK (experience IN (${list(EXPERIENCE_IDS)}))
+  experience text NOT NULL CHECK (experience IN ('learner', 'practised', 'expert'))
 );
 
 CREATE TABLE clients (
@@ -29,7 +23,7 @@ CREATE TABLE dogs (
   client_id uuid NOT NULL REFERENCES clients (id),
   name text NOT NULL CHECK (length(name) BETWEEN 1 AND 80),
   breed text NOT NULL,
-  coat_type text NOT NULL CHECK (coat_type IN (${list(COAT_TYPE_IDS)})),
+  coat_type text NOT NULL CHECK (coat_type IN ('smooth', 'double', 'silky', 'drop-double', 'feathered', 'curly', 'cotton', 'wire', 'corded', 'hairless')),
   created_at timestamptz NOT NULL DEFAULT now()
 );
 CREATE INDEX dogs_client ON dogs (client_id);
@@ -39,7 +33,7 @@ CREATE TABLE visits (
   dog_id uuid NOT NULL REFERENCES dogs (id),
   starts_at timestamptz NOT NULL,
   slot_minutes integer NOT NULL CHECK (slot_minutes BETWEEN 1 AND 1440),
-  station text NOT NULL DEFAULT 'expected' CHECK (station IN (${list(STATION_IDS)})),
+  station text NOT NULL DEFAULT 'expected' CHECK (station IN ('expected', 'arrived', 'look', 'verdict', 'bath', 'dry', 'cut', 'ready', 'gone')),
   person_id uuid REFERENCES people (id),
   arrival jsonb NOT NULL CHECK ((arrival -> 'dog' ->> 'weightKg')::numeric BETWEEN 0.5 AND 120),
   arrival_revision integer NOT NULL DEFAULT 0 CHECK (arrival_revision >= 0),
@@ -53,7 +47,7 @@ CREATE TABLE region_sides (
   side text NOT NULL CHECK (side IN ('', 'left', 'right')),
   PRIMARY KEY (region, side)
 );
-INSERT INTO region_sides (region, side) VALUES ${REGION_SIDES.map(({ region, side }) => `('${region}', '${side ?? ''}')`).join(', ')};
+INSERT INTO region_sides (region, side) VALUES ('back', ''), ('rump', ''), ('side', 'left'), ('side', 'right'), ('shoulder', 'left'), ('shoulder', 'right'), ('neck', ''), ('chest', ''), ('throat', ''), ('belly', ''), ('tuck', 'left'), ('tuck', 'right'), ('armpit', 'left'), ('armpit', 'right'), ('groin', 'left'), ('groin', 'right'), ('sanitary', ''), ('breeches', 'left'), ('breeches', 'right'), ('tail', ''), ('hindleg', 'left'), ('hindleg', 'right'), ('hind-paw', 'left'), ('hind-paw', 'right'), ('foreleg', 'left'), ('foreleg', 'right'), ('front-paw', 'left'), ('front-paw', 'right'), ('behind-ear', 'left'), ('behind-ear', 'right'), ('ear-outer', 'left'), ('ear-outer', 'right'), ('ear-inner', 'left'), ('ear-inner', 'right'), ('cheek', 'left'), ('cheek', 'right'), ('crown', ''), ('eyes', ''), ('muzzle', '');
 
 CREATE TABLE assessments (
   id uuid PRIMARY KEY,

@@ -1,7 +1,3 @@
-import { STYLE_IDS, TREATMENT_IDS } from '../../../core/index.ts'
-
-const list = (ids: readonly string[]): string => ids.map((id) => `'${id}'`).join(', ')
-
 /** Second opinions, plans a person chose, work done so far, what the owner was asked and said, and messages sent. */
 export const up = `
 ALTER TABLE assessments ADD COLUMN role text NOT NULL DEFAULT 'first' CHECK (role IN ('first', 'second'));
@@ -11,7 +7,7 @@ CREATE UNIQUE INDEX assessments_role ON assessments (visit_id, role);
 ALTER TABLE visits ADD COLUMN quoted integer CHECK (quoted >= 0);
 
 ALTER TABLE plans
-  ADD COLUMN style text CHECK (style IN (${list(STYLE_IDS)})),
+  ADD COLUMN style text CHECK (style IN ('keep', 'short-body', 'short')),
   ADD COLUMN reason text CHECK (length(reason) BETWEEN 1 AND 400),
   ADD COLUMN price integer NOT NULL DEFAULT 0 CHECK (price >= 0),
   ADD CONSTRAINT plans_other_way_has_reason CHECK ((style IS NULL) = (reason IS NULL));
@@ -22,7 +18,7 @@ CREATE TABLE done_work (
   visit_id uuid NOT NULL REFERENCES visits (id),
   region text NOT NULL,
   side text NOT NULL,
-  treatment text NOT NULL CHECK (treatment IN (${list(TREATMENT_IDS)})),
+  treatment text NOT NULL CHECK (treatment IN ('none', 'brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip', 'card', 'leave', 'look')),
   leaves_mm double precision CHECK (leaves_mm BETWEEN 0 AND 600),
   minutes double precision NOT NULL CHECK (minutes BETWEEN 0 AND 1440),
   pull double precision NOT NULL CHECK (pull BETWEEN 0 AND 10000),
@@ -44,7 +40,7 @@ CREATE TABLE consents (
   created_at timestamptz NOT NULL,
   expires_at timestamptz,
   answer text CHECK (answer IN ('yes', 'other', 'call')),
-  answer_style text CHECK (answer_style IN (${list(STYLE_IDS)})),
+  answer_style text CHECK (answer_style IN ('keep', 'short-body', 'short')),
   answered_at timestamptz,
   said_by text CHECK (length(said_by) BETWEEN 1 AND 120),
   recorded_by uuid REFERENCES people (id),

@@ -1,13 +1,9 @@
-import { PRODUCT_KIND_IDS } from '../../../core/index.ts'
-
-const list = (ids: readonly string[]): string => ids.map((id) => `'${id}'`).join(', ')
-
 /** The shelf with its ledger, what a bath took from it, and drying as it was measured. */
 export const up = `
 CREATE TABLE products (
   id uuid PRIMARY KEY,
   name text NOT NULL CHECK (length(name) BETWEEN 1 AND 80),
-  kind text NOT NULL CHECK (kind IN (${list(PRODUCT_KIND_IDS)})),
+  kind text NOT NULL CHECK (kind IN ('cleansing', 'degreasing', 'tearless-face', 'moisturising', 'brightening', 'stain-soak', 'texturising', 'deshedding-shampoo', 'soothing', 'hypoallergenic', 'medicated', 'flea', 'conditioner', 'deshedding-conditioner', 'mask', 'keratin', 'demat-cream', 'leave-in', 'ear-cleaner', 'detangler', 'drying-spray', 'antistatic', 'heat-protectant', 'ear-powder', 'styptic', 'blade-coolant', 'blade-oil', 'blade-disinfectant', 'antiseptic-spray', 'grip-chalk', 'paw-balm', 'cologne', 'tooth-gel')),
   label jsonb NOT NULL,
   -- What the movements add up to; only the ledger's own trigger changes it.
   stock_ml integer NOT NULL DEFAULT 0 CHECK (stock_ml >= 0),

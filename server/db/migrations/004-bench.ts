@@ -1,7 +1,3 @@
-import { RACK_KIND_IDS, TOOL_STATE_IDS, TREATMENT_IDS } from '../../../core/index.ts'
-
-const list = (ids: readonly string[]): string => ids.map((id) => `'${id}'`).join(', ')
-
 /** The rack, the bench, the goodbye, photos, pace, and the search over dogs and owners. */
 export const up = `
 ALTER TABLE people
@@ -11,10 +7,10 @@ ALTER TABLE people
 
 CREATE TABLE tools (
   id uuid PRIMARY KEY,
-  kind text NOT NULL CHECK (kind IN (${list(RACK_KIND_IDS)})),
+  kind text NOT NULL CHECK (kind IN ('blade', 'comb', 'shears', 'brush', 'clipper', 'other')),
   tool_id text NOT NULL CHECK (length(tool_id) BETWEEN 1 AND 40),
   form text CHECK (form IN ('full', 'skip')),
-  state text NOT NULL CHECK (state IN (${list(TOOL_STATE_IDS)})),
+  state text NOT NULL CHECK (state IN ('ready', 'away', 'dull')),
   label text NOT NULL DEFAULT '' CHECK (length(label) <= 60),
   owner_id uuid REFERENCES people (id),
   note text NOT NULL DEFAULT '' CHECK (length(note) <= 400),
@@ -71,7 +67,7 @@ CREATE TABLE goodbyes (
 CREATE TABLE worked (
   visit_id uuid NOT NULL REFERENCES visits (id),
   person_id uuid NOT NULL REFERENCES people (id),
-  treatment text NOT NULL CHECK (treatment IN (${list(TREATMENT_IDS)})),
+  treatment text NOT NULL CHECK (treatment IN ('none', 'brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip', 'card', 'leave', 'look')),
   planned_min double precision NOT NULL CHECK (planned_min > 0),
   taken_min double precision NOT NULL CHECK (taken_min > 0),
   at timestamptz NOT NULL,

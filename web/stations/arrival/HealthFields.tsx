@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { HEALTH_LABEL } from '../../../contract/words/index.ts'
-import { HEALTH_IDS } from '../../../core/index.ts'
+import { findBreed, HEALTH_IDS, type HealthFlag } from '../../../core/index.ts'
 import { AnyOf, OneOf } from '../../parts/ask.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 
@@ -8,20 +8,27 @@ import { choices, type FieldProps, Group, NumberField, setDog } from './field-pa
 export function HealthFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
   const surgery = dog.surgery ?? null
+  // What the breed says of the skull stands until somebody who sees the dog takes it off.
+  const byBreed = dog.breed ? (findBreed(dog.breed)?.brachycephalic ?? false) : false
+  const flagged = (dog.health ?? []).filter((flag) => flag !== 'brachycephalic')
+  const short = dog.skull ? dog.skull === 'short' : byBreed || (dog.health ?? []).includes('brachycephalic')
+  const shown: HealthFlag[] = short ? [...flagged, 'brachycephalic'] : flagged
   return (
     <Group title="Health, as the owner tells it">
       <AnyOf
         legend="Has or is"
         choices={choices(HEALTH_IDS, HEALTH_LABEL)}
-        values={dog.health ?? []}
-        onChange={(health) =>
+        values={shown}
+        onChange={(values) => {
+          const health = values.filter((flag) => flag !== 'brachycephalic')
           change(
             setDog({
               health,
+              skull: values.includes('brachycephalic') === byBreed ? null : byBreed ? 'usual' : 'short',
               surgery: health.includes('recent-surgery') ? (surgery ?? { daysAgo: 14, cleared: false }) : null,
             }),
           )
-        }
+        }}
       />
       {surgery && (
         <div className="flex flex-wrap items-end gap-4">
