@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto'
 import { addDays, addHours, addMinutes, set, startOfDay, subWeeks } from 'date-fns'
-import type { Person, ScoreChange, Visit } from '../contract/api/api.ts'
 import type { SentEvent } from '../contract/api/bench.ts'
 import type { GoodbyeChange } from '../contract/api/goodbye.ts'
+import type { Person } from '../contract/api/salon.ts'
+import type { ScoreChange } from '../contract/api/scores.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { assembleFile } from '../contract/formats/assemble.ts'
 import type { EquipmentFile } from '../contract/formats/equipment.ts'
 import { type Label, productOf, type ShelfProduct } from '../contract/formats/products.ts'
@@ -34,6 +36,7 @@ export interface DemoStore {
   readonly bench: {
     add(visitId: string, events: readonly SentEvent[], now: Date, actorId: string | null): Promise<unknown>
   }
+  readonly records: { search(text: string): Promise<readonly { dogId: string; name: string }[]> }
   readonly goodbyes: {
     change(visitId: string, change: GoodbyeChange, now: Date, actorId: string | null): Promise<unknown>
     finish(visitId: string, now: Date, actorId: string | null): Promise<unknown>
@@ -59,8 +62,7 @@ export interface DemoStore {
     }>
     setArrival(id: string, change: { baseRevision: number; arrival: never }, actorId: string | null): Promise<unknown>
     setStation(id: string, station: 'gone' | 'arrived' | 'expected' | 'bath', actorId: string | null): Promise<void>
-    day(from: Date, to: Date, date: string): Promise<{ visits: readonly { dogId: string }[] }>
-    known(): Promise<readonly { dogId: string; name: string }[]>
+    day(span: { from: Date; to: Date; date: string }): Promise<{ visits: readonly { dogId: string }[] }>
   }
   readonly assessments: {
     score(
@@ -119,11 +121,10 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
   }
   if (!(await store.salon.read()).demo) return
   const today = startOfDay(now)
-  const { visits } = await store.visits.day(today, addDays(today, 1), '')
+  const { visits } = await store.visits.day({ from: today, to: addDays(today, 1), date: '' })
   const there = new Set(visits.map(({ dogId }) => dogId))
-  const known = await store.visits.known()
   for (const [i, demo] of DEMO_DOGS.entries()) {
-    const dogId = known.find(({ name }) => name === demo.dog.name)?.dogId
+    const dogId = (await store.records.search(demo.dog.name ?? '')).find(({ name }) => name === demo.dog.name)?.dogId
     // Who is booked for today comes as booked.
     if (dogId && !there.has(dogId)) await loadToday(store, demo, i, now, dogId)
   }

@@ -1,6 +1,6 @@
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import type { ScoreChange } from '../contract/api/api.ts'
+import type { ScoreChange } from '../contract/api/scores.ts'
 import {
   type CoatType,
   DEFAULT_HOUSE,

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { Visit } from '../contract/api/api.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 

@@ -1,9 +1,11 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { Day, Salon as SalonDoc, Visit } from '../contract/api/api.ts'
 import type { BenchDoc } from '../contract/api/bench.ts'
+import type { Day } from '../contract/api/day.ts'
+import type { DogRecord } from '../contract/api/dogs.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
-import type { DogRecord } from '../contract/api/record.ts'
+import type { Salon as SalonDoc } from '../contract/api/salon.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 

@@ -1,6 +1,6 @@
 import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
-import type { Visit } from '../contract/api/api.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { REGION_SIDES } from '../core/index.ts'
 import { shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'

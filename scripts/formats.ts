@@ -1,7 +1,8 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
+import { ESTIMATE_IDS, ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { ROOT } from './build.ts'
 
 /** JSON Schema of the open formats, from the schemas that read them: npm run formats */
@@ -12,7 +13,23 @@ export const FORMAT_FILES: Readonly<Record<string, () => string>> = {
 
 export const FORMATS = join(ROOT, 'docs', 'formats')
 
+const HEAD = '| id | value | unit | mark | what |\n|---|---|---|---|---|\n'
+
+/** The notes on the model with every number as it stands in the core, at their end, and the model's version. */
+export function modelNotes(notes: string): string {
+  const rows = ESTIMATE_IDS.map((id) => {
+    const { value, unit, mark, what } = ESTIMATES[id]
+    return `| \`${id}\` | ${Math.round(value * 1000) / 1000} | ${unit} | ${mark} | ${what} |\n`
+  })
+  return `${notes.slice(0, notes.indexOf(HEAD))}${HEAD}${rows.join('')}`.replace(
+    /Model version [\d.]+/,
+    `Model version ${MODEL_VERSION}`,
+  )
+}
+
 if (process.argv[1]?.endsWith('formats.ts')) {
   mkdirSync(FORMATS, { recursive: true })
   for (const [name, text] of Object.entries(FORMAT_FILES)) writeFileSync(join(FORMATS, name), text())
+  const model = join(ROOT, 'docs', 'model.md')
+  writeFileSync(model, modelNotes(readFileSync(model, 'utf8')))
 }

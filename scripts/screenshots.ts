@@ -1,7 +1,9 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
-import type { Message, Salon, Visit } from '../contract/api/api.ts'
+import type { Message } from '../contract/api/consent.ts'
+import type { Salon } from '../contract/api/salon.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { HEIGHT, openBrowser, shows, visitOf, WIDTH } from '../e2e/browser.ts'
 import { ROOT } from './build.ts'
 

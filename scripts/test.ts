@@ -77,6 +77,7 @@ async function main(): Promise<void> {
     'web',
     'cli',
     'demo',
+    'test',
   ])
   try {
     await build()

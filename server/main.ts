@@ -23,18 +23,19 @@ async function main(): Promise<void> {
     ETUDE_DEVICES = 'simulated',
     ETUDE_RESTORE,
   } = process.env
+  const now = (): Date => new Date()
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set')
   const log = ETUDE_LOG ? pino(pino.destination({ dest: ETUDE_LOG, sync: false })) : pino({ enabled: false })
-  const store = new Store(DATABASE_URL)
+  const store = new Store(DATABASE_URL, now)
   await store.migrate()
   if (ETUDE_RESTORE) {
     await store.backup.restore(createReadStream(ETUDE_RESTORE))
     log.info({ file: ETUDE_RESTORE }, 'restored')
   }
-  if (ETUDE_DEMO === '1') await loadDemo(store, new Date())
+  if (ETUDE_DEMO === '1') await loadDemo(store, now())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(ETUDE_DEVICES)
-  const app = createApp({ store, devices, now: () => new Date(), log, webRoot })
+  const app = createApp({ store, devices, now, log, webRoot })
   const server = serve({ fetch: app.fetch, hostname: ETUDE_HOST, port: Number(ETUDE_PORT) }, () => {
     process.send?.({ ready: true })
     log.info({ host: ETUDE_HOST, port: ETUDE_PORT }, 'ready')

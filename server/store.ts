@@ -3,6 +3,7 @@ import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { PrepRepo } from './day/prep.ts'
 import { BackupRepo } from './db/backup.ts'
+import type { Clock } from './db/clock.ts'
 import { migrateDown, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models.ts'
 import { RecordRepo } from './dogs/records.ts'
@@ -40,7 +41,7 @@ export class Store {
   readonly records: RecordRepo
   readonly exchange: ExchangeRepo
 
-  constructor(databaseUrl: string) {
+  constructor(databaseUrl: string, now: Clock) {
     this.#sequelize = new Sequelize(databaseUrl, {
       dialect: 'postgres',
       logging: false,
@@ -49,10 +50,10 @@ export class Store {
     })
     defineModels(this.#sequelize)
     this.salon = new SalonRepo(this.#sequelize)
-    this.visits = new VisitRepo(this.#sequelize, this.salon)
-    this.assessments = new AssessmentRepo(this.#sequelize)
-    this.plans = new PlanRepo(this.#sequelize, this.salon)
-    this.progress = new ProgressRepo(this.#sequelize)
+    this.visits = new VisitRepo(this.#sequelize, this.salon, now)
+    this.assessments = new AssessmentRepo(this.#sequelize, now)
+    this.plans = new PlanRepo(this.#sequelize, this.salon, now)
+    this.progress = new ProgressRepo(this.#sequelize, now)
     this.consents = new ConsentRepo(this.#sequelize, this.salon)
     this.shelf = new ShelfRepo(this.#sequelize)
     this.baths = new BathRepo(this.#sequelize)

@@ -16,14 +16,18 @@ import {
   TREATMENT_IDS,
 } from '../../core/index.ts'
 import { between } from '../formats/numbers.ts'
-import { idSchema, instant } from './api.ts'
+import { idSchema, instant, post, read, subject } from './endpoint.ts'
+import { STATION_IDS } from './stations.ts'
 
 /*
  * What happens on the bench, as it goes over HTTP. Events are only ever added; each carries an id made where it happened.
  */
 const stepId = z.string().min(1).max(240)
+
 const minutes = between(0, 1440)
+
 const text = (most: number) => z.string().max(most)
+
 const tool = z.object({
   kind: z.enum(['blade', 'comb', 'shears', 'brush', 'dryer', 'other']),
   id: text(40),
@@ -78,11 +82,14 @@ export const groomStepSchema = z.object({
 }) satisfies z.ZodType<GroomStep>
 
 const about = { id: idSchema, at: instant }
+
 const place = {
   region: z.enum(REGION_IDS).nullable(),
   side: z.enum(['left', 'right']).nullable(),
 }
+
 const did = text(600)
+
 const sizeMm = between(0, 1000).nullable()
 
 export const benchEventSchema = z
@@ -114,6 +121,7 @@ export const benchEventSchema = z
     if (paired !== (side !== null))
       ctx.addIssue({ code: 'custom', path: ['side'], message: paired ? 'left or right' : 'null, a single region' })
   })
+
 /** As a device sends it: the person is who is named at that screen. */
 export type SentEvent = z.infer<typeof benchEventSchema>
 
@@ -125,12 +133,19 @@ export const storedEventSchema = z.looseObject({
   by: idSchema.nullable(),
   kind: z.string(),
 })
+
 export const benchSchema = z.object({
   /** The server's clock, so that devices agree about time. */
   now: instant,
   events: z.array(storedEventSchema) as unknown as z.ZodType<readonly StoredEvent[]>,
 })
+
+/** What a tap is answered with: what is new of it, and where the dog stands now. */
+export const benchAnswerSchema = benchSchema.extend({ station: z.enum(STATION_IDS) })
+export type BenchAnswer = z.infer<typeof benchAnswerSchema>
+
 export type StoredEvent = SentEvent & { readonly by: string | null }
+
 export type BenchDoc = { now: string; events: readonly StoredEvent[] }
 
 /** As the core takes it. */
@@ -151,6 +166,7 @@ export const runningTimerSchema = z.object({
   startedAt: instant,
   endsAt: instant,
 })
+
 export type RunningTimer = z.infer<typeof runningTimerSchema>
 
 /** A blade that runs on some dog now. */
@@ -163,4 +179,18 @@ export const runningBladeSchema = z.object({
   /** When coolant last went on; null since it runs. */
   cooledAt: instant.nullable(),
 })
+
 export type RunningBlade = z.infer<typeof runningBladeSchema>
+
+/** The groom as it happens: events that are only ever added. */
+export const benchApi = subject('bench', {
+  of: read('/visits/:id/bench', { summary: 'What happened on the bench', gives: benchSchema, kept: true }),
+  add: post('/visits/:id/bench', {
+    summary: 'Add what happened; what came before is not added again',
+    takes: benchBatchSchema,
+    gives: benchAnswerSchema,
+    queued: true,
+  }),
+  timers: read('/timers', { summary: 'Clocks that run on any dog', gives: z.array(runningTimerSchema), kept: true }),
+  blades: read('/blades', { summary: 'Blades that run on any dog', gives: z.array(runningBladeSchema) }),
+})

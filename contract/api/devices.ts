@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { live, nothing, post, read, subject } from './endpoint.ts'
 
 export const DEVICE_KINDS = ['scale', 'climate', 'probe', 'thermometer', 'sound'] as const
+
 export type DeviceKind = (typeof DEVICE_KINDS)[number]
 
 /** What each kind measures, in the order of its line, with its unit and the range beyond which a reading is absurd. */
@@ -38,12 +40,31 @@ export const deviceSchema = z.object({
   fault: z.string().nullable(),
   scale: z.object({ tareKg: z.number(), kg: z.number().nullable(), steadyKg: z.number().nullable() }).nullable(),
 })
+
 export type Device = z.infer<typeof deviceSchema>
 
 export const SIM_KEYS = ['plug', 'value', 'second', 'noise', 'absurd', 'halving'] as const
+
 /** What may be asked of a stand-in; a real device has no such door. */
 export const simulateSchema = z.object({
   key: z.enum(SIM_KEYS),
   value: z.number().min(-1000).max(100_000),
 })
+
 export type Simulate = z.infer<typeof simulateSchema>
+
+/** Devices of the salon, live. */
+export const devicesApi = subject('devices', {
+  all: read('/devices', { summary: 'Every device as it stands', gives: z.array(deviceSchema) }),
+  tare: post('/devices/:device/tare', {
+    summary: 'What lies on the scale counts as nothing',
+    takes: nothing,
+    gives: deviceSchema,
+  }),
+  simulate: post('/devices/:device/simulate', {
+    summary: 'Tell a stand-in what to measure, or pull it out',
+    takes: simulateSchema,
+    gives: deviceSchema,
+  }),
+  stream: live('/devices/stream', { summary: 'Every device as it changes', event: 'device', gives: deviceSchema }),
+})

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { type CheckMark, FINDING_IDS, INCIDENT_IDS, REGION_IDS, REGION_SIDES, SKIP_REASONS } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
-import { idSchema, instant, lengthsLeftSchema } from './api.ts'
+import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
+import { lengthsLeftSchema } from './visits.ts'
 
 const lines = z.array(z.string())
+
 const sideRow = rowSchema.pick({
   region: true,
   side: true,
@@ -13,7 +15,9 @@ const sideRow = rowSchema.pick({
   condition: true,
   skin: true,
 })
+
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'a time as 09:30' })
+
 const indices = z.object({
   mat: z.number().nullable(),
   undercoat: z.number().nullable(),
@@ -73,6 +77,7 @@ export const goodbyePageSchema = z.object({
   note: z.string(),
   checkedBy: z.string().nullable(),
 })
+
 export type GoodbyePage = z.infer<typeof goodbyePageSchema>
 
 /** What of a goodbye the dog's life is drawn from. */
@@ -97,6 +102,7 @@ export const visitSummarySchema = z.object({
   price: z.int(),
   nextWeeks: z.int(),
 })
+
 export type VisitSummary = z.infer<typeof visitSummarySchema>
 
 export const markSchema = z
@@ -110,6 +116,7 @@ export const markSchema = z
     path: ['side'],
     error: 'left or right on a paired region, null on a single one',
   })
+
 export type Mark = z.infer<typeof markSchema>
 
 export const goodbyeSchema = z.object({
@@ -129,6 +136,7 @@ export const goodbyeSchema = z.object({
   /** As it would be given now, or as it was. */
   page: goodbyePageSchema,
 })
+
 export type Goodbye = z.infer<typeof goodbyeSchema>
 
 export const goodbyeChangeSchema = z.object({
@@ -141,6 +149,7 @@ export const goodbyeChangeSchema = z.object({
   /** Signs the comb check, or takes the signature back. */
   checked: z.boolean(),
 })
+
 export type GoodbyeChange = z.infer<typeof goodbyeChangeSchema>
 
 export const coreMarks = (marks: readonly Mark[]): CheckMark[] =>
@@ -149,3 +158,35 @@ export const coreMarks = (marks: readonly Mark[]): CheckMark[] =>
     mat,
     extent,
   }))
+
+/** The comb check, the goodbye and its sheets. */
+export const goodbyeApi = subject('goodbye', {
+  of: read('/visits/:id/goodbye', {
+    summary: 'The goodbye as it would be given now, or as it was',
+    gives: goodbyeSchema,
+    kept: true,
+  }),
+  change: put('/visits/:id/goodbye', {
+    summary: 'The comb check, a note, the price, the next date',
+    takes: goodbyeChangeSchema,
+    gives: goodbyeSchema,
+    becomes: 'of',
+    touches: ['day', 'visits', 'dogs'],
+  }),
+  say: post('/visits/:id/goodbye', {
+    summary: 'Say goodbye: kept as given, the owner is written to',
+    takes: nothing,
+    gives: goodbyeSchema,
+    becomes: 'of',
+    touches: ['day', 'visits', 'dogs', 'consent', 'rack', 'pace'],
+  }),
+  groomerSheet: download('/visits/:id/sheets/groomer.pdf', {
+    summary: "The groomer's sheet",
+    type: 'application/pdf',
+  }),
+  ownerSheet: download('/visits/:id/sheets/owner.pdf', { summary: "The owner's sheet", type: 'application/pdf' }),
+  calendar: download('/visits/:id/next.ics', {
+    summary: 'The next visit for a calendar',
+    type: 'text/calendar; charset=utf-8',
+  }),
+})

@@ -1,5 +1,6 @@
 import type { OwnRate, Schools, Treatment } from '../../core/index.ts'
-import type { Arrival, AssessmentDoc, SideRow, VisitProgress } from '../api/api.ts'
+import type { AssessmentDoc, SideRow } from '../api/scores.ts'
+import type { Arrival, VisitProgress } from '../api/visits.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 
 /** What a plan takes from the salon and from earlier visits, beside the dog of the day. */

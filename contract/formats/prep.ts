@@ -19,7 +19,7 @@ import {
   type Swaps,
   usualSettings,
 } from '../../core/index.ts'
-import type { Prep } from '../api/api-shelf.ts'
+import type { Prep } from '../api/day.ts'
 
 /** A dog of the day as its bath and drying will go. */
 export interface PrepDog {

@@ -7,14 +7,10 @@ import {
   type Score,
   type Side,
 } from '../../core/index.ts'
-import type { ScoreChange } from '../api/api.ts'
+import type { ScoreChange } from '../api/scores.ts'
 import { BREED_IDS, dogSchema, type FileDog } from './assessment-file.ts'
 import { type CsvProblem, type CsvRow, readCsv } from './csv.ts'
 import { issuesOf } from './zod-issues.ts'
-
-/** What the salon knows, as tables that go out and come in; columns after the ones read are told, not taken. */
-export const RECORD_TABLES = ['clients', 'dogs', 'visits', 'scores'] as const
-export type RecordTable = (typeof RECORD_TABLES)[number]
 
 export const CLIENT_COLUMNS = ['id', 'name', 'phone', 'email', 'note'] as const
 export const DOG_COLUMNS = [

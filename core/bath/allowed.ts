@@ -4,7 +4,8 @@ import { allergyUnnamed, isPuppy, vetBeforeOils, vetProductUnnamed } from '../do
 import type { House } from '../numbers/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
-import type { Product, ProductKind } from './products.ts'
+import type { ProductKind } from '../tools/product-kinds.ts'
+import type { Product } from './products.ts'
 
 /** Why a product may not go on, in the order in which they are said. */
 export const PRODUCT_REFUSALS = [

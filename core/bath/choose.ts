@@ -1,8 +1,9 @@
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { ProductKind } from '../tools/product-kinds.ts'
 import { type ProductRefusal, refusalsOf, type Zone } from './allowed.ts'
 import { type Mix, mixForTotal } from './mix.ts'
-import { KIND_TRAITS, type Product, type ProductKind, type Soil } from './products.ts'
+import { KIND_TRAITS, type Product, type Soil } from './products.ts'
 
 /** A place in the plan that a product fills. */
 export interface Slot {

@@ -1,48 +1,6 @@
 import type { RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
-
-/** Kinds that a bath plan puts on a dog. */
-export const BATH_KIND_IDS = [
-  'cleansing',
-  'degreasing',
-  'tearless-face',
-  'moisturising',
-  'brightening',
-  'stain-soak',
-  'texturising',
-  'deshedding-shampoo',
-  'soothing',
-  'hypoallergenic',
-  'medicated',
-  'flea',
-  'conditioner',
-  'deshedding-conditioner',
-  'mask',
-  'keratin',
-  'demat-cream',
-  'leave-in',
-  'ear-cleaner',
-] as const
-
-export const PRODUCT_KIND_IDS = [
-  ...BATH_KIND_IDS,
-  // For other stations, or for hands.
-  'detangler',
-  'drying-spray',
-  'antistatic',
-  'heat-protectant',
-  'ear-powder',
-  'styptic',
-  'blade-coolant',
-  'blade-oil',
-  'blade-disinfectant',
-  'antiseptic-spray',
-  'grip-chalk',
-  'paw-balm',
-  'cologne',
-  'tooth-gel',
-] as const
-export type ProductKind = (typeof PRODUCT_KIND_IDS)[number]
+import { BATH_KIND_IDS, type ProductKind } from '../tools/product-kinds.ts'
 
 export const SOIL_IDS = ['dirty', 'normal', 'light'] as const
 export type Soil = (typeof SOIL_IDS)[number]

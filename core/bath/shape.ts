@@ -1,5 +1,6 @@
+import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Choice } from './choose.ts'
-import type { Product, ProductKind } from './products.ts'
+import type { Product } from './products.ts'
 import type { BathReason, NoBath } from './wanted.ts'
 
 export const BATH_STEP_IDS = [

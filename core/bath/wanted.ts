@@ -8,8 +8,8 @@ import type { Plan } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
+import type { ProductKind } from '../tools/product-kinds.ts'
 import { ageWeeks, seesFleas } from './allowed.ts'
-import type { ProductKind } from './products.ts'
 
 /** Why a place is not bathed. */
 export const NO_BATH = [

@@ -1,8 +1,8 @@
-import type { ProductKind } from '../bath/products.ts'
 import type { RegionId } from '../body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from '../coat/coat-types.ts'
 import type { Schools } from '../numbers/schools.ts'
 import type { Sheet } from '../scores/sheet.ts'
+import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Treatment } from '../tools/treatments.ts'
 

@@ -140,7 +140,9 @@ describe('every station hears the same fact', () => {
       schools: schoolsWith({ 'undercoat-tools': 'bladed' }),
     })
     expect(deshedOf(assessment, plan, H)!.places.every(({ tools }) => !tools.includes('bladed'))).toBe(true)
-    expect(cutOf(assessment, plan, H)!.lines.filter(({ part, why }) => part === 'coat' && why !== 'verdict')).toEqual([])
+    expect(cutOf(assessment, plan, H)!.lines.filter(({ part, why }) => part === 'coat' && why !== 'verdict')).toEqual(
+      [],
+    )
     expect(showFinishOf(assessment)).not.toBeNull()
   })
   test('a dog that may have to stop early rests more often', () => {

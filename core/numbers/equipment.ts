@@ -1,5 +1,4 @@
-import type { Protector } from '../safety/noise.ts'
-import type { UnitSystem } from '../units/convert.ts'
+import type { UnitSystem } from './units.ts'
 
 export const DRYER_KIND_IDS = ['high-velocity', 'small-high-velocity', 'stand', 'hand'] as const
 export type DryerKind = (typeof DRYER_KIND_IDS)[number]
@@ -7,6 +6,16 @@ export type DryerKind = (typeof DRYER_KIND_IDS)[number]
 /** What blows the water off, and what finishes with warm air; the strongest kind first. */
 export const BLOWERS: readonly DryerKind[] = ['high-velocity', 'small-high-velocity']
 export const FINISHERS: readonly DryerKind[] = ['stand', 'hand']
+
+/** Hearing protectors as NIOSH 1998 tells them apart. */
+export const PROTECTOR_IDS = ['muff', 'formable-plug', 'plug'] as const
+export type ProtectorKind = (typeof PROTECTOR_IDS)[number]
+
+export interface Protector {
+  readonly kind: ProtectorKind
+  /** Label rating, dB. */
+  readonly ratingDb: number
+}
 
 /** A dryer of the salon, as its plate or a measurement has it. */
 export interface Dryer {

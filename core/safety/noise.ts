@@ -1,12 +1,4 @@
-/** Hearing protectors as NIOSH 1998 tells them apart. */
-export const PROTECTOR_IDS = ['muff', 'formable-plug', 'plug'] as const
-export type ProtectorKind = (typeof PROTECTOR_IDS)[number]
-
-export interface Protector {
-  readonly kind: ProtectorKind
-  /** Label rating, dB. */
-  readonly ratingDb: number
-}
+import type { Protector, ProtectorKind } from '../numbers/equipment.ts'
 
 export interface Exposure {
   readonly dBA: number

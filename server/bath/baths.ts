@@ -1,5 +1,5 @@
 import type { Sequelize, Transaction } from 'sequelize'
-import type { BathRecord } from '../../contract/api/api-shelf.ts'
+import type { BathRecord } from '../../contract/api/bath.ts'
 import { productOf } from '../../contract/formats/products.ts'
 import { type Bath, planBath, type Swaps } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'

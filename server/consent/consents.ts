@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import type { Sequelize, Transaction } from 'sequelize'
-import type { Arrival, Consent, Message, OwnerAnswer, OwnerPage } from '../../contract/api/api.ts'
+import type { Consent, Message, OwnerAnswer, OwnerPage } from '../../contract/api/consent.ts'
+import type { Arrival } from '../../contract/api/visits.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { consentPage } from '../../contract/words/consent-page.ts'
 import { consentNeeds, houseWith } from '../../core/index.ts'

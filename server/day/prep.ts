@@ -1,5 +1,5 @@
 import { Op } from 'sequelize'
-import type { Prep } from '../../contract/api/api-shelf.ts'
+import type { Prep } from '../../contract/api/day.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { type PrepDog, prepOf } from '../../contract/formats/prep.ts'
 import { productOf } from '../../contract/formats/products.ts'
@@ -10,6 +10,7 @@ import { AssessmentRow, BathRow, PlanRow, ScoreRow, VisitRow } from '../db/model
 import { madeFrom } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import type { ShelfRepo } from '../shelf/shelf.ts'
+import type { DaySpan } from './dates.ts'
 
 /** The day ahead: every dog that is not through its bath, by its plan, or by what is usual for its coat. */
 export class PrepRepo {
@@ -20,7 +21,7 @@ export class PrepRepo {
     this.#shelf = shelf
   }
 
-  async read(from: Date, to: Date, date: string): Promise<Prep> {
+  async read({ from, to, date }: DaySpan): Promise<Prep> {
     const [salon, products] = await Promise.all([this.#salon.read(), this.#shelf.all()])
     const visits = await VisitRow.findAll({
       where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, station: { [Op.notIn]: ['ready', 'gone'] } },

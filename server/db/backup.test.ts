@@ -4,6 +4,7 @@ import { gunzipSync } from 'node:zlib'
 import { describe, expect, test } from 'vitest'
 import { loadDemo } from '../../demo/load.ts'
 import { NOON, testServer } from '../../test/harness/server.ts'
+import { spanOf } from '../day/dates.ts'
 import { FILLED_BY_MIGRATIONS } from './tables.ts'
 
 interface File {
@@ -51,11 +52,7 @@ describe('the backup', () => {
   test('everything goes into one file, photos too, and back into an empty database; a changed file is refused', async () => {
     const server = await testServer()
     await loadDemo(server.store, NOON)
-    const { visits } = await server.store.visits.day(
-      new Date('2026-03-04T00:00:00Z'),
-      new Date('2026-03-05T00:00:00Z'),
-      '2026-03-04',
-    )
+    const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
     const png = Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(300, 200)])
     const photo = randomUUID()
     await server.send('POST', `/api/visits/${visits[0]!.id}/photos`, {
@@ -112,7 +109,7 @@ describe('the backup', () => {
       await server.store.backup.restore(inPieces(text, 4096))
       for (const [table, rows] of Object.entries(old.tables))
         expect(await count(server.store.query, table), table).toBe(rows.length)
-      const day = await server.store.visits.day(NOON, new Date(NOON.getTime() + 864e5), '2026-03-04')
+      const day = await server.store.visits.day(spanOf('2026-03-04'))
       for (const { id } of day.visits) expect((await server.store.visits.read(id)).id).toBe(id)
     } finally {
       await server.close()

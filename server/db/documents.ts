@@ -1,5 +1,7 @@
 import type { Transaction } from 'sequelize'
-import type { AssessmentDoc, Consent, PlanRecord, SideRow } from '../../contract/api/api.ts'
+import type { Consent } from '../../contract/api/consent.ts'
+import type { PlanRecord } from '../../contract/api/plan.ts'
+import type { AssessmentDoc, SideRow } from '../../contract/api/scores.ts'
 import type { ConsentNeed } from '../../core/index.ts'
 import { type AssessmentRow, type ConsentRow, type PlanRow, ScoreRow } from './models.ts'
 

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gunzipSync } from 'node:zlib'
 import { Sequelize } from 'sequelize'
 import { describe, expect, test } from 'vitest'
-import { STATION_IDS } from '../../contract/api/api.ts'
+import { STATION_IDS } from '../../contract/api/visits.ts'
 import {
   COAT_TYPE_IDS,
   EXPERIENCE_IDS,
@@ -13,7 +13,7 @@ import {
   TOOL_STATE_IDS,
   TREATMENT_IDS,
 } from '../../core/index.ts'
-import { makeDatabase, testServer } from '../../test/harness/server.ts'
+import { makeDatabase, NOON, testServer } from '../../test/harness/server.ts'
 import { Store } from '../store.ts'
 
 const RELEASES = new URL('../../test/fixtures/releases/', import.meta.url)
@@ -33,7 +33,7 @@ describe('migrations', () => {
     const old = new Sequelize(url, { logging: false })
     await old.query(gunzipSync(readFileSync(new URL(name, RELEASES))).toString())
     await old.close()
-    const store = new Store(url)
+    const store = new Store(url, () => NOON)
     try {
       await store.migrate()
       const [visits] = (await store.query('SELECT id, dog_id FROM visits')) as [{ id: string; dog_id: string }[]]

@@ -6,9 +6,10 @@ import {
   Model,
   type Sequelize,
 } from 'sequelize'
-import type { Arrival, SideRow, Station } from '../../contract/api/api.ts'
 import type { SentEvent } from '../../contract/api/bench.ts'
 import type { GoodbyePage, Mark, VisitSummary } from '../../contract/api/goodbye.ts'
+import type { SideRow } from '../../contract/api/scores.ts'
+import type { Arrival, Station } from '../../contract/api/visits.ts'
 import type { FileDog } from '../../contract/formats/assessment-file.ts'
 import type { Label } from '../../contract/formats/products.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'

@@ -1,11 +1,7 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import {
-  type DogRecord,
-  type FoundDog,
-  LIFE_LEAVES_OUT,
-  type PersonPace,
-  type Photo,
-} from '../../contract/api/record.ts'
+import { type DogRecord, type FoundDog, LIFE_LEAVES_OUT } from '../../contract/api/dogs.ts'
+import type { PersonPace } from '../../contract/api/pace.ts'
+import type { Photo } from '../../contract/api/photos.ts'
 import { heldBack, houseWith, ownRate, pacesOf, REGION_SIDES } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'

@@ -1,5 +1,5 @@
 import type { Sequelize, Transaction } from 'sequelize'
-import type { DryingChange, DryingReading, DryingRun } from '../../contract/api/api-shelf.ts'
+import type { DryingChange, DryingReading, DryingRun } from '../../contract/api/drying.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { dryingModel, REGIONS } from '../../core/index.ts'
 import { planInForce } from '../bath/baths.ts'

@@ -1,11 +1,12 @@
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Visit } from '../../contract/api/api.ts'
-import type { ImportResult } from '../../contract/api/api-shelf.ts'
-import { RECORD_TABLES, type RecordTable } from '../../contract/formats/records-csv.ts'
+import type { ImportResult } from '../../contract/api/exchange.ts'
+import type { Visit } from '../../contract/api/visits.ts'
+import { RECORD_TABLES, type RecordTable } from '../../contract/formats/record-tables.ts'
 import { REGION_SIDES } from '../../core/index.ts'
 import { demoId, loadDemo } from '../../demo/load.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { spanOf } from '../day/dates.ts'
 
 let server: TestServer
 const files = new Map<RecordTable, string>()
@@ -31,7 +32,7 @@ beforeAll(async () => {
   const first = await testServer()
   await loadDemo(first.store, NOON)
   for (const table of RECORD_TABLES) {
-    const response = await first.send('GET', `/api/records/${table}.csv`)
+    const response = await first.send('GET', `/api/records/${table}/csv`)
     expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
     files.set(table, await response.text())
   }
@@ -70,7 +71,7 @@ describe('a salon taken out as CSV and brought into another', () => {
       expect(await bring(table, files.get(table)!)).toMatchObject({ written: true, problems: [] })
       expect(await count(table)).toBe(there)
       expect(await bring(table, files.get(table)!)).toMatchObject({ added: [], changed: [], unchanged: there })
-      expect(rowsOf(await (await server.send('GET', `/api/records/${table}.csv`)).text())).toEqual(
+      expect(rowsOf(await (await server.send('GET', `/api/records/${table}/csv`)).text())).toEqual(
         rowsOf(files.get(table)!),
       )
     }
@@ -86,7 +87,7 @@ describe('a salon taken out as CSV and brought into another', () => {
         slot_minutes,
         groomer,
       }))
-    expect(keys(await (await server.send('GET', '/api/records/visits.csv')).text())).toEqual(keys(files.get('visits')!))
+    expect(keys(await (await server.send('GET', '/api/records/visits/csv')).text())).toEqual(keys(files.get('visits')!))
     expect((await bring('visits', files.get('visits')!)).unchanged).toBe(result.added.length)
     expect(await server.store.records.search('juniper')).toHaveLength(1)
   })
@@ -103,9 +104,9 @@ describe('a salon taken out as CSV and brought into another', () => {
     ).toMatchObject([{ line: 2, path: 'groomer', value: 'Nobody' }])
   })
   test('scores come in place by place; a standoff beyond the coat is told by its column, and the whole file waits', async () => {
-    const { id } = (
-      await server.store.visits.day(new Date('2026-03-04T00:00:00Z'), new Date('2026-03-05T00:00:00Z'), '')
-    ).visits.find(({ arrival }) => arrival.dog.name === 'Fennel')!
+    const { id } = (await server.store.visits.day(spanOf('2026-03-04'))).visits.find(
+      ({ arrival }) => arrival.dog.name === 'Fennel',
+    )!
     const head = 'visit_id,region,side,mat,extent,standoff_mm,undercoat,condition,skin\n'
     const lines = REGION_SIDES.map(({ region, side }) => `${id},${region},${side ?? ''},1,0.25,,0,1,0`).join('\n')
     const bad = await bring('scores', `${head}${lines.replace(`${id},back,,1,0.25,`, `${id},back,,3,0.5,500`)}`)
@@ -127,7 +128,7 @@ describe('a salon taken out as CSV and brought into another', () => {
       added: ['Newcomer'],
       problems: [],
     })
-    const dog = (await server.store.visits.known()).find(({ name }) => name === 'Newcomer')!
+    const dog = (await server.store.records.search('Newcomer')).find(({ name }) => name === 'Newcomer')!
     const response = await server.send('POST', '/api/visits', {
       dogId: dog.dogId,
       startsAt: '2026-03-10T09:00:00Z',

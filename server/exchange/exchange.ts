@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type { ImportResult } from '../../contract/api/api-shelf.ts'
+import type { ImportResult } from '../../contract/api/exchange.ts'
 import type { FileDog } from '../../contract/formats/assessment-file.ts'
 import { type CsvProblem, writeCsv } from '../../contract/formats/csv.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
+import type { RecordTable } from '../../contract/formats/record-tables.ts'
 import {
   CLIENT_COLUMNS,
   type ClientLine,
   DOG_COLUMNS,
   type DogLine,
   type Read,
-  type RecordTable,
   readClientsCsv,
   readDogsCsv,
   readScoresCsv,

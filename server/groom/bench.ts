@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
-import type { Station } from '../../contract/api/api.ts'
 import {
+  type BenchAnswer,
   type BenchDoc,
   eventOf,
   type RunningBlade,
@@ -9,6 +9,7 @@ import {
   type SentEvent,
   type StoredEvent,
 } from '../../contract/api/bench.ts'
+import type { Station } from '../../contract/api/visits.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { stepTitle } from '../../contract/words/index.ts'
 import {
@@ -110,9 +111,14 @@ export class BenchRepo {
    * with, and the dog moves on by itself, in the same transaction.
    * @throws {TooEarly} for the steps of a plan that nobody took
    */
-  add(visitId: string, sent: readonly SentEvent[], now: Date, actorId: string | null): Promise<BenchDoc> {
+  add(visitId: string, sent: readonly SentEvent[], now: Date, actorId: string | null): Promise<BenchAnswer> {
     return this.#sequelize.transaction(async (t) => {
       const visit = await lockVisit(visitId, t)
+      const answer = ({ station }: VisitRow, events: readonly StoredEvent[]): BenchAnswer => ({
+        now: iso(now),
+        events: [...events],
+        station,
+      })
       for (const [i, { at }] of sent.entries())
         if (Date.parse(at) > now.getTime() + AHEAD_MS)
           throw new BadInput([
@@ -125,7 +131,11 @@ export class BenchRepo {
       const before = await eventsOf(visitId, t)
       const known = new Set(before.map(({ id }) => id))
       const fresh = [...new Map(sent.map((event) => [event.id, event])).values()].filter(({ id }) => !known.has(id))
-      if (fresh.length === 0) return { now: iso(now), events: before }
+      if (fresh.length === 0)
+        return answer(
+          visit,
+          before.filter(({ id }) => sent.some((event) => event.id === id)),
+        )
       await assertUnused(fresh, t)
       await assertTaken(fresh, visitId, t)
       await BenchEventRow.bulkCreate(
@@ -143,9 +153,12 @@ export class BenchRepo {
       const events = await eventsOf(visitId, t)
       const fold = (list: readonly StoredEvent[]): Bench => benchOf(list.map(eventOf), now.getTime())
       const bench = fold(events)
-      await keepProgress(visitId, fold(before), bench, actorId, t)
+      await keepProgress(visitId, fold(before), bench, now, actorId, t)
       await moveOn(visit, fresh, bench, actorId, t)
-      return { now: iso(now), events }
+      return answer(
+        visit,
+        events.filter(({ id }) => fresh.some((event) => event.id === id)),
+      )
     })
   }
 }
@@ -196,6 +209,7 @@ async function keepProgress(
   visitId: string,
   before: Bench,
   after: Bench,
+  now: Date,
   actorId: string | null,
   transaction: Transaction,
 ): Promise<void> {
@@ -216,8 +230,7 @@ async function keepProgress(
     return standing.find((row) => row.region === region && row.side === side)
   }
   const reopened = opened.flatMap((index) => standsAt(index)?.id ?? [])
-  if (reopened.length > 0)
-    await DoneWorkRow.update({ reopenedAt: new Date() }, { where: { id: reopened }, transaction })
+  if (reopened.length > 0) await DoneWorkRow.update({ reopenedAt: now }, { where: { id: reopened }, transaction })
   const rows = finished.flatMap((status) => {
     const { step } = status
     const area = step.indexes.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)

@@ -1,17 +1,25 @@
 import { randomUUID } from 'node:crypto'
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Day, Message, PlanRecord, Problem, Salon, ScoreChange, Visit } from '../../contract/api/api.ts'
 import type { BenchDoc, RunningBlade, RunningTimer, SentEvent } from '../../contract/api/bench.ts'
+import type { Message } from '../../contract/api/consent.ts'
+import type { Day } from '../../contract/api/day.ts'
+import type { DogRecord, FoundDog } from '../../contract/api/dogs.ts'
 import type { Goodbye, GoodbyePage } from '../../contract/api/goodbye.ts'
+import type { PersonPace } from '../../contract/api/pace.ts'
+import type { PlanRecord } from '../../contract/api/plan.ts'
+import type { Problem } from '../../contract/api/problem.ts'
 import type { RackToolDoc } from '../../contract/api/rack.ts'
-import type { DogRecord, FoundDog, PersonPace, SchoolDate } from '../../contract/api/record.ts'
+import type { Salon, SchoolDate } from '../../contract/api/salon.ts'
+import type { ScoreChange } from '../../contract/api/scores.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { productOf } from '../../contract/formats/products.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { DEFAULT_HOUSE, type GroomStep, REGION_SIDES, restEveryOf, wholeGroom } from '../../core/index.ts'
 import { demoId, loadDemo } from '../../demo/load.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { spanOf } from '../day/dates.ts'
 import { readPdf } from '../sheets/reading.ts'
 import { groomerSheet, ownerSheet } from '../sheets/sheets.ts'
 
@@ -149,7 +157,11 @@ describe('the bench', () => {
     const first = begun.steps[0]!
     const events = [planEvent(begun), event(1, { kind: 'start', step: first.id })]
     await bench(begun.visit, events)
-    const { events: there } = await bench(begun.visit, [...events, event(4, { kind: 'done', step: first.id })], NOOR)
+    const last = event(4, { kind: 'done', step: first.id })
+    const answer = await bench(begun.visit, [...events, last], NOOR)
+    // A tap is answered with what is new, not with everything.
+    expect(answer.events.map(({ id }) => id)).toEqual([last.id])
+    const { events: there } = await server.store.bench.read(begun.visit.id, NOON)
     expect(there).toHaveLength(3)
     expect(there.map(({ by }) => by)).toEqual([EBBA, EBBA, NOOR])
     expect((await server.store.visits.read(begun.visit.id)).station).toBe('bath')
@@ -382,11 +394,7 @@ describe('the goodbye', () => {
     expect((await send<Goodbye>('GET', `/visits/${visit.id}/goodbye`)).page).toEqual(one.page)
   })
   test('without a verdict it is too early, and says so', async () => {
-    const { visits } = await server.store.visits.day(
-      new Date('2026-03-04T00:00:00Z'),
-      new Date('2026-03-05T00:00:00Z'),
-      '',
-    )
+    const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
     const expected = visits.find(({ station }) => station === 'expected')!
     const response = await raw('GET', `/visits/${expected.id}/goodbye`)
     expect(response.status).toBe(409)

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
-import type { DoneChange, VisitProgress } from '../../contract/api/api.ts'
+import type { DoneChange, VisitProgress } from '../../contract/api/visits.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { REGIONS } from '../../core/index.ts'
+import type { Clock } from '../db/clock.ts'
 import { lockVisit } from '../db/locks.ts'
 import { isLogged, logChange } from '../db/log.ts'
 import { DoneWorkRow } from '../db/models.ts'
@@ -37,7 +38,9 @@ export async function progressOf(visitId: string, transaction?: Transaction): Pr
 /** The groom as it happens: which places are finished. */
 export class ProgressRepo {
   readonly #sequelize: Sequelize
-  constructor(sequelize: Sequelize) {
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, now: Clock) {
+    this.#now = now
     this.#sequelize = sequelize
   }
 
@@ -59,7 +62,7 @@ export class ProgressRepo {
       const standing = { visitId, reopenedAt: { [Op.is]: null } } as const
       for (const { region, side } of change.reopened)
         await DoneWorkRow.update(
-          { reopenedAt: new Date() },
+          { reopenedAt: this.#now() },
           { where: { ...standing, region, side: side ?? '' }, transaction: t },
         )
       for (const { side, ...work } of change.finished) {

@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { Visit } from '../../contract/api/api.ts'
+import type { z } from 'zod'
+import { type AnyEndpoint, type Named, paramsSchema, pathOf } from '../../contract/api/endpoint.ts'
+import { ENDPOINTS } from '../../contract/api/index.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 
 let server: TestServer
@@ -24,7 +27,7 @@ afterAll(() => server.close())
 const json = fc.jsonValue({ maxDepth: 3 })
 const field = fc.oneof(
   json,
-  fc.constantFrom(
+  fc.constantFrom<unknown>(
     0,
     1,
     4,
@@ -42,45 +45,80 @@ const field = fc.oneof(
   ),
 )
 
-const ENDPOINTS = (): readonly (readonly [method: string, path: string, keys: readonly string[]])[] => [
-  ['PATCH', `/api/assessments/${visit.assessment.id}`, ['batchId', 'baseRevision', 'changes']],
-  ['PUT', `/api/assessments/${visit.assessment.id}/stage`, ['baseRevision', 'stage']],
-  ['PUT', `/api/visits/${visit.id}/arrival`, ['baseRevision', 'arrival', 'personId']],
-  ['PUT', `/api/visits/${visit.id}/station`, ['station']],
-  ['PUT', '/api/settings/estimates', ['id', 'value']],
-  ['PUT', '/api/settings/schools', ['id', 'option']],
-  ['PUT', '/api/settings/equipment', ['dryers', 'room', 'protector', 'units']],
-  ['POST', '/api/shelf', ['label', 'stockMl']],
-  ['POST', '/api/shelf/import', ['csv', 'dryRun']],
-  ['PUT', `/api/visits/${visit.id}/bath`, ['swaps']],
-  ['POST', `/api/visits/${visit.id}/bath/book`, ['batchId']],
-  ['PUT', `/api/visits/${visit.id}/drying`, ['id', 'what', 'at']],
-  ['POST', `/api/visits/${visit.id}/drying/readings`, ['id', 'at', 'kind', 'region', 'side', 'value']],
-  ['PUT', `/api/visits/${visit.id}/done`, ['batchId', 'finished', 'reopened']],
-  ['POST', `/api/assessments/${visit.assessment.id}/plans`, ['style', 'reason', 'best']],
-  ['POST', `/api/owner/${'A'.repeat(43)}/answer`, ['answer', 'style', 'name', 'note']],
-  ['PUT', '/api/settings/prices', ['currency', 'base', 'minutesIncluded', 'perMinute', 'roundTo']],
-  ['POST', '/api/visits', ['startsAt', 'slotMinutes', 'personId', 'dogId', 'owner', 'dog']],
-]
+/** The names that a body or a query of an endpoint may hold, whatever its schema is wrapped in. */
+function keysOf(schema: z.ZodType | undefined): string[] {
+  const def = schema as { shape?: object; options?: z.ZodType[]; def?: { innerType?: z.ZodType } } | undefined
+  if (def?.shape) return Object.keys(def.shape)
+  if (def?.options) return [...new Set(def.options.flatMap(keysOf))]
+  return def?.def?.innerType ? keysOf(def.def.innerType) : []
+}
+
+/** What stands in a path: the ids of this visit where they fit, so that more than "not here" is reached. */
+const PARAMS: Readonly<Record<string, () => string>> = {
+  id: () => visit.id,
+  token: () => 'A'.repeat(43),
+  table: () => 'dogs',
+  device: () => 'scale',
+}
+const idFor = ({ subject }: Named<AnyEndpoint>): string =>
+  subject === 'scores' || subject === 'plan' ? visit.assessment.id : visit.id
+const paramsOf = (endpoint: Named<AnyEndpoint>): Record<string, string> =>
+  Object.fromEntries(
+    Object.keys(paramsSchema(endpoint)?.shape ?? {}).map((name) => [
+      name,
+      name === 'id' ? idFor(endpoint) : PARAMS[name]!(),
+    ]),
+  )
+
+/** A stream does not end, and has nothing to be sent. */
+const ASKED = ENDPOINTS.filter(({ kind }) => kind !== 'live')
+const RUNS = 900
 
 test('whatever is sent, no endpoint fails: it takes it or says what is wrong', async () => {
   const answers = new Map<number, number>()
+  const drawn = new Set<string>()
   await fc.assert(
     fc.asyncProperty(
-      fc.nat(9),
-      fc.array(field, { minLength: 6, maxLength: 6 }),
+      fc.nat(ASKED.length - 1),
+      fc.array(field, { minLength: 12, maxLength: 12 }),
       fc.boolean(),
       async (which, values, whole) => {
-        const [method, path, keys] = ENDPOINTS()[which]!
-        const body = whole ? values[0] : Object.fromEntries(keys.map((key, i) => [key, values[i]]))
-        const response = await server.send(method, path, JSON.stringify(body))
+        const endpoint = ASKED[which]!
+        drawn.add(`${endpoint.method} ${endpoint.path}`)
+        const keys = keysOf(
+          endpoint.kind === 'write' ? endpoint.takes : endpoint.kind === 'read' ? endpoint.query : undefined,
+        )
+        const named = Object.fromEntries(keys.map((key, i) => [key, values[i % values.length]]))
+        const query =
+          endpoint.kind === 'read' && keys.length > 0
+            ? `?${new URLSearchParams(Object.entries(named).map(([key, value]) => [key, String(value)]))}`
+            : ''
+        const response = await server.send(
+          endpoint.method.toUpperCase(),
+          `/api${pathOf(endpoint, paramsOf(endpoint))}${query}`,
+          endpoint.kind === 'write' ? JSON.stringify(whole ? values[0] : named) : undefined,
+        )
         answers.set(response.status, (answers.get(response.status) ?? 0) + 1)
-        expect(response.status, `${method} ${path} ${JSON.stringify(body)}`).toBeLessThan(500)
+        expect(response.status, `${endpoint.method} ${endpoint.path} ${JSON.stringify(named)}`).toBeLessThan(500)
+        await response.arrayBuffer()
       },
     ),
-    { seed: 14, numRuns: 300 },
+    { seed: 14, numRuns: RUNS },
   )
-  expect(answers.get(422) ?? 0).toBeGreaterThan(200)
+  expect([...drawn].sort()).toEqual(ASKED.map(({ method, path }) => `${method} ${path}`).sort())
+  expect(answers.get(422) ?? 0).toBeGreaterThan(RUNS / 4)
+})
+
+test('every endpoint stands in the OpenAPI document, and nothing else does', async () => {
+  const { paths } = (await (await server.send('GET', '/api/openapi.json')).json()) as {
+    paths: Record<string, Record<string, unknown>>
+  }
+  const written = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => `${method} ${path}`),
+  )
+  expect(written.sort()).toEqual(
+    ENDPOINTS.map(({ method, path }) => `${method} /api${path.replace(/:(\w+)/g, '{$1}')}`).sort(),
+  )
 })
 
 test('odd text in names and notes is kept as it is, or refused; never half of it', async () => {

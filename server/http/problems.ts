@@ -1,6 +1,6 @@
 import type { Context } from 'hono'
 import { HTTPException } from 'hono/http-exception'
-import type { Problem } from '../../contract/api/api.ts'
+import type { Problem } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import {
   ChangedElsewhere,

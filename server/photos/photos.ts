@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { Op } from 'sequelize'
-import type { NewPhoto, Photo } from '../../contract/api/record.ts'
+import type { NewPhoto, Photo } from '../../contract/api/photos.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { isDeepStrictEqual } from 'node:util'
 import type { Sequelize, Transaction } from 'sequelize'
-import type { PlanRecord, PlanRequest, Station } from '../../contract/api/api.ts'
+import type { PlanRecord, PlanRequest } from '../../contract/api/plan.ts'
+import type { Station } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { houseWith, MODEL_VERSION, type Plan, planGroom, quoteOf } from '../../core/index.ts'
+import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, planRecord } from '../db/documents.ts'
 import { NeedsConsent, NotFound } from '../db/errors.ts'
 import { lockAssessment, lockVisit } from '../db/locks.ts'
@@ -22,7 +24,9 @@ const BEFORE_VERDICT: readonly Station[] = ['expected', 'arrived', 'look']
 export class PlanRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
-  constructor(sequelize: Sequelize, salon: SalonRepo) {
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
+    this.#now = now
     this.#sequelize = sequelize
     this.#salon = salon
   }
@@ -42,7 +46,7 @@ export class PlanRepo {
         ])
       const visit = await lockVisit(row.visitId, t)
       const { rows } = await assessmentDoc(row, t)
-      const known = await knownOf(visit, salon, t)
+      const known = await knownOf(visit, salon, this.#now(), t)
       const file = assembleFile(visit.arrival, row.stage, rows, await progressOf(visit.id, t), known)
       // Through JSON, so that it compares equal to what the database gives back.
       const input = JSON.parse(JSON.stringify({ file, estimates })) as PlanRow['input']
@@ -110,7 +114,7 @@ export class PlanRepo {
       if (row.acceptedAt) return this.#record(row, visit, t)
       const needs = await outstandingNeeds(row, visit, t)
       if (needs.length > 0) throw new NeedsConsent(needs)
-      await row.update({ acceptedAt: new Date(), acceptedBy: actorId }, { transaction: t })
+      await row.update({ acceptedAt: this.#now(), acceptedBy: actorId }, { transaction: t })
       const next: Station = row.plan.verdict.choice === 'refer' ? 'ready' : 'bath'
       if ([...BEFORE_VERDICT, 'verdict'].includes(visit.station))
         await visit.update({ station: next }, { transaction: t })

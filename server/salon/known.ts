@@ -1,6 +1,7 @@
 import { Op, QueryTypes, type Transaction } from 'sequelize'
-import type { Salon, Visit } from '../../contract/api/api.ts'
 import { coreTool } from '../../contract/api/rack.ts'
+import type { Salon } from '../../contract/api/salon.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import {
   type House,
   houseWith,
@@ -93,11 +94,11 @@ async function rackThere(house: House, now: Date, t?: Transaction): Promise<Visi
 }
 
 /** What a plan of this visit takes beside the dog: the ways of house and person, the rack, pace, the dog's own rate. */
-export async function knownOf(visit: VisitRow, salon: Salon, t?: Transaction): Promise<Visit['known']> {
+export async function knownOf(visit: VisitRow, salon: Salon, now: Date, t?: Transaction): Promise<Visit['known']> {
   const house = houseWith(salon.estimates)
   const person = visit.personId ? await PersonRow.findByPk(visit.personId, { transaction: t ?? null }) : null
   // One after the other: a transaction has one connection.
-  const rack = await rackThere(house, new Date(), t)
+  const rack = await rackThere(house, now, t)
   const pace = await paceOfPerson(person, house, t)
   const own = await ownOf(visit, house, t)
   return { schools: { ...salon.schools, ...person?.schools }, ...(rack ? { rack } : {}), pace, own }

@@ -1,6 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { LogLine, Person, Salon } from '../../contract/api/api.ts'
-import type { SchoolDate } from '../../contract/api/record.ts'
+import type { Person, Salon, SchoolDate } from '../../contract/api/salon.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import {
   type EstimateId,
@@ -15,12 +14,10 @@ import {
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
-import { LogRow, PersonRow, SettingRow, VisitRow } from '../db/models.ts'
+import { PersonRow, SettingRow, VisitRow } from '../db/models.ts'
 
 /** A setting that is there while the made-up salon is written. */
 const DEMO_LOADING = 'demo-loading'
-
-const LOG_LINES = 200
 
 /** The salon: its name, its people, its own numbers. */
 export class SalonRepo {
@@ -140,18 +137,6 @@ export class SalonRepo {
       await logChange({ actorId, entity: 'setting', entityId: key, action: 'changed', change }, t)
     })
     return this.read()
-  }
-
-  async log(entity: string, entityId: string): Promise<LogLine[]> {
-    const rows = await LogRow.findAll({ where: { entity, entityId }, order: [['id', 'DESC']], limit: LOG_LINES })
-    return rows.map((row) => ({
-      id: String(row.id),
-      at: iso(row.at),
-      actorId: row.actorId,
-      entity: row.entity,
-      entityId: row.entityId,
-      action: row.action,
-    }))
   }
 
   async isEmpty(): Promise<boolean> {

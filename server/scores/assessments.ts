@@ -1,14 +1,15 @@
 import type { Sequelize, Transaction } from 'sequelize'
-import type { AssessmentDoc, ScoreBatch, ScoreChange } from '../../contract/api/api.ts'
+import type { AssessmentDoc, ScoreBatch, ScoreChange } from '../../contract/api/scores.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { REGIONS } from '../../core/index.ts'
+import type { Clock } from '../db/clock.ts'
 import { assessmentDoc } from '../db/documents.ts'
 import { ChangedElsewhere, NotFound } from '../db/errors.ts'
 import { lockAssessment, lockVisit } from '../db/locks.ts'
 import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
-import { AssessmentRow, ScoreRow } from '../db/models.ts'
+import { AssessmentRow, LogRow, ScoreRow } from '../db/models.ts'
 
 const UNSCORED = {
   mat: null,
@@ -25,7 +26,9 @@ const UNSCORED = {
 /** Assessments: what one pair of hands found on a dog. */
 export class AssessmentRepo {
   readonly #sequelize: Sequelize
-  constructor(sequelize: Sequelize) {
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, now: Clock) {
+    this.#now = now
     this.#sequelize = sequelize
   }
 
@@ -37,7 +40,8 @@ export class AssessmentRepo {
 
   /**
    * Applies a batch of scores whole or not at all. A batch that was applied already is acknowledged again, not applied
-   * again; one made on an older revision is refused with the current one.
+   * again; one made on an older revision is laid over what others scored meanwhile, and refused with the current one
+   * where it would change what they changed.
    */
   score(id: string, batch: ScoreBatch, actorId: string | null): Promise<AssessmentDoc> {
     return this.#sequelize.transaction((t) => this.lay(id, batch, actorId, t))
@@ -47,10 +51,10 @@ export class AssessmentRepo {
   async lay(id: string, batch: ScoreBatch, actorId: string | null, t: Transaction): Promise<AssessmentDoc> {
     const row = await lockAssessment(id, t)
     if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
-    await assertRevision(row, batch.baseRevision, t)
+    await assertApart(row, batch, t)
     await applyScores(id, batch.changes, t)
     await row.update(
-      { revision: row.revision + 1, updatedAt: new Date(), scorerId: actorId ?? row.scorerId },
+      { revision: row.revision + 1, updatedAt: this.#now(), scorerId: actorId ?? row.scorerId },
       { transaction: t },
     )
     const doc = await assessmentDoc(row, t)
@@ -60,7 +64,8 @@ export class AssessmentRepo {
     if (row.role === 'first' && (visit.station === 'expected' || visit.station === 'arrived'))
       await visit.update({ station: 'look' }, { transaction: t })
     const { changes, batchId } = batch
-    await logChange({ actorId, entity: 'assessment', entityId: id, action: 'scored', change: { changes }, batchId }, t)
+    const change = { changes, revision: row.revision }
+    await logChange({ actorId, entity: 'assessment', entityId: id, action: 'scored', change, batchId }, t)
     return doc
   }
 
@@ -72,8 +77,11 @@ export class AssessmentRepo {
     return this.#sequelize.transaction(async (t) => {
       const row = await lockAssessment(id, t)
       await assertRevision(row, baseRevision, t)
-      await row.update({ stage, revision: row.revision + 1, updatedAt: new Date() }, { transaction: t })
-      await logChange({ actorId, entity: 'assessment', entityId: id, action: 'stage', change: { to: stage } }, t)
+      await row.update({ stage, revision: row.revision + 1, updatedAt: this.#now() }, { transaction: t })
+      await logChange(
+        { actorId, entity: 'assessment', entityId: id, action: 'stage', change: { to: stage, revision: row.revision } },
+        t,
+      )
       return assessmentDoc(row, t)
     })
   }
@@ -81,6 +89,45 @@ export class AssessmentRepo {
 
 async function assertRevision(row: AssessmentRow, baseRevision: number, t: Transaction): Promise<void> {
   if (row.revision !== baseRevision)
+    throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
+}
+
+/** Scores that say one thing together: a mat with how far it reaches and what is free under it. */
+const MAT_FIELDS: ReadonlySet<string> = new Set(['mat', 'extent', 'standoffMm'])
+
+/** What a batch changes, a key for each place and score. */
+const touchedBy = (changes: readonly ScoreChange[]): Set<string> =>
+  new Set(
+    changes.flatMap(({ region, side, set }) =>
+      Object.keys(set).map((field) => `${region} ${side ?? ''} ${MAT_FIELDS.has(field) ? 'mat' : field}`),
+    ),
+  )
+
+interface LoggedScores {
+  readonly revision?: number
+  readonly changes?: readonly ScoreChange[]
+}
+
+/**
+ * Two people on different places of one dog do not disturb each other; the same score given by both is for them to settle.
+ * @throws {ChangedElsewhere} where somebody else changed since what this batch changes, or nobody can tell
+ */
+async function assertApart(row: AssessmentRow, batch: ScoreBatch, t: Transaction): Promise<void> {
+  if (row.revision === batch.baseRevision) return
+  const logged = await LogRow.findAll({
+    where: { entity: 'assessment', entityId: row.id, action: ['scored', 'stage'] },
+    order: [['id', 'DESC']],
+    limit: Math.max(0, row.revision - batch.baseRevision),
+    transaction: t,
+  })
+  const since = logged.map(({ change }) => change as LoggedScores)
+  const known =
+    batch.baseRevision < row.revision &&
+    since.every(({ revision }, i) => revision === row.revision - i) &&
+    since.length === row.revision - batch.baseRevision
+  const mine = touchedBy(batch.changes)
+  const theirs = known ? touchedBy(since.flatMap(({ changes = [] }) => changes)) : mine
+  if ([...mine].some((key) => theirs.has(key)))
     throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
 }
 

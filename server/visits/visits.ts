@@ -1,20 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
-import type {
-  Arrival,
-  AssessmentDoc,
-  Day,
-  NewVisit,
-  PastVisit,
-  Salon,
-  Station,
-  Visit,
-  VisitCard,
-} from '../../contract/api/api.ts'
+import type { Day } from '../../contract/api/day.ts'
+import type { Salon } from '../../contract/api/salon.ts'
+import type { AssessmentDoc } from '../../contract/api/scores.ts'
+import type { Arrival, NewVisit, PastVisit, Station, Visit, VisitCard } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
 import { DEFAULT_LENGTHS, houseWith, indicesOf } from '../../core/index.ts'
+import type { DaySpan } from '../day/dates.ts'
+import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
 import { ChangedElsewhere, NeedsConsent, NotFound } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
@@ -46,12 +41,14 @@ interface Comer {
 export class VisitRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
-  constructor(sequelize: Sequelize, salon: SalonRepo) {
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
+    this.#now = now
     this.#sequelize = sequelize
     this.#salon = salon
   }
 
-  async day(from: Date, to: Date, date: string): Promise<Day> {
+  async day({ from, to, date }: DaySpan): Promise<Day> {
     const rows = await VisitRow.findAll({
       where: { startsAt: { [Op.gte]: from, [Op.lt]: to } },
       order: [
@@ -77,7 +74,7 @@ export class VisitRepo {
         attributes: { exclude: ['page'] },
         order: [['createdAt', 'DESC']],
       }),
-      salon.then((read) => knownOf(row, read)),
+      salon.then((read) => knownOf(row, read, this.#now())),
     ])
     const of = { assessmentId: assessment.id }
     const [latest, accepted] = await Promise.all([
@@ -168,17 +165,6 @@ export class VisitRepo {
     await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
     await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'added', change: dog }, transaction)
     return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
-  }
-
-  /** Every dog by name, for lists and for the demo salon. */
-  async known(): Promise<{ dogId: string; name: string; clientName: string; breed: string }[]> {
-    const [dogs, clients] = await Promise.all([DogRow.findAll({ order: [['name', 'ASC']] }), ClientRow.findAll()])
-    return dogs.map(({ id, name, clientId, breed }) => ({
-      dogId: id,
-      name,
-      breed,
-      clientName: clients.find((client) => client.id === clientId)?.name ?? '',
-    }))
   }
 
   async setArrival(id: string, change: ArrivalChange, actorId: string | null): Promise<Visit> {

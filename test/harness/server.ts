@@ -3,7 +3,7 @@ import pino from 'pino'
 import { Sequelize } from 'sequelize'
 import { DeviceHub } from '../../server/devices/hub.ts'
 import { createApp } from '../../server/http/app.ts'
-import type { App } from '../../server/http/endpoint.ts'
+import type { App } from '../../server/http/serve.ts'
 import { Store } from '../../server/store.ts'
 
 /** A database of its own on the test cluster, and the application on it; for tests of the server. */
@@ -37,7 +37,7 @@ export const NOON = new Date('2026-03-04T12:00:00Z')
 
 export async function testServer(devicesAt = 'off'): Promise<TestServer> {
   const { url, drop } = await makeDatabase()
-  const store = new Store(url)
+  const store = new Store(url, () => NOON)
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
   const app = createApp({ store, devices, now: () => NOON, log: pino({ enabled: false }), webRoot: null })

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, type RenderResult, render } from '@testing-library/react'
+import { act, cleanup, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { afterEach, vi } from 'vitest'
@@ -14,6 +14,15 @@ afterEach(() => {
   localStorage.clear()
 })
 
+let current: QueryClient | null = null
+/** Until nothing that was asked of the server is still on its way, and what came is drawn. */
+export const settled = (): Promise<void> =>
+  act(async () => {
+    await vi.waitFor(() => {
+      if (current && current.isFetching() + current.isMutating() > 0) throw new Error('still asking')
+    })
+  })
+
 export interface Rendered extends RenderResult {
   readonly client: QueryClient
 }
@@ -24,6 +33,7 @@ export interface Rendered extends RenderResult {
  */
 export function draw(node: ReactNode, at = '/', context: unknown = null): Rendered {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Number.POSITIVE_INFINITY } } })
+  current = client
   const drawn = render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[at]}>

@@ -1,47 +1,10 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { EVERYWHERE, type KeyRow } from './keys.ts'
+import { screenAt } from './screens.ts'
 
-type Row = readonly [keys: readonly string[], does: string]
-
-const EVERYWHERE: readonly Row[] = [
-  [['?'], 'this sheet'],
-  [['Esc'], 'close what is open'],
-  [['Tab'], 'to the next control'],
-]
-
-export const LOOK_KEYS: readonly Row[] = [
-  [['0', '1', '2', '3', '4'], 'score this place, go to the next'],
-  [['Shift', '0–4'], 'score both sides at once'],
-  [['='], 'the other side is the same'],
-  [['R'], 'all the rest is clean'],
-  [['Space'], 'go on, leave it unknown'],
-  [['Backspace'], 'go back one place'],
-  [['Delete'], 'not looked at after all'],
-  [[',', '.'], 'the mat covers less, more'],
-  [['[', ']'], 'less, more free hair under the mat'],
-  [['F'], 'what was found on the skin'],
-  [['L'], 'leave this place alone'],
-  [['M', 'U', 'C', 'S'], 'mats, undercoat, condition, skin'],
-  [['T'], 'turn the dog'],
-  [['H', 'P'], 'close look at head, paws'],
-  [['Z'], 'undo'],
-  [['V'], 'to the verdict'],
-  [['←', '→'], 'along the sweep'],
-]
-
-const VERDICT_KEYS: readonly Row[] = [
-  [['T'], 'turn the dog'],
-  [['H', 'P'], 'close look at head, paws'],
-  [['←', '→'], 'along the places'],
-  [['Enter'], 'open what is under the focus'],
-  [['1', '2', '3', '4'], 'verdict, what if, ways, owner'],
-  [['←', '→'], 'on the curve: less, more of the budget'],
-  [['PgUp', 'PgDn'], 'on the curve: to the next turn of the verdict'],
-  [['B'], 'back to the look'],
-]
-
-const Rows = ({ rows }: { rows: readonly Row[] }): ReactNode => (
+const Rows = ({ rows }: { rows: readonly KeyRow[] }): ReactNode => (
   <dl className="grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-2">
     {rows.map(([keys, does]) => (
       <div key={does} className="contents">
@@ -68,7 +31,7 @@ export function KeySheet({
   onOpenChange: (open: boolean) => void
   path: string
 }): ReactNode {
-  const here = path.endsWith('/look') ? LOOK_KEYS : path.endsWith('/verdict') ? VERDICT_KEYS : []
+  const here = screenAt(path)?.keys ?? []
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>

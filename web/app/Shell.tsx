@@ -1,12 +1,14 @@
-import { useQuery } from '@tanstack/react-query'
 import { Keyboard, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
-import { Toaster } from 'sonner'
+import { Toaster, toast } from 'sonner'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
-import { salonQuery } from '../device/queries.ts'
+import { onRefused } from '../device/use-outbox.ts'
+import { useSalon } from '../device/use-salon.ts'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { KeySheet } from './KeySheet.tsx'
+import { SCREENS, screenAt } from './screens.ts'
+import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
 
@@ -28,7 +30,7 @@ function Mark(): ReactNode {
 }
 
 function PersonOnDuty(): ReactNode {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const person = usePersonOnDuty()
   const known = salon?.people.some(({ id }) => id === person)
   return (
@@ -48,16 +50,15 @@ function PersonOnDuty(): ReactNode {
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
 
-const PLACES = [
-  ['/prep', 'Mix'],
-  ['/shelf', 'Shelf'],
-  ['/house', 'House'],
-  ['/outbox', 'Messages'],
-] as const
+/** The house is one word here, and has pages of its own. */
+const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === '/house').map(({ path, label }) => ({
+  path,
+  label: path === '/house' ? 'House' : label,
+}))
 
 /** The frame of every screen: the salon, who works here, the theme, the keys. */
 export function Shell(): ReactNode {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
   const { pathname } = useLocation()
@@ -69,6 +70,25 @@ export function Shell(): ReactNode {
     addEventListener('keydown', onKey)
     return () => removeEventListener('keydown', onKey)
   }, [])
+
+  useEffect(function sayWhatWasRefused() {
+    return onRefused(({ problem }) => toast.error(`Not taken: ${problem.detail ?? problem.title}`))
+  }, [])
+  useEffect(function soundFromTheFirstTouch() {
+    addEventListener('pointerdown', allowSound)
+    addEventListener('keydown', allowSound)
+    return () => {
+      removeEventListener('pointerdown', allowSound)
+      removeEventListener('keydown', allowSound)
+    }
+  }, [])
+  useEffect(
+    function titleOfTheScreen() {
+      const here = screenAt(pathname)
+      document.title = [here?.path === '/' ? null : here?.title, salon?.name ?? 'Etude'].filter(Boolean).join(' · ')
+    },
+    [pathname, salon?.name],
+  )
 
   const toggleTheme = (): void => {
     const next = theme === 'light' ? 'dim' : 'light'
@@ -92,12 +112,11 @@ export function Shell(): ReactNode {
         <span className="grow" />
         <Suspense fallback={null}>
           <SearchBox />
-          <TimersBell />
           <PhotosOnTheirWay />
         </Suspense>
         <PersonOnDuty />
-        {PLACES.map(([to, label]) => (
-          <Link key={to} to={to} className="btn btn-quiet px-2.5 max-md:hidden">
+        {FRAME.map(({ path, label }) => (
+          <Link key={path} to={path} className="btn btn-quiet px-2.5 max-md:hidden">
             {label}
           </Link>
         ))}
@@ -118,6 +137,9 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
+      <Suspense fallback={null}>
+        <TimersBell />
+      </Suspense>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
       <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
         <Suspense fallback={<Loading what="the screen" />}>

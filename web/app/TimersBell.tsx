@@ -1,32 +1,31 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { Bell, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useLocation } from 'react-router'
-import type { RunningTimer } from '../../contract/api/bench.ts'
-import { request } from '../device/client.ts'
+import { benchApi, type RunningTimer } from '../../contract/api/bench.ts'
+import { useRead } from '../device/api.ts'
 import { useBenchAdd } from '../device/use-log.ts'
 import { useNow } from '../device/use-now.ts'
 import { leftText } from '../stations/bench/clock.ts'
-import { useRinging } from '../stations/bench/use-ringing.ts'
+import { useRinging } from './use-ringing.ts'
 
 const EVERY_MS = 5000
 
 /** What works on other dogs, on every screen: each with its dog's name, sounding when it is over until somebody touches it. */
 export function TimersBell(): ReactNode {
   const { pathname } = useLocation()
-  const { data: timers = [] } = useQuery({
-    queryKey: ['timers'],
-    queryFn: () => request<RunningTimer[]>('GET', '/timers'),
-    refetchInterval: EVERY_MS,
-  })
+  const { data: timers = [] } = useRead(benchApi.timers, {}, { refetchInterval: EVERY_MS })
   const now = useNow(timers.length > 0)
   // The bench at hand shows its own.
   const others = timers.filter(({ visitId }) => !pathname.startsWith(`/visits/${visitId}/bench`))
   useRinging(others.some(({ endsAt }) => Date.parse(endsAt) <= now))
   if (others.length === 0) return null
   return (
-    <ul className="flex max-w-[340px] gap-1.5 overflow-x-auto" aria-label="Left on other dogs" data-testid="bell">
+    <ul
+      className="flex shrink-0 flex-wrap gap-1.5 border-b border-line bg-sheet px-5 py-1.5"
+      aria-label="Left on other dogs"
+      data-testid="bell"
+    >
       {others.map((timer) => (
         <OtherTimer key={timer.id} timer={timer} now={now} />
       ))}

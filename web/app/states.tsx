@@ -1,7 +1,7 @@
 import { CloudOff, SearchX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link, useRouteError } from 'react-router'
-import { Away, Refusal } from '../device/client.ts'
+import { Away, Refused } from '../device/client.ts'
 
 /** What stands where a screen cannot: never blank, always with the next step. */
 function Notice({ icon, title, children }: { icon: ReactNode; title: string; children: ReactNode }): ReactNode {
@@ -47,7 +47,7 @@ export const ServerAway = ({ onRetry }: { onRetry?: () => void }): ReactNode => 
 
 /** A query that failed, said in the way that fits. */
 export const QueryFailed = ({ error, onRetry }: { error: Error; onRetry: () => void }): ReactNode =>
-  error instanceof Refusal && error.problem.status === 404 ? (
+  error instanceof Refused && error.problem.status === 404 ? (
     <NotHere />
   ) : error instanceof Away ? (
     <ServerAway onRetry={onRetry} />

@@ -1,14 +1,16 @@
+import { deviceStorage } from '../device/storage.ts'
+
 const KEY = 'etude.theme'
 export type Theme = 'light' | 'dim'
 
 export const currentTheme = (): Theme =>
-  (localStorage.getItem(KEY) as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light')
+  (deviceStorage.get(KEY) as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light')
 
 export function applyTheme(theme: Theme = currentTheme()): void {
   document.documentElement.dataset.theme = theme
 }
 
 export function setTheme(theme: Theme): void {
-  localStorage.setItem(KEY, theme)
+  deviceStorage.set(KEY, theme)
   applyTheme(theme)
 }

@@ -1,9 +1,19 @@
-import type { Problem } from '../../contract/api/api.ts'
+import type { z } from 'zod'
+import {
+  type AnyRead,
+  type AnyWrite,
+  type CallOf,
+  type GivesOf,
+  type Named,
+  pathOf,
+} from '../../contract/api/endpoint.ts'
+import type { Problem } from '../../contract/api/problem.ts'
 import { personOnDuty } from './person.ts'
+import { takeServerTime } from './server-clock.ts'
 
 /** The server said no, and why. */
-export class Refusal extends Error {
-  override readonly name = 'Refusal'
+export class Refused extends Error {
+  override readonly name = 'Refused'
   readonly problem: Problem
   constructor(problem: Problem) {
     super(problem.detail ?? problem.title)
@@ -16,24 +26,55 @@ export class Away extends Error {
   override readonly name = 'Away'
 }
 
+/** The server answered what this build of the application does not know: one of the two is newer. */
+export class Unreadable extends Error {
+  override readonly name = 'Unreadable'
+}
+
 const TIMEOUT_MS = 10_000
 
+/** Whether the answer came from this device because nobody else gave one; public/sw.js says so. */
+const KEPT_HEADER = 'x-etude-kept'
+
+/** What a caller may want to know of an answer beside what it says. */
+export interface Answered<T> {
+  readonly value: T
+  /** It is what this device had kept; the server is away. */
+  readonly kept: boolean
+}
+
+/** The names of a call that stand in its path. */
+const inPath = (call: object): Record<string, string> => {
+  const { body: _, query: __, ...params } = call as Record<string, unknown>
+  return params as Record<string, string>
+}
+
+const queryText = (query: unknown): string => {
+  const said = Object.entries((query ?? {}) as Record<string, unknown>).filter(([, value]) => value !== undefined)
+  return said.length === 0 ? '' : `?${new URLSearchParams(said.map(([key, value]) => [key, String(value)]))}`
+}
+
+/** Path and query of a call, as they follow `/api`. */
+export const urlOf = (endpoint: AnyRead | AnyWrite, call: object): string =>
+  `${pathOf(endpoint, inPath(call))}${queryText((call as { query?: unknown }).query)}`
+
 /**
- * One request for JSON.
+ * Calls one endpoint and reads its answer by its schema.
  * @param as who did it, where that is not whoever is named at this screen now
- * @throws {Refusal} where the server says no @throws {Away} where nobody answers
+ * @throws {Refused} where the server says no @throws {Away} where nobody answers
+ * @throws {Unreadable} where the answer is not what the endpoint gives
  */
-export async function request<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'PATCH',
-  path: string,
-  body?: unknown,
+export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
+  endpoint: E,
+  call: CallOf<E>,
   as?: string | null,
-): Promise<T> {
+): Promise<Answered<GivesOf<E>>> {
   const person = as === undefined ? personOnDuty() : as
+  const body = (call as { body?: unknown }).body
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
-      method,
+    response = await fetch(`/api${urlOf(endpoint, call as object)}`, {
+      method: endpoint.method.toUpperCase(),
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...(person ? { 'x-etude-person': person } : {}),
@@ -44,8 +85,25 @@ export async function request<T>(
   } catch {
     throw new Away('the server does not answer')
   }
-  if (response.ok) return (await response.json()) as T
-  const problem = (await response.json().catch(() => null)) as Problem | null
-  if (!problem || response.status >= 500) throw new Away(problem?.title ?? `the server answered ${response.status}`)
-  throw new Refusal(problem)
+  const kept = response.headers.get(KEPT_HEADER) !== null
+  const now = response.headers.get('x-etude-now')
+  if (now && !kept) takeServerTime(now)
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as Problem | null
+    if (!problem || response.status >= 500) throw new Away(problem?.title ?? `the server answered ${response.status}`)
+    throw new Refused(problem)
+  }
+  const parsed = (endpoint.gives as z.ZodType).safeParse(await response.json().catch(() => undefined))
+  if (!parsed.success) {
+    const first = parsed.error.issues[0]
+    throw new Unreadable(`${endpoint.path}: ${first?.path.join('.')} ${first?.message ?? ''}`)
+  }
+  return { value: parsed.data as GivesOf<E>, kept }
 }
+
+/** The answer alone. */
+export const answerOf = async <E extends Named<AnyRead> | Named<AnyWrite>>(
+  endpoint: E,
+  call: CallOf<E>,
+  as?: string | null,
+): Promise<GivesOf<E>> => (await ask(endpoint, call, as)).value

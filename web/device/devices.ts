@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react'
-import type { Device, DeviceKind, Simulate } from '../../contract/api/devices.ts'
-import { request } from './client.ts'
+import { type Device, type DeviceKind, deviceSchema, devicesApi, type Simulate } from '../../contract/api/devices.ts'
+import { answerOf } from './client.ts'
 
 type Devices = ReadonlyMap<string, Device>
 
@@ -23,8 +23,11 @@ function lose(): void {
 function subscribe(listener: () => void): () => void {
   listeners.add(listener)
   if (!source) {
-    source = new EventSource('/api/devices/stream')
-    source.addEventListener('device', (event) => take(JSON.parse(event.data) as Device))
+    source = new EventSource(`/api${devicesApi.stream.path}`)
+    source.addEventListener(devicesApi.stream.event, (event) => {
+      const read = deviceSchema.safeParse(JSON.parse(event.data))
+      if (read.success) take(read.data)
+    })
     source.addEventListener('error', lose)
   }
   return () => {
@@ -40,6 +43,6 @@ export const useDevices = (): Devices => useSyncExternalStore(subscribe, () => d
 
 export const useDevice = (kind: DeviceKind): Device | null => useDevices().get(kind) ?? null
 
-export const tare = async (id: string): Promise<void> => take(await request<Device>('POST', `/devices/${id}/tare`, {}))
+export const tare = async (id: string): Promise<void> => take(await answerOf(devicesApi.tare, { device: id, body: {} }))
 export const simulate = async (id: string, change: Simulate): Promise<void> =>
-  take(await request<Device>('POST', `/devices/${id}/simulate`, change))
+  take(await answerOf(devicesApi.simulate, { device: id, body: change }))

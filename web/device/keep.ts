@@ -1,4 +1,4 @@
-import type { Visit } from '../../contract/api/api.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 
 /** The cache of public/sw.js, which answers from it while the server is away. */
 const CACHE = 'etude-1'

@@ -1,7 +1,6 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, test } from 'vitest'
-import { hasPending } from './bench-log.ts'
-import { Away, Refusal } from './client.ts'
+import { Away, Refused } from './client.ts'
 import { type Outside, PhotoQueue, photoShelf, type WaitingPhoto } from './photo-queue.ts'
 
 let made = 0
@@ -10,8 +9,8 @@ const photo = (more: Partial<WaitingPhoto['photo']> = {}): WaitingPhoto => ({
   by: 'ebba',
   photo: { id: `p${made++}`, kind: 'before', incidentId: null, takenAt: '2026-03-04T09:00:00Z', data: 'AAAA', ...more },
 })
-const refusal = (): Refusal =>
-  new Refusal({ type: 'about:blank', title: 'no picture', status: 422, code: 'bad-input' } as never)
+const refusal = (): Refused =>
+  new Refused({ type: 'about:blank', title: 'no picture', status: 422, code: 'bad-input' } as never)
 
 /** A queue on a database of its own, with a server that answers as told. */
 function aQueue(answer: (waiting: WaitingPhoto) => unknown = () => ({}), more: Partial<Outside> = {}) {
@@ -157,13 +156,4 @@ describe('pictures on their way', () => {
     await settle()
     expect(heard).toEqual([1, 0])
   })
-})
-
-test('events of a visit that wait are told from those of another', () => {
-  const keys = ['etude.theme', 'etude.bench.v1.e1', 'etude.bench.v10.e2']
-  const storage = { length: keys.length, key: (i: number) => keys[i] ?? null }
-  expect(hasPending(storage, 'v1')).toBe(true)
-  expect(hasPending(storage, 'v10')).toBe(true)
-  expect(hasPending(storage, 'v2')).toBe(false)
-  expect(hasPending({ length: 0, key: () => null }, 'v1')).toBe(false)
 })

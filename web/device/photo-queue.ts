@@ -1,6 +1,7 @@
 import { openDB } from 'idb'
-import type { NewPhoto } from '../../contract/api/record.ts'
-import { Refusal } from './client.ts'
+import type { NewPhoto } from '../../contract/api/photos.ts'
+import { Refused } from './client.ts'
+import { waitMs } from './waits.ts'
 
 /** A picture that was taken here and that the server does not have yet. */
 export interface WaitingPhoto {
@@ -40,8 +41,6 @@ export interface Outside {
   readonly onRefused: (waiting: WaitingPhoto, why: string) => void
 }
 
-const RETRY_MS = 3000
-
 /**
  * Pictures on their way to the server. Each is kept on the device before it is sent and dropped only once the server has
  * acknowledged it, so that neither a server that is away nor a closed tab loses one; sent twice it is kept once.
@@ -51,6 +50,7 @@ export class PhotoQueue {
   readonly #listeners = new Set<() => void>()
   #waiting: readonly WaitingPhoto[] = []
   #sending = false
+  #tries = 0
 
   constructor(outside: Outside) {
     this.#outside = outside
@@ -100,8 +100,12 @@ export class PhotoQueue {
           await this.#outside.send(one)
           await this.#drop(one)
           this.#outside.onSent(one.visitId)
+          this.#tries = 0
         } catch (error) {
-          if (!(error instanceof Refusal)) break
+          if (!(error instanceof Refused)) {
+            this.#tries += 1
+            break
+          }
           // It will never be taken, and must not hold up the others.
           await this.#drop(one)
           this.#outside.onRefused(one, error.message)
@@ -109,7 +113,7 @@ export class PhotoQueue {
       }
     } finally {
       this.#sending = false
-      if (this.#waiting.length > 0) this.#outside.later(() => void this.#send(), RETRY_MS)
+      if (this.#waiting.length > 0) this.#outside.later(() => void this.#send(), waitMs(this.#tries))
     }
   }
 }

@@ -1,7 +1,9 @@
+import { deviceStorage } from './storage.ts'
+
 const KEY = 'etude.clock'
 
 /** The server's clock, so that two devices agree on when something happened: as far as it was ahead when it last answered. */
-let ahead = Number(localStorage.getItem(KEY)) || 0
+let ahead = Number(deviceStorage.get(KEY)) || 0
 let last = 0
 
 export const serverNow = (): number => Date.now() + ahead
@@ -19,5 +21,5 @@ export function takeServerTime(iso: string): void {
   const found = Date.parse(iso) - Date.now()
   if (!Number.isFinite(found) || Math.abs(found - ahead) < WORTH_MS) return
   ahead = Math.abs(found) < WORTH_MS ? 0 : found
-  localStorage.setItem(KEY, String(ahead))
+  deviceStorage.set(KEY, String(ahead))
 }

@@ -1,11 +1,13 @@
 import { useMemo, useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
-import type { NewPhoto, Photo } from '../../contract/api/record.ts'
-import { hasPending } from './bench-log.ts'
-import { request } from './client.ts'
+import type { NewPhoto } from '../../contract/api/photos.ts'
+import { photosApi } from '../../contract/api/photos.ts'
+import { refresh } from './api.ts'
+import { answerOf } from './client.ts'
 import { personOnDuty } from './person.ts'
 import { PhotoQueue, type PhotoShelf, photoShelf, type WaitingPhoto } from './photo-queue.ts'
-import { queryClient } from './queries.ts'
+import { queryClient } from './query-client.ts'
+import { hasPending } from './use-log.ts'
 
 let shelf: Promise<PhotoShelf> | null = null
 
@@ -15,10 +17,10 @@ const queue = new PhotoQueue({
     shelf ??= photoShelf()
     return shelf
   },
-  send: ({ visitId, photo, by }) => request<Photo>('POST', `/visits/${visitId}/photos`, photo, by),
-  mustWait: ({ visitId, photo }) => photo.incidentId !== null && hasPending(localStorage, visitId),
+  send: ({ visitId, photo, by }) => answerOf(photosApi.add, { id: visitId, body: photo }, by),
+  mustWait: ({ visitId, photo }) => photo.incidentId !== null && hasPending(visitId),
   later: (work, ms) => void setTimeout(work, ms),
-  onSent: (visitId) => void queryClient.invalidateQueries({ queryKey: ['photos', visitId] }),
+  onSent: () => void refresh(queryClient, ['photos']),
   onRefused: (_, why) => toast.error(`Photo not kept: ${why}`),
 })
 

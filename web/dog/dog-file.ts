@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { Visit } from '../../contract/api/api.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { type Build, buildOf, type CoatType, DEFAULT_LENGTHS, type LengthsMm, type Sheet } from '../../core/index.ts'

@@ -1,9 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import type { Visit } from '../../contract/api/api.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { type Assessment, type House, houseWith, type Plan } from '../../core/index.ts'
-import { salonQuery } from '../device/queries.ts'
+import { useSalon } from '../device/use-salon.ts'
 import { usePlan } from '../workers/use-plan.ts'
 import { useFile } from './dog-file.ts'
 import { sheetOf } from './sheet-state.ts'
@@ -14,7 +13,7 @@ import { sheetOf } from './sheet-state.ts'
  * @returns null until it is worked out
  */
 export function usePlanOfVisit(visit: Visit): { assessment: Assessment; plan: Plan; house: House } | null {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const sheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])
   const file = useFile(visit, sheet)
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])

@@ -1,4 +1,4 @@
-import type { AssessmentDoc, ScoreChange, SideRow } from '../../contract/api/api.ts'
+import type { AssessmentDoc, ScoreChange, SideRow } from '../../contract/api/scores.ts'
 import {
   type CoatType,
   coatPartOf,

@@ -1,4 +1,4 @@
-import type { BathRecord } from '../../contract/api/api-shelf.ts'
+import type { BathRecord } from '../../contract/api/bath.ts'
 import { productOf, type ShelfProduct } from '../../contract/formats/products.ts'
 import { type Product, USUAL_SHELF } from '../../core/index.ts'
 import { today } from '../parts/dates.ts'

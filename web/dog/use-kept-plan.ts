@@ -1,13 +1,15 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import type { PlanRecord, PlanRequest, Visit } from '../../contract/api/api.ts'
+import { type PlanRecord, type PlanRequest, plansApi } from '../../contract/api/plan.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { type House, houseWith, type Plan } from '../../core/index.ts'
-import { makePlan, salonQuery } from '../device/queries.ts'
-import { unsavedChanges } from '../device/score-saver.ts'
+import { refresh } from '../device/api.ts'
+import { answerOf } from '../device/client.ts'
+import { useSalon } from '../device/use-salon.ts'
 import { usePlan } from '../workers/use-plan.ts'
 import { useFile } from './dog-file.ts'
-import { applied, sheetOf } from './sheet-state.ts'
+import { useSheet } from './use-scoring.ts'
 
 export interface KeptPlan {
   /** null while it is not kept yet. */
@@ -23,30 +25,19 @@ export interface KeptPlan {
 
 /** The plan the server computed and kept; while it is away, the same computed here, and said to be unsaved. */
 export function useKeptPlan(visit: Visit): KeptPlan {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const client = useQueryClient()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const sheet = useMemo(
-    () => applied(sheetOf(visit.assessment), unsavedChanges(visit.assessment.id, localStorage)),
-    [visit],
-  )
+  const sheet = useSheet(visit.assessment)
   const file = useFile(visit, sheet)
   const { plan: here } = usePlan(file, house)
-  const queryKey = [
-    'plan',
-    visit.assessment.id,
-    visit.assessment.revision,
-    visit.arrivalRevision,
-    salon?.estimates,
-    salon?.prices,
-    visit.progress,
-  ]
+  const look = { id: visit.assessment.id, revision: visit.assessment.revision, arrival: visit.arrivalRevision }
+  const queryKey = ['plan', look, salon?.estimates, salon?.prices, visit.progress] as const
   const kept = useQuery({
     queryKey,
     queryFn: async () => {
-      const record = await makePlan(visit.assessment.id)
-      void client.invalidateQueries({ queryKey: ['day'] })
-      void client.invalidateQueries({ queryKey: ['visit', visit.id] })
+      const record = await answerOf(plansApi.make, { id: visit.assessment.id, body: {} })
+      void refresh(client, plansApi.make.touches)
       return record
     },
     staleTime: Number.POSITIVE_INFINITY,
@@ -61,8 +52,8 @@ export function useKeptPlan(visit: Visit): KeptPlan {
     error: kept.error,
     retry: () => void kept.refetch(),
     choose: async (wanted) => {
-      client.setQueryData(queryKey, await makePlan(visit.assessment.id, wanted))
-      void client.invalidateQueries({ queryKey: ['day'] })
+      client.setQueryData(queryKey, await answerOf(plansApi.make, { id: visit.assessment.id, body: wanted }))
+      void refresh(client, plansApi.make.touches)
     },
   }
 }

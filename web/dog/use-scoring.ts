@@ -1,11 +1,10 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
-import type { AssessmentDoc, ScoreChange, Visit } from '../../contract/api/api.ts'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import type { AssessmentDoc, ScoreChange } from '../../contract/api/scores.ts'
+import type { Visit } from '../../contract/api/visits.ts'
 import type { Sheet } from '../../core/index.ts'
-import { request } from '../device/client.ts'
-import { keepVisit } from '../device/keep.ts'
-import { visitQuery } from '../device/queries.ts'
-import { type Saving, ScoreSaver } from '../device/score-saver.ts'
+import type { Entry } from '../device/outbox.ts'
+import { noteRevision, outbox, send, useLane } from '../device/use-outbox.ts'
+import { type Saving, savingOf } from './saving.ts'
 import { applied, inverse, sheetOf } from './sheet-state.ts'
 
 export interface Scoring {
@@ -17,88 +16,57 @@ export interface Scoring {
   readonly settle: (choice: 'theirs' | 'mine') => void
 }
 
-const outside = {
-  send: (id: string, batch: object) => request<AssessmentDoc>('PATCH', `/assessments/${id}`, batch),
-  storage: localStorage,
-  newId: () => crypto.randomUUID(),
-  later: (work: () => void, ms: number) => {
-    const timer = setTimeout(work, ms)
-    return () => clearTimeout(timer)
-  },
+const laneName = (assessmentId: string): string => `scores.${assessmentId}`
+
+const changesOf = ({ call }: Entry): readonly ScoreChange[] =>
+  (call as { body?: { changes?: readonly ScoreChange[] } }).body?.changes ?? []
+
+/** The sheet of a look with what is still on its way on top; the same on every screen and in every tab. */
+export function useSheet(doc: AssessmentDoc): Sheet {
+  const { entries } = useLane(laneName(doc.id))
+  return useMemo(() => applied(sheetOf(doc), entries.flatMap(changesOf)), [doc, entries])
 }
 
-/** The sheet on the screen: what the server has acknowledged, and on top what is still on its way. */
-function useScoring(doc: AssessmentDoc, onSaved: (doc: AssessmentDoc) => void): Scoring {
-  const [base, setBase] = useState(doc)
-  const notify = useRef(onSaved)
-  notify.current = onSaved
-  // biome-ignore lint/correctness/useExhaustiveDependencies: one saver an assessment; later copies go through refresh
-  const saver = useMemo(
-    () =>
-      new ScoreSaver(doc, outside, (saved) => {
-        setBase(saved)
-        notify.current(saved)
-      }),
+/** Scoring an assessment of a visit: every change is kept, sent in order, and lands in the visit that every screen reads. */
+export function useVisitScoring(visit: Visit, role: AssessmentDoc['role']): Scoring {
+  const doc = role === 'second' && visit.second ? visit.second : visit.assessment
+  const lane = useLane(laneName(doc.id))
+  const sheet = useSheet(doc)
+  const [history, setHistory] = useState<readonly ScoreChange[][]>([])
+  const now = useRef({ sheet, revision: doc.revision })
+  now.current = { sheet, revision: doc.revision }
+  const add = useCallback(
+    (changes: readonly ScoreChange[]) => {
+      const batchId = crypto.randomUUID()
+      const body = { batchId, baseRevision: now.current.revision, changes: [...changes] }
+      send('scores.change', { id: doc.id, body }, batchId)
+    },
     [doc.id],
   )
-  useEffect(
-    function takeNewerCopy() {
-      if (saver.refresh(doc)) setBase((now) => (doc.revision > now.revision ? doc : now))
-    },
-    [doc, saver],
-  )
-  useEffect(
-    function sendWhenBack() {
-      saver.flush()
-      addEventListener('online', saver.flush)
-      return () => {
-        removeEventListener('online', saver.flush)
-        saver.flush()
-      }
-    },
-    [saver],
-  )
-  const kept = useSyncExternalStore(saver.subscribe, saver.kept)
-  const saving = useSyncExternalStore(saver.subscribe, saver.saving)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: kept stands for what saver.unsaved gives
-  const sheet = useMemo(() => applied(sheetOf(base), saver.unsaved), [base, kept, saver])
-
-  const [history, setHistory] = useState<readonly ScoreChange[][]>([])
-  const now = useRef(sheet)
-  now.current = sheet
   const act = useCallback(
     (changes: readonly ScoreChange[]) => {
       if (changes.length === 0) return
-      const back = inverse(now.current, changes)
+      const back = inverse(now.current.sheet, changes)
       setHistory((before) => [...before, back])
-      saver.add(changes)
+      add(changes)
     },
-    [saver],
+    [add],
   )
   const undo = useCallback(() => {
     const last = history.at(-1)
     if (!last) return null
     setHistory(history.slice(0, -1))
-    saver.add(last)
+    add(last)
     return last
-  }, [history, saver])
-  const settle = useCallback((choice: 'theirs' | 'mine') => saver.settle(choice), [saver])
-  return { sheet, saving, act, undo, canUndo: history.length > 0, settle }
-}
-
-/** Scoring an assessment of a visit: what is saved lands in the visit that every screen reads, and on this device. */
-export function useVisitScoring(visit: Visit, role: AssessmentDoc['role']): Scoring {
-  const client = useQueryClient()
-  const takeSaved = useCallback(
-    (assessment: AssessmentDoc) => {
-      const place = assessment.role === 'second' ? 'second' : 'assessment'
-      const now = client.setQueryData(
-        visitQuery(visit.id).queryKey,
-        (before) => before && { ...before, [place]: assessment },
-      )
-      if (now) void keepVisit(now)
+  }, [history, add])
+  const { stopped } = lane
+  const settle = useCallback(
+    (choice: 'theirs' | 'mine') => {
+      const current = stopped?.problem.current as AssessmentDoc | undefined
+      if (current) noteRevision(current)
+      outbox.settle(laneName(doc.id), choice === 'mine' ? 'again' : 'drop')
     },
-    [client, visit.id],
+    [doc.id, stopped],
   )
-  return useScoring(role === 'second' && visit.second ? visit.second : visit.assessment, takeSaved)
+  return { sheet, saving: savingOf(lane), act, undo, canUndo: history.length > 0, settle }
 }

@@ -1,21 +1,14 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
+import { SCREENS } from '../app/screens.ts'
 
-const PAGES = [
-  ['/house', 'How we work'],
-  ['/house/rack', 'Rack'],
-  ['/house/room', 'Dryers and room'],
-  ['/house/pace', 'Pace'],
-  ['/devices', 'Devices'],
-  ['/numbers', 'Our numbers'],
-  ['/house/files', 'Files'],
-] as const
+const PAGES = SCREENS.filter(({ place }) => place === 'house')
 
 /** A page on how this house works, with the way to the others. */
 export const HousePage = ({ testId, children }: { testId?: string; children: ReactNode }): ReactNode => (
   <div className="mx-auto w-full max-w-6xl px-6 py-6" data-testid={testId}>
     <nav aria-label="The house" className="mb-5 flex flex-wrap gap-1.5">
-      {PAGES.map(([to, label]) => (
+      {PAGES.map(({ path: to, label }) => (
         <NavLink
           key={to}
           to={to}

@@ -1,25 +1,21 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Check, Phone, Printer } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
-import type { OwnerAnswer, OwnerPage as OwnerPageDoc } from '../../contract/api/api.ts'
+import { consentApi, type OwnerAnswer, type OwnerPage as OwnerPageDoc } from '../../contract/api/consent.ts'
 import { assessmentFileSchema } from '../../contract/formats/assessment-file.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'
 import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } from '../../contract/words/index.ts'
 import { buildOf, DEFAULT_LENGTHS } from '../../core/index.ts'
-import { Away, Refusal, request } from '../device/client.ts'
+import { useRead, useWrite } from '../device/api.ts'
+import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
 import { looksOfLengths, sheetLooks } from '../dog/looks.ts'
 
 /** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
 export function OwnerPage(): ReactNode {
   const { token = '' } = useParams()
-  const query = useQuery({
-    queryKey: ['owner', token],
-    queryFn: () => request<OwnerPageDoc>('GET', `/owner/${token}`),
-    staleTime: Number.POSITIVE_INFINITY,
-  })
+  const query = useRead(consentApi.page, { token }, { staleTime: Number.POSITIVE_INFINITY })
   const { data, error } = query
   if (data) return <Page token={token} doc={data} />
   if (!error) return <Note title="One moment" text="Opening your page." />
@@ -31,7 +27,7 @@ export function OwnerPage(): ReactNode {
         </button>
       </Note>
     )
-  const expired = error instanceof Refusal && error.problem.code === 'link-expired'
+  const expired = error instanceof Refused && error.problem.code === 'link-expired'
   return (
     <Note
       title={expired ? 'This link is no longer open' : 'There is nothing behind this link'}
@@ -214,21 +210,17 @@ const thanks = ({ answer, answerStyle }: OwnerPageDoc): string =>
 
 function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
   const { page } = doc
-  const client = useQueryClient()
   const [name, setName] = useState('')
   const [note, setNote] = useState('')
   const [missing, setMissing] = useState(false)
-  const send = useMutation({
-    mutationFn: (answer: OwnerAnswer) => request<OwnerPageDoc>('POST', `/owner/${token}/answer`, answer),
-    onSuccess: (answered) => client.setQueryData(['owner', token], answered),
-  })
+  const send = useWrite(consentApi.answer)
   const give = (answer: Pick<OwnerAnswer, 'answer' | 'style'>): void => {
     if (name.trim() === '') {
       setMissing(true)
       document.getElementById('owner-name')?.focus()
       return
     }
-    send.mutate({ ...answer, name: name.trim(), ...(note.trim() ? { note: note.trim() } : {}) })
+    send.mutate({ token, body: { ...answer, name: name.trim(), ...(note.trim() ? { note: note.trim() } : {}) } })
   }
   if (doc.answer)
     return (
@@ -328,7 +320,7 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
       </button>
       {send.error && (
         <p className="mt-3 rounded-xl bg-alarm-soft p-3 text-alarm" role="alert">
-          {send.error instanceof Refusal
+          {send.error instanceof Refused
             ? capital(send.error.message)
             : 'Not sent: the salon cannot be reached. What you wrote is still here; try again.'}
         </p>

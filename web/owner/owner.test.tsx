@@ -1,13 +1,13 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
-import type { OwnerPage as OwnerPageDoc } from '../../contract/api/api.ts'
+import type { OwnerPage as OwnerPageDoc } from '../../contract/api/consent.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { consentPage } from '../../contract/words/consent-page.ts'
 import { DEFAULT_HOUSE, planGroom, STARTING_PRICES } from '../../core/index.ts'
 import { rowsWith } from '../../test/fixtures/web.ts'
-import { answering, draw, type Sent } from '../../test/harness/web.tsx'
+import { answering, draw, type Sent, settled } from '../../test/harness/web.tsx'
 import { OwnerPage } from './OwnerPage.tsx'
 
 /** A large wool coat, felted: the owner is asked, and offered other ways. */
@@ -27,7 +27,7 @@ const page = consentPage(
     assessment,
     dog: arrival.dog,
     rows,
-    needs: ['clipped-short' as never],
+    needs: ['coat-cut-where-it-shows'],
     prices: STARTING_PRICES,
     salon: 'Walnut Yard',
   },
@@ -51,7 +51,7 @@ async function open(
     [`GET /owner/${TOKEN}`]: () => first,
   })
   draw(<OwnerPage />)
-  await act(() => new Promise((done) => setTimeout(done, 20)))
+  await settled()
   return sent
 }
 const posts = (sent: readonly Sent[]): Sent[] => sent.filter(({ method }) => method === 'POST')

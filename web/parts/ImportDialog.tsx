@@ -1,8 +1,7 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { ImportResult } from '../../contract/api/api-shelf.ts'
+import type { ImportResult } from '../../contract/api/exchange.ts'
 import { listed } from '../../contract/words/index.ts'
-import { useImport } from '../device/shelf.ts'
 import { DialogSheet } from './Sheet.tsx'
 
 const MOST_PROBLEMS = 30
@@ -11,17 +10,17 @@ const MOST_NAMED = 8
 /** A table from a CSV: first what would happen and everything wrong with it, then all of it or nothing. */
 export function ImportDialog({
   title,
-  path,
+  send,
   mostBytes,
   onClose,
 }: {
   title: string
-  /** Where it is sent. */
-  path: string
+  /** Tries a file, or takes it. */
+  send: (file: { csv: string; dryRun: boolean }) => Promise<ImportResult>
   mostBytes: number
   onClose: () => void
 }): ReactNode {
-  const send = useImport(path)
+  const [busy, setBusy] = useState(false)
   const [csv, setCsv] = useState<string | null>(null)
   const [tried, setTried] = useState<ImportResult | null>(null)
   const read = async (file: File | undefined): Promise<void> => {
@@ -33,28 +32,24 @@ export function ImportDialog({
       return
     }
     const text = await file.text()
-    send.mutate(
-      { csv: text, dryRun: true },
-      {
-        onSuccess: (result) => {
-          setCsv(text)
-          setTried(result)
-        },
-        onError: (error) => toast.error(error.message),
-      },
-    )
+    try {
+      setTried(await send({ csv: text, dryRun: true }))
+      setCsv(text)
+    } catch (error) {
+      toast.error((error as Error).message)
+    }
   }
-  const write = (): void =>
-    send.mutate(
-      { csv: csv!, dryRun: false },
-      {
-        onSuccess: ({ added, changed }) => {
-          toast.success(`${added.length} added, ${changed.length} changed`)
-          onClose()
-        },
-        onError: (error) => toast.error(`Nothing was written: ${error.message}`),
-      },
-    )
+  const write = async (): Promise<void> => {
+    setBusy(true)
+    try {
+      const { added, changed } = await send({ csv: csv!, dryRun: false })
+      toast.success(`${added.length} added, ${changed.length} changed`)
+      onClose()
+    } catch (error) {
+      toast.error(`Nothing was written: ${(error as Error).message}`)
+    }
+    setBusy(false)
+  }
   return (
     <DialogSheet
       title={title}
@@ -97,8 +92,8 @@ export function ImportDialog({
               <button
                 type="button"
                 className="btn btn-main mt-3"
-                disabled={send.isPending || tried.added.length + tried.changed.length === 0}
-                onClick={write}
+                disabled={busy || tried.added.length + tried.changed.length === 0}
+                onClick={() => void write()}
               >
                 Write it
               </button>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { Person } from '../../contract/api/api.ts'
+import type { Person } from '../../contract/api/salon.ts'
 
 /** The people of the salon as choices of a select, after the choice of nobody. */
 export const PeopleOptions = ({

@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import type { ImportResult } from '../../contract/api/api-shelf.ts'
-import { answering, draw, noDevices, type Sent } from '../../test/harness/web.tsx'
+import { exchangeApi, type ImportResult } from '../../contract/api/exchange.ts'
+import { answering, draw, noDevices, type Sent, settled } from '../../test/harness/web.tsx'
+import { answerOf } from '../device/client.ts'
 import { FilesScreen } from '../house/files/FilesScreen.tsx'
 import { ImportDialog } from './ImportDialog.tsx'
 
@@ -26,14 +27,15 @@ function open(
   const sent = answering({
     [`POST ${PATH}`]: ({ body }) => ({ body: (body as { dryRun: boolean }).dryRun ? tried : written }),
   })
-  draw(<ImportDialog title="Owners" path={PATH} mostBytes={1000} onClose={onClose} />)
+  const send = (body: { csv: string; dryRun: boolean }) => answerOf(exchangeApi.import, { table: 'clients', body })
+  draw(<ImportDialog title="Owners" send={send} mostBytes={1000} onClose={onClose} />)
   return { sent, onClose }
 }
 const choose = async (text: string): Promise<void> => {
   const input = screen.getByLabelText('File')
   Object.defineProperty(input, 'files', { configurable: true, value: [new File([text], 'owners.csv')] })
   fireEvent.change(input)
-  await act(() => new Promise((done) => setTimeout(done, 30)))
+  await settled()
 }
 
 beforeEach(noDevices)
@@ -94,7 +96,7 @@ test('everything goes out in open formats: one backup, and each table as CSV', (
   expect(links).toContain('/api/backup')
   for (const table of ['clients', 'dogs', 'visits', 'scores'])
     expect(
-      links.some((link) => link!.includes(`${table}.csv`)),
+      links.some((link) => link!.includes(`/records/${table}/csv`)),
       table,
     ).toBe(true)
   for (const table of ['clients', 'dogs', 'visits', 'scores'])

@@ -1,19 +1,20 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router'
-import type { Station, Visit } from '../../contract/api/api.ts'
+import type { Station, Visit } from '../../contract/api/visits.ts'
+import { visitsApi } from '../../contract/api/visits.ts'
+import { endOf, RAIL } from '../app/screens.ts'
 import { Loading, QueryFailed } from '../app/states.tsx'
-import { salonQuery, visitQuery } from '../device/queries.ts'
-import { STATIONS } from './stations.ts'
+import { useRead } from '../device/api.ts'
+import { useSalon } from '../device/use-salon.ts'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()
 
 /** Where the groom is under way, the way to the bench stands out, beside what the screen itself leads to. */
 const onBench = (station: Station): boolean => station === 'bath' || station === 'dry' || station === 'cut'
 
-const order = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
+const order = (station: Station): number => RAIL.findIndex(({ at }) => at.includes(station))
 
 /** The rail: the dog's way through the salon, where it is, what is done, what is next. */
 function Rail({ visit }: { visit: Visit }): ReactNode {
@@ -21,7 +22,8 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
   return (
     <nav aria-label={`${visit.arrival.dog.name ?? 'The dog'}'s way`} className="min-w-0 grow overflow-x-auto">
       <ol className="flex items-center">
-        {STATIONS.map(({ path, label }, i) => {
+        {RAIL.map((stop, i) => {
+          const { label } = stop
           const done = i < reached
           const dot = (
             <span
@@ -40,7 +42,7 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
                 <span className={clsx('h-0.5 w-2.5 max-[1100px]:w-1 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />
               )}
               <NavLink
-                to={path}
+                to={endOf(stop)}
                 className={({ isActive }) =>
                   clsx(
                     'flex min-h-11 items-center gap-2 rounded-xl px-2 max-[1100px]:gap-1 max-[1100px]:px-1',
@@ -63,8 +65,8 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
 /** One visit: its rail, and the station at hand. */
 export function VisitLayout(): ReactNode {
   const { visitId = '' } = useParams()
-  const visit = useQuery(visitQuery(visitId))
-  const salon = useQuery(salonQuery)
+  const visit = useRead(visitsApi.one, { id: visitId })
+  const salon = useSalon()
   if (visit.data && salon.data)
     return (
       <>

@@ -1,10 +1,11 @@
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { NewVisit } from '../../../contract/api/api.ts'
-import type { FoundDog } from '../../../contract/api/record.ts'
+import type { FoundDog } from '../../../contract/api/dogs.ts'
+import type { NewVisit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
 import { COAT_LABEL } from '../../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, type CoatType, findBreed } from '../../../core/index.ts'
-import { useAddVisit } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
 import { today } from '../../parts/dates.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot } from '../../parts/TimeAndSlot.tsx'
@@ -12,7 +13,7 @@ import { FindDog } from '../dogs/FindDog.tsx'
 
 /** A dog for today: one the salon knows, or a new one with its owner. */
 export function AddVisit({ date, onClose }: { date: string; onClose: () => void }): ReactNode {
-  const add = useAddVisit()
+  const add = useWrite(visitsApi.add)
   const navigate = useNavigate()
   const [known, setKnown] = useState<FoundDog | null>(null)
   const [time, setTime] = useState('')
@@ -31,7 +32,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
       known === null
         ? { ...base, owner: { name: owner, phone }, dog: { name, breed, coatType, weightKg: Number(weight) } }
         : { ...base, dogId: known.dogId }
-    add.mutate(visit, { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) })
+    add.mutate({ body: visit }, { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) })
   }
   return (
     <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${date}.`} onClose={onClose}>

@@ -1,23 +1,26 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { addDays, format, isValid, parseISO } from 'date-fns'
 import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Day, Person, Station, VisitCard } from '../../../contract/api/api.ts'
+import type { Day } from '../../../contract/api/day.ts'
+import { dayApi } from '../../../contract/api/day.ts'
+import type { Person } from '../../../contract/api/salon.ts'
+import type { Station, VisitCard } from '../../../contract/api/visits.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
+import { RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
+import { useRead } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
-import { dayQuery, salonQuery } from '../../device/queries.ts'
+import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
 import { today } from '../../parts/dates.ts'
-import { STATIONS } from '../../stations/stations.ts'
 import { AddVisit } from './AddVisit.tsx'
 
-const stop = (station: Station): number => STATIONS.findIndex(({ at }) => at.includes(station))
+const stop = (station: Station): number => RAIL.findIndex(({ at }) => at.includes(station))
 
 /** Where a dog goes next when somebody touches it, in the words of the next thing to do. */
 const NEXT: Record<Station, { to: string; label: string } | null> = {
@@ -36,8 +39,10 @@ const NEXT: Record<Station, { to: string; label: string } | null> = {
 export function DayScreen(): ReactNode {
   const [search, setSearch] = useSearchParams()
   const asked = search.get('date')
-  const day = useQuery(dayQuery(asked !== null && isDate(asked) ? asked : null))
-  const salon = useQuery(salonQuery)
+  const day = useRead(dayApi.read, asked !== null && isDate(asked) ? { query: { date: asked } } : {}, {
+    refetchInterval: DAY_MS,
+  })
+  const salon = useSalon()
   const [adding, setAdding] = useState(false)
   if (!day.data || !salon.data) {
     const error = day.error ?? salon.error
@@ -121,7 +126,7 @@ function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCar
         >
           <span />
           <div className="grid grid-cols-7">
-            {STATIONS.map(({ label, at }) => (
+            {RAIL.map(({ label, at }) => (
               <span key={label} className="text-center text-ink-2">
                 {label}
                 <span className="ml-1.5 font-semibold text-ink">
@@ -152,8 +157,8 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const me = usePersonOnDuty()
   const stops = visit.plan?.choice === 'refer'
   // Beside the dog: before it or, once it is far along, behind it.
-  const late = reached >= STATIONS.length / 2
-  const path = `/visits/${visit.id}/${STATIONS[reached]!.path}`
+  const late = reached >= RAIL.length / 2
+  const path = `/visits/${visit.id}/${RAIL[reached]!.path}`
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
@@ -195,7 +200,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           to={path}
           className="relative col-span-1 flex h-[70px] items-center justify-center rounded-xl"
           style={{ gridColumnStart: reached + 1 }}
-          aria-label={`${arrival.dog.name} is at ${STATIONS[reached]!.label}`}
+          aria-label={`${arrival.dog.name} is at ${RAIL[reached]!.label}`}
         >
           <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
             <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={`${arrival.dog.name}`} />

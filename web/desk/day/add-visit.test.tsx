@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import type { FoundDog } from '../../../contract/api/record.ts'
-import { answering, draw, noDevices, type Sent } from '../../../test/harness/web.tsx'
+import type { FoundDog } from '../../../contract/api/dogs.ts'
+import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { AddVisit } from './AddVisit.tsx'
 
 const juniper: FoundDog = {
@@ -25,7 +25,7 @@ const fill = (label: string, value: string): boolean =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } })
 const find = async (text: string): Promise<void> => {
   fireEvent.change(screen.getByTestId('find-known'), { target: { value: text } })
-  await act(() => new Promise((done) => setTimeout(done, 20)))
+  await settled()
 }
 const submit = (): boolean => fireEvent.submit(document.querySelector('[role=dialog] form')!)
 const posts = (sent: readonly Sent[]): Sent[] => sent.filter(({ method }) => method === 'POST')

@@ -1,10 +1,11 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, within } from '@testing-library/react'
+import { fireEvent, screen, within } from '@testing-library/react'
 import { format } from 'date-fns'
 import { beforeEach, describe, expect, test } from 'vitest'
-import type { Day, Station, VisitCard } from '../../../contract/api/api.ts'
+import type { Day } from '../../../contract/api/day.ts'
+import type { Station, VisitCard } from '../../../contract/api/visits.ts'
 import { aSalon, aVisit, EBBA, NOOR } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices } from '../../../test/harness/web.tsx'
+import { answering, draw, noDevices, settled } from '../../../test/harness/web.tsx'
 import { setPersonOnDuty } from '../../device/person.ts'
 import { DayScreen } from './DayScreen.tsx'
 
@@ -28,7 +29,7 @@ const card = (name: string, station: Station, more: Partial<VisitCard> = {}): Vi
 async function open(day: Day): Promise<void> {
   answering({ 'GET /salon': () => ({ body: aSalon() }), 'GET /day': () => ({ body: day }) })
   draw(<DayScreen />, day.date === today ? '/' : `/?date=${day.date}`)
-  await act(() => new Promise((done) => setTimeout(done, 20)))
+  await settled()
 }
 const lane = (name: string): HTMLElement => document.querySelector(`[data-dog="${name}"]`)!
 const next = (name: string): string | undefined => lane(name).querySelector('a.btn')?.textContent?.trim()

@@ -1,8 +1,9 @@
 import { addWeeks, format, max } from 'date-fns'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { DogRecord } from '../../../contract/api/record.ts'
-import { useAddVisit } from '../../device/queries.ts'
+import type { DogRecord } from '../../../contract/api/dogs.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
+import { useWrite } from '../../device/api.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
@@ -12,7 +13,7 @@ const MORNING = '09:00'
 
 /** Puts a dog into the book: when its coat wants it, at the time it came last. */
 export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => void }): ReactNode {
-  const add = useAddVisit()
+  const add = useWrite(visitsApi.add)
   const last = dog.visits.find(({ summary }) => summary)
   const [date, setDate] = useState(() => {
     const home = dog.home ? new Date(dog.home.at) : new Date()
@@ -25,11 +26,13 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
     event.preventDefault()
     add.mutate(
       {
-        dogId: dog.id,
-        startsAt: new Date(`${date}T${time}`).toISOString(),
-        slotMinutes: Number(slot),
-        personId: null,
-        asLastTime,
+        body: {
+          dogId: dog.id,
+          startsAt: new Date(`${date}T${time}`).toISOString(),
+          slotMinutes: Number(slot),
+          personId: null,
+          asLastTime,
+        },
       },
       {
         onSuccess: () => {

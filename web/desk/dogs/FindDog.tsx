@@ -1,9 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { Search } from 'lucide-react'
 import { type KeyboardEvent, type ReactNode, useId, useState } from 'react'
-import type { FoundDog } from '../../../contract/api/record.ts'
-import { searchQuery } from '../../device/groom.ts'
+import type { FoundDog } from '../../../contract/api/dogs.ts'
+import { useSearch } from '../../device/use-search.ts'
 
 /** A click on the list comes after the box has lost the focus. */
 const CLICK_MS = 150
@@ -30,7 +29,7 @@ export function FindDog({
   const [at, setAt] = useState(0)
   const [open, setOpen] = useState(false)
   const list = useId()
-  const { data = [], isError } = useQuery(searchQuery(text))
+  const { data = [], isError } = useSearch(text)
   const found = text.trim() === '' ? [] : data
   const shown = open && text.trim() !== ''
   const pick = (dog: FoundDog | undefined): void => {

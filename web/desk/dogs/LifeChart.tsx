@@ -1,7 +1,7 @@
 import { area, axisBottom, axisLeft, extent, line, max, scaleLinear, scaleTime, select } from 'd3'
 import { addWeeks, format } from 'date-fns'
 import type { ReactNode } from 'react'
-import type { RecordVisit } from '../../../contract/api/record.ts'
+import type { RecordVisit } from '../../../contract/api/dogs.ts'
 import type { ForecastPoint } from '../../../core/index.ts'
 
 const WIDTH = 560

@@ -1,9 +1,10 @@
-import { useQuery } from '@tanstack/react-query'
 import { addWeeks, format } from 'date-fns'
 import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { DogRecord, RecordVisit } from '../../../contract/api/record.ts'
+import type { DogRecord, RecordVisit } from '../../../contract/api/dogs.ts'
+import { dogsApi } from '../../../contract/api/dogs.ts'
+import { photosApi } from '../../../contract/api/photos.ts'
 import { assembleFile } from '../../../contract/formats/assemble.ts'
 import { assessmentOf } from '../../../contract/formats/read-assessment.ts'
 import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
@@ -18,8 +19,8 @@ import {
   type VerdictName,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { dogQuery } from '../../device/groom.ts'
-import { salonQuery } from '../../device/queries.ts'
+import { hrefOf, useRead } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { BookDialog } from './BookDialog.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
@@ -30,13 +31,13 @@ const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
 /** One dog's life on one page: how its coat went over the visits, what was done with what, and what comes next. */
 export function RecordScreen(): ReactNode {
   const { dogId = '' } = useParams()
-  const { data, error, refetch } = useQuery(dogQuery(dogId))
+  const { data, error, refetch } = useRead(dogsApi.one, { id: dogId })
   if (data) return <Life dog={data} />
   return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="this dog" />
 }
 
 function Life({ dog }: { dog: DogRecord }): ReactNode {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const assessment = useMemo(
     () =>
@@ -76,7 +77,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           </p>
           {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
         </div>
-        <a className="btn" href={`/api/clients/${dog.client.id}/card.vcf`}>
+        <a className="btn" href={hrefOf(dogsApi.ownerCard, { id: dog.client.id })}>
           <ContactRound size={18} /> Address card
         </a>
         {booked ? (
@@ -205,7 +206,7 @@ function VisitLine({
             {photos.map((photo) => (
               <img
                 key={photo.id}
-                src={`/api/photos/${photo.id}`}
+                src={hrefOf(photosApi.bytes, { id: photo.id })}
                 alt={`${photo.kind} the groom`}
                 loading="lazy"
                 className="h-14 rounded-lg"

@@ -1,6 +1,6 @@
 import { addDays, format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
-import type { DogRecord } from '../../../contract/api/record.ts'
+import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { partLengths } from '../../../contract/words/goodbye-page.ts'
 import { mmText, PART_NAMES } from '../../../contract/words/index.ts'
 import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../../core/index.ts'

@@ -1,13 +1,13 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, screen } from '@testing-library/react'
+import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { addWeeks } from 'date-fns'
 import { useState } from 'react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
+import type { FoundDog, RecordVisit } from '../../../contract/api/dogs.ts'
 import type { VisitSummary } from '../../../contract/api/goodbye.ts'
-import type { FoundDog, RecordVisit } from '../../../contract/api/record.ts'
 import { brushedAtHome, DEFAULT_HOUSE, forecastOf, REGION_SIDES, rebookOf } from '../../../core/index.ts'
 import { anAssessment, lengths } from '../../../test/fixtures/dogs.ts'
-import { answering, draw } from '../../../test/harness/web.tsx'
+import { answering, draw, settled } from '../../../test/harness/web.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
 import { Regrowth } from './Regrowth.tsx'
@@ -145,7 +145,7 @@ describe('the search', () => {
   }))
   const type = async (text: string): Promise<void> => {
     fireEvent.change(screen.getByTestId('search'), { target: { value: text } })
-    await act(() => new Promise((done) => setTimeout(done, 20)))
+    await settled()
   }
   beforeEach(() => vi.useRealTimers())
   test('as one types; arrows move, what is marked is said to a screen reader, escape closes', async () => {

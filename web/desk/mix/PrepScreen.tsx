@@ -1,24 +1,25 @@
-import { useQuery } from '@tanstack/react-query'
 import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { Salon } from '../../../contract/api/api.ts'
-import type { Prep } from '../../../contract/api/api-shelf.ts'
+import type { Prep } from '../../../contract/api/day.ts'
+import { dayApi } from '../../../contract/api/day.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'
 import { minutesText, NO_BATH_TEXT, PROTECTOR_LABEL, volumeText } from '../../../contract/words/index.ts'
 import { houseWith, type NoBath } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { salonQuery } from '../../device/queries.ts'
-import { prepQuery, shelfQuery } from '../../device/shelf.ts'
+import { useRead } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { DISCARD, MixTable } from '../../stations/bath/MixingCard.tsx'
 
 const FULL = 100
 
 /** Before the day starts, and while it runs: what to mix, what runs short, who gets how much noise. */
 export function PrepScreen(): ReactNode {
-  const prep = useQuery(prepQuery)
-  const shelf = useQuery(shelfQuery)
-  const { data: salon } = useQuery(salonQuery)
+  const prep = useRead(dayApi.prep, {})
+  const shelf = useRead(shelfApi.all, {})
+  const { data: salon } = useSalon()
   if (!prep.data || !shelf.data || !salon) {
     const error = prep.error ?? shelf.error
     return error ? <QueryFailed error={error} onRetry={() => void prep.refetch()} /> : <Loading what="the day ahead" />

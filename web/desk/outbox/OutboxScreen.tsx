@@ -1,13 +1,13 @@
-import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { consentApi } from '../../../contract/api/consent.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { outboxQuery } from '../../device/queries.ts'
+import { useRead } from '../../device/api.ts'
 
 /** Messages to owners. Nothing leaves the salon: the outbox stands in for a message service. */
 export function OutboxScreen(): ReactNode {
-  const { data: messages, error, refetch } = useQuery(outboxQuery)
+  const { data: messages, error, refetch } = useRead(consentApi.messages, {})
   if (!messages)
     return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the messages" />
   return (

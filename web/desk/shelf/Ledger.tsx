@@ -1,11 +1,11 @@
-import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
-import type { StockMove } from '../../../contract/api/api-shelf.ts'
+import type { StockMove } from '../../../contract/api/shelf.ts'
+import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'
 import { volumeText } from '../../../contract/words/index.ts'
 import type { UnitSystem } from '../../../core/index.ts'
-import { salonQuery } from '../../device/queries.ts'
-import { movesQuery, useMoveStock } from '../../device/shelf.ts'
+import { useRead, useWrite } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { OneOf } from '../../parts/ask.tsx'
 
 const KIND = { receive: 'Received', count: 'Counted', correct: 'Corrected' } as const
@@ -14,13 +14,13 @@ const ASKS = { receive: 'ml that came in', count: 'ml there are', correct: 'ml m
 
 /** What is left of a product, and every movement that made it so. */
 export function Ledger({ product, units }: { product: ShelfProduct; units: UnitSystem }): ReactNode {
-  const { data: moves } = useQuery(movesQuery(product.id))
-  const { data: salon } = useQuery(salonQuery)
+  const { data: moves } = useRead(shelfApi.moves, { id: product.id })
+  const { data: salon } = useSalon()
   const [kind, setKind] = useState<keyof typeof KIND>('receive')
   const [text, setText] = useState('')
   const [note, setNote] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
-  const move = useMoveStock()
+  const move = useWrite(shelfApi.move)
   const book = (): void => {
     const ml = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'))
     const least = kind === 'receive' ? 1 : kind === 'count' ? 0 : -1_000_000
@@ -28,7 +28,7 @@ export function Ledger({ product, units }: { product: ShelfProduct; units: UnitS
     else if (kind === 'correct' && note.trim() === '') setProblem('Say why the stock is corrected')
     else
       move.mutate(
-        { id: product.id, batchId: crypto.randomUUID(), kind, ml, note },
+        { id: product.id, body: { batchId: crypto.randomUUID(), kind, ml, note } },
         {
           onSuccess: () => {
             setText('')

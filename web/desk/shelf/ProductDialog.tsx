@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
+import { shelfApi } from '../../../contract/api/shelf.ts'
 import { LABEL_DEFAULTS, type Label, labelSchema, type ShelfProduct } from '../../../contract/formats/products.ts'
 import { issuesOf } from '../../../contract/formats/zod-issues.ts'
 import { COAT_LABEL, dilutionText, PRODUCT_KIND_LABEL } from '../../../contract/words/index.ts'
@@ -11,7 +12,7 @@ import {
   SOIL_IDS,
   type UnitSystem,
 } from '../../../core/index.ts'
-import { useAddProduct, useChangeProduct, useRetireProduct } from '../../device/shelf.ts'
+import { useWrite } from '../../device/api.ts'
 import { AnyOf } from '../../parts/ask.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { Ledger } from './Ledger.tsx'
@@ -136,9 +137,9 @@ export function ProductDialog({
     ),
   )
   const [problem, setProblem] = useState<string | null>(null)
-  const add = useAddProduct()
-  const change = useChangeProduct()
-  const retire = useRetireProduct()
+  const add = useWrite(shelfApi.add)
+  const change = useWrite(shelfApi.change)
+  const retire = useWrite(shelfApi.retire)
   const set = (part: Partial<Draft>): void => setDraft((before) => ({ ...before, ...part }))
   const save = (): void => {
     const label = labelOf(draft)
@@ -154,8 +155,8 @@ export function ProductDialog({
       return
     }
     const after = { onSuccess: onClose, onError: (error: Error) => setProblem(error.message) }
-    if (product) change.mutate({ id: product.id, baseRevision: product.revision, label: parsed.data }, after)
-    else add.mutate({ label: parsed.data, stockMl }, after)
+    if (product) change.mutate({ id: product.id, body: { baseRevision: product.revision, label: parsed.data } }, after)
+    else add.mutate({ body: { label: parsed.data, stockMl } }, after)
   }
   const field = (key: keyof Draft & string, label: string, unit = '', wide = false): ReactNode => (
     <label className={wide ? 'col-span-full block' : 'block'}>
@@ -255,7 +256,7 @@ export function ProductDialog({
             className="btn"
             onClick={() =>
               retire.mutate(
-                { id: product.id, retired: !product.retired },
+                { id: product.id, body: { retired: !product.retired } },
                 { onSuccess: onClose, onError: (error) => toast.error(error.message) },
               )
             }

@@ -1,12 +1,12 @@
-import { useQuery } from '@tanstack/react-query'
 import { Download, Plus, Upload } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
+import { shelfApi } from '../../../contract/api/shelf.ts'
 import { expiresInDays, type ShelfProduct } from '../../../contract/formats/products.ts'
 import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
 import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { salonQuery } from '../../device/queries.ts'
-import { shelfQuery } from '../../device/shelf.ts'
+import { hrefOf, useRead, useWrite } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { today } from '../../parts/dates.ts'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { ProductDialog } from './ProductDialog.tsx'
@@ -41,8 +41,9 @@ const MOST_BYTES = 400_000
 
 /** What the salon has to put on a dog: labels, what is left, and every movement. */
 export function ShelfScreen(): ReactNode {
-  const shelf = useQuery(shelfQuery)
-  const { data: salon } = useQuery(salonQuery)
+  const shelf = useRead(shelfApi.all, {})
+  const bring = useWrite(shelfApi.import)
+  const { data: salon } = useSalon()
   const [open, setOpen] = useState<string | 'new' | null>(null)
   const [importing, setImporting] = useState(false)
   const [find, setFind] = useState('')
@@ -81,7 +82,7 @@ export function ShelfScreen(): ReactNode {
             onChange={(event) => setFind(event.target.value)}
           />
         </label>
-        <a className="btn" href="/api/shelf.csv" download>
+        <a className="btn" href={hrefOf(shelfApi.csv, {})} download>
           <Download size={18} /> CSV
         </a>
         <button type="button" className="btn" onClick={() => setImporting(true)}>
@@ -127,7 +128,7 @@ export function ShelfScreen(): ReactNode {
       {importing && (
         <ImportDialog
           title="Products from CSV"
-          path="/shelf/import"
+          send={(file) => bring.mutateAsync({ body: file })}
           mostBytes={MOST_BYTES}
           onClose={() => setImporting(false)}
         />

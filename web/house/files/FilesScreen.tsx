@@ -1,7 +1,10 @@
 import { Download, Upload } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import { MOST_CSV } from '../../../contract/api/api-shelf.ts'
-import type { RecordTable } from '../../../contract/formats/records-csv.ts'
+import { exchangeApi, MOST_CSV } from '../../../contract/api/exchange.ts'
+import { salonApi } from '../../../contract/api/salon.ts'
+import { shelfApi } from '../../../contract/api/shelf.ts'
+import type { RecordTable } from '../../../contract/formats/record-tables.ts'
+import { hrefOf, useWrite } from '../../device/api.ts'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { HousePage } from '../HousePage.tsx'
 
@@ -14,6 +17,7 @@ const TABLES: readonly (readonly [RecordTable, string, string])[] = [
 
 /** What the salon knows, as open files: all of it as one backup, or table by table as CSV. */
 export function FilesScreen(): ReactNode {
+  const bring = useWrite(exchangeApi.import)
   const [bringing, setBringing] = useState<(typeof TABLES)[number] | null>(null)
   return (
     <HousePage>
@@ -31,7 +35,7 @@ export function FilesScreen(): ReactNode {
               <code className="rounded bg-paper px-1">./etude start --restore FILE</code>.
             </p>
           </div>
-          <a className="btn" href="/api/backup">
+          <a className="btn" href={hrefOf(salonApi.backup, {})}>
             <Download size={18} /> Backup
           </a>
         </li>
@@ -43,7 +47,11 @@ export function FilesScreen(): ReactNode {
                 <h2 className="text-xl">{label}</h2>
                 <p className="text-ink-2">{about}</p>
               </div>
-              <a className="btn" href={`/api/records/${id}.csv`} aria-label={`Take out ${label.toLowerCase()}`}>
+              <a
+                className="btn"
+                href={hrefOf(exchangeApi.csv, { table: id })}
+                aria-label={`Take out ${label.toLowerCase()}`}
+              >
                 <Download size={18} /> Take out
               </a>
               <button
@@ -62,7 +70,7 @@ export function FilesScreen(): ReactNode {
             <h2 className="text-xl">Products</h2>
             <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
           </div>
-          <a className="btn" href="/api/shelf.csv" aria-label="Take out products">
+          <a className="btn" href={hrefOf(shelfApi.csv, {})} aria-label="Take out products">
             <Download size={18} /> Take out
           </a>
         </li>
@@ -70,7 +78,7 @@ export function FilesScreen(): ReactNode {
       {bringing && (
         <ImportDialog
           title={`${bringing[1]} from CSV`}
-          path={`/records/${bringing[0]}/import`}
+          send={(file) => bring.mutateAsync({ table: bringing[0], body: file })}
           mostBytes={MOST_CSV}
           onClose={() => setBringing(null)}
         />

@@ -1,10 +1,11 @@
-import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { toast } from 'sonner'
+import { salonApi } from '../../../contract/api/salon.ts'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { salonQuery, useSetEstimate } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { HousePage } from '../HousePage.tsx'
 import { Prices } from './Prices.tsx'
 
@@ -52,7 +53,7 @@ const title = (id: EstimateId): string => GROUPS.find(([prefix]) => id.startsWit
 
 /** Where every number comes from: its value here, the default, its unit and how sure it is. */
 export function NumbersScreen(): ReactNode {
-  const { data: salon, error, refetch } = useQuery(salonQuery)
+  const { data: salon, error, refetch } = useSalon()
   const { hash } = useLocation()
   useEffect(
     function showNumber() {
@@ -92,10 +93,13 @@ function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; 
   const { value, unit, mark, what } = ESTIMATES[id]
   const shown = String(Math.round((own ?? value) * 1000) / 1000)
   const [text, setText] = useState(shown)
-  const save = useSetEstimate()
+  const save = useWrite(salonApi.setEstimate)
   useEffect(() => setText(shown), [shown])
   const send = (next: number | null): void =>
-    save.mutate({ id, value: next }, { onError: (error) => toast.error(`${what}: not saved. ${error.message}`) })
+    save.mutate(
+      { body: { id, value: next } },
+      { onError: (error) => toast.error(`${what}: not saved. ${error.message}`) },
+    )
   const commit = (): void => {
     const next = Number(text)
     if (text === shown) return

@@ -1,9 +1,10 @@
 import { Check } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { Salon } from '../../../contract/api/api.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import { salonApi } from '../../../contract/api/salon.ts'
 import { COAT_PRICE_IDS, type CoatPriceId, SIZE_IDS, type SizeId } from '../../../core/index.ts'
-import { useSetPrices } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
 
 type List = Salon['prices']
 
@@ -31,12 +32,15 @@ const units = (amount: number): string => String(amount / 100)
 
 /** The price list by coat and size, and what a minute of coat work costs beyond it. */
 export function Prices({ prices }: { prices: List }): ReactNode {
-  const save = useSetPrices()
+  const save = useWrite(salonApi.setPrices)
   const set = (next: List): void =>
-    save.mutate(next, {
-      onSuccess: () => toast.success('Prices saved'),
-      onError: (error) => toast.error(`Not saved: ${error.message}`),
-    })
+    save.mutate(
+      { body: next },
+      {
+        onSuccess: () => toast.success('Prices saved'),
+        onError: (error) => toast.error(`Not saved: ${error.message}`),
+      },
+    )
   return (
     <section className="mb-8" aria-label="Prices" id="prices">
       <h2 className="mb-1 text-xl">Prices in {prices.currency}</h2>

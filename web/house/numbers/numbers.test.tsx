@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId } from '../../../core/index.ts'
 import { aSalon } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices, type Sent } from '../../../test/harness/web.tsx'
+import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { NumbersScreen } from './NumbersScreen.tsx'
 
 async function open(estimates: Partial<Record<EstimateId, number>> = {}, at = '/numbers'): Promise<readonly Sent[]> {
@@ -13,7 +13,7 @@ async function open(estimates: Partial<Record<EstimateId, number>> = {}, at = '/
     'PUT /settings/prices': () => ({ body: aSalon({ estimates }) }),
   })
   draw(<NumbersScreen />, at)
-  await act(() => new Promise((done) => setTimeout(done, 30)))
+  await settled()
   return sent
 }
 const row = (id: string): HTMLElement => document.getElementById(id)!

@@ -1,11 +1,11 @@
-import { useQuery } from '@tanstack/react-query'
 import { scaleLog } from 'd3'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import type { PersonPace } from '../../../contract/api/record.ts'
+import type { PersonPace } from '../../../contract/api/pace.ts'
+import { paceApi } from '../../../contract/api/pace.ts'
 import { TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { paceQuery, useSetPace } from '../../device/groom.ts'
+import { useRead, useWrite } from '../../device/api.ts'
 import { HousePage } from '../HousePage.tsx'
 
 const WIDTH = 320
@@ -16,7 +16,7 @@ const percent = (error: number): string => `${Math.round((Math.exp(error) - 1) *
 
 /** What everybody's logged minutes say of their pace, how sure that is, and whether it pays to plan with it. */
 export function PaceScreen(): ReactNode {
-  const { data, error, refetch } = useQuery(paceQuery)
+  const { data, error, refetch } = useRead(paceApi.all, {})
   if (!data) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the pace" />
   return (
     <HousePage testId="pace">
@@ -36,7 +36,7 @@ export function PaceScreen(): ReactNode {
 }
 
 function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: PersonPace }): ReactNode {
-  const set = useSetPace()
+  const set = useWrite(paceApi.set)
   const failed = { onError: (error: Error) => toast.error(`Not kept: ${error.message}`) }
   return (
     <li className="card p-5" data-person={person.name}>
@@ -47,7 +47,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
             type="checkbox"
             className="sr-only"
             checked={!off}
-            onChange={() => set.mutate({ id: person.id, off: !off }, failed)}
+            onChange={() => set.mutate({ id: person.id, body: { off: !off } }, failed)}
           />
           {off ? 'Plans take the house’s rates' : 'Plans use this pace'}
         </label>
@@ -55,7 +55,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
           type="button"
           className="btn"
           disabled={paces.length === 0}
-          onClick={() => set.mutate({ id: person.id, reset: true }, failed)}
+          onClick={() => set.mutate({ id: person.id, body: { reset: true } }, failed)}
         >
           Start again from today
         </button>

@@ -1,26 +1,29 @@
-import { useQuery } from '@tanstack/react-query'
 import { Plus, SprayCan } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { RunningBlade } from '../../../contract/api/bench.ts'
-import { coreTool, type RackToolDoc } from '../../../contract/api/rack.ts'
+import { benchApi } from '../../../contract/api/bench.ts'
+import { coreTool, type RackToolDoc, rackApi } from '../../../contract/api/rack.ts'
 import { bladeTemperature, dueOf, type House, houseWith, RACK_KIND_IDS, type RackKind } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
+import { useRead, useWrite } from '../../device/api.ts'
 import { useDevice } from '../../device/devices.ts'
-import { rackQuery, runningBladesQuery, useCareForTool } from '../../device/groom.ts'
-import { salonQuery } from '../../device/queries.ts'
 import { useNow } from '../../device/use-now.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { HousePage } from '../HousePage.tsx'
 import { byLength } from './names.ts'
 import { ToolDialog } from './ToolDialog.tsx'
 import { ToolRow } from './ToolRow.tsx'
 
+/** How often the blades that run are looked for. */
+const BLADES_MS = 5000
+
 /** Every tool and how it stands; what is away, dull or past its count is not planned with. */
 export function RackScreen(): ReactNode {
-  const { data: tools, error, refetch } = useQuery(rackQuery)
-  const { data: salon } = useQuery(salonQuery)
-  const { data: running = [] } = useQuery(runningBladesQuery)
+  const { data: tools, error, refetch } = useRead(rackApi.all, {})
+  const { data: salon } = useSalon()
+  const { data: running = [] } = useRead(benchApi.blades, {}, { refetchInterval: BLADES_MS })
   const now = useNow(running.length > 0)
   const thermometer = useDevice('thermometer')
   const [editing, setEditing] = useState<RackToolDoc | 'new' | null>(null)
@@ -103,11 +106,11 @@ function heatOf(
 
 /** At the end of a dog: everything that was used is oiled and disinfected in one go. */
 function CareForAll({ tools, house }: { tools: readonly RackToolDoc[]; house: House }): ReactNode {
-  const care = useCareForTool()
+  const care = useWrite(rackApi.care)
   const due = tools.flatMap((tool) =>
     dueOf(coreTool(tool, new Date()), house)
       .filter((what) => what !== 'sharpen')
-      .map((what) => ({ id: tool.id, care: what })),
+      .map((care) => ({ id: tool.id, body: { care } })),
   )
   if (due.length === 0) return null
   const all = async (): Promise<void> => {

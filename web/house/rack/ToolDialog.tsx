@@ -1,10 +1,10 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { Person } from '../../../contract/api/api.ts'
-import { type RackToolDoc, type ToolFields, toolSchema } from '../../../contract/api/rack.ts'
+import { type RackToolDoc, rackApi, type ToolFields, toolSchema } from '../../../contract/api/rack.ts'
+import type { Person } from '../../../contract/api/salon.ts'
 import { RACK_KIND_LABEL, TOOL_STATE_LABEL } from '../../../contract/words/index.ts'
 import { BLADES, COMB_MM, RACK_KIND_IDS, type RackKind, SKIP_FORMS, TOOL_STATE_IDS } from '../../../core/index.ts'
-import { useAddTool, useChangeTool, useRetireTool } from '../../device/groom.ts'
+import { useWrite } from '../../device/api.ts'
 import { OneOf } from '../../parts/ask.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
@@ -22,9 +22,9 @@ export function ToolDialog({
   people: readonly Person[]
   onClose: () => void
 }): ReactNode {
-  const add = useAddTool()
-  const change = useChangeTool()
-  const retire = useRetireTool()
+  const add = useWrite(rackApi.add)
+  const change = useWrite(rackApi.change)
+  const retire = useWrite(rackApi.retire)
   const [fields, setFields] = useState<ToolFields>(tool?.tool ?? NEW)
   const set = (more: Partial<ToolFields>): void => setFields({ ...fields, ...more })
   const wrong = toolSchema.safeParse(fields).error?.issues[0]
@@ -46,8 +46,8 @@ export function ToolDialog({
         onSubmit={(event) => {
           event.preventDefault()
           if (wrong) return
-          if (tool) change.mutate({ id: tool.id, baseRevision: tool.revision, tool: fields }, after)
-          else add.mutate(fields, after)
+          if (tool) change.mutate({ id: tool.id, body: { baseRevision: tool.revision, tool: fields } }, after)
+          else add.mutate({ body: { tool: fields } }, after)
         }}
       >
         {!tool && (
@@ -132,7 +132,11 @@ export function ToolDialog({
         </label>
         <div className="flex items-center gap-2">
           {tool && (
-            <button type="button" className="btn" onClick={() => retire.mutate({ id: tool.id, retired: true }, after)}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => retire.mutate({ id: tool.id, body: { retired: true } }, after)}
+            >
               Take it off the rack
             </button>
           )}

@@ -2,11 +2,11 @@ import { formatDistanceToNowStrict } from 'date-fns'
 import { Droplets, Sparkles, SprayCan } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import type { Person } from '../../../contract/api/api.ts'
-import { coreTool, type RackToolDoc } from '../../../contract/api/rack.ts'
+import { coreTool, type RackToolDoc, rackApi } from '../../../contract/api/rack.ts'
+import type { Person } from '../../../contract/api/salon.ts'
 import { mmText, RACK_CARE_LABEL, TOOL_STATE_LABEL } from '../../../contract/words/index.ts'
 import { dueOf, type House, isOffered } from '../../../core/index.ts'
-import { useCareForTool } from '../../device/groom.ts'
+import { useWrite } from '../../device/api.ts'
 import { lengthOf, nameOf } from './names.ts'
 
 const MINUTE = 60_000
@@ -57,7 +57,7 @@ export function ToolRow({
   people: readonly Person[]
   onEdit: () => void
 }): ReactNode {
-  const care = useCareForTool()
+  const care = useWrite(rackApi.care)
   const core = coreTool(tool, new Date())
   const due = dueOf(core, house)
   const offered = isOffered(core, house)
@@ -65,7 +65,10 @@ export function ToolRow({
   const edge = kind === 'blade' || kind === 'shears'
   const hasLength = kind === 'blade' || kind === 'comb'
   const done = (what: 'sharpen' | 'oil' | 'disinfect'): void =>
-    care.mutate({ id: tool.id, care: what }, { onError: (error) => toast.error(`Not kept: ${error.message}`) })
+    care.mutate(
+      { id: tool.id, body: { care: what } },
+      { onError: (error) => toast.error(`Not kept: ${error.message}`) },
+    )
   const standing = [
     label,
     ownerId ? people.find(({ id }) => id === ownerId)?.name : null,

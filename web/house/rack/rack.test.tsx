@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import type { RunningBlade } from '../../../contract/api/bench.ts'
 import type { RackToolDoc, ToolFields } from '../../../contract/api/rack.ts'
 import { aSalon, EBBA, NOOR } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices, type Sent } from '../../../test/harness/web.tsx'
+import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { RackScreen } from './RackScreen.tsx'
 
 const ago = (minutes: number): string => new Date(Date.now() - minutes * 60_000).toISOString()
@@ -44,7 +44,7 @@ const shown = async (
   const sent = open(tools, running)
   draw(<RackScreen />)
   await waitFor(() => screen.getByTestId('rack'))
-  await act(() => new Promise((done) => setTimeout(done, 20)))
+  await settled()
   return sent
 }
 const row = (name: string): HTMLElement => document.querySelector(`[data-tool="${name}"]`)!

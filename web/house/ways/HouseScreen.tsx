@@ -1,13 +1,17 @@
-import { useQueries, useQuery } from '@tanstack/react-query'
+import { useQueries } from '@tanstack/react-query'
 import { type ReactNode, useMemo, useState } from 'react'
-import type { Person, Visit } from '../../../contract/api/api.ts'
+import { dayApi } from '../../../contract/api/day.ts'
+import type { Person } from '../../../contract/api/salon.ts'
+import { salonApi } from '../../../contract/api/salon.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
 import { assembleFile } from '../../../contract/formats/assemble.ts'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { SCHOOL_GROUPS } from '../../../contract/words/index.ts'
 import { houseWith, PERSONAL_SCHOOLS } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { schoolDatesQuery } from '../../device/groom.ts'
-import { dayQuery, salonQuery, visitQuery } from '../../device/queries.ts'
+import { reading, useRead } from '../../device/api.ts'
+import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { OneOf } from '../../parts/ask.tsx'
 import { HousePage } from '../HousePage.tsx'
 import { SchoolRow } from './SchoolRow.tsx'
@@ -17,13 +21,13 @@ const LOOKED = 20
 
 /** The dogs of today that were looked over, the chosen one first; null until they are read. */
 function useDogsOfToday(first: string | null): { looked: readonly Visit[]; files: readonly AssessmentFile[] | null } {
-  const { data: day } = useQuery(dayQuery(null))
+  const { data: day } = useRead(dayApi.read, {}, { refetchInterval: DAY_MS })
   const ids = useMemo(
     () => day?.visits.flatMap(({ id, plan, scored }) => (plan && scored > LOOKED ? [id] : [])) ?? [],
     [day],
   )
   const looked = useQueries({
-    queries: ids.map((id) => visitQuery(id)),
+    queries: ids.map((id) => reading(visitsApi.one, { id })),
     combine: (results) => results.flatMap(({ data }) => data ?? []),
   })
   const complete = day !== undefined && looked.length === ids.length
@@ -43,10 +47,10 @@ function useDogsOfToday(first: string | null): { looked: readonly Visit[]; files
 
 /** Where good practitioners differ: what this house does, what each side says, and what that changes for a dog of today. */
 export function HouseScreen(): ReactNode {
-  const { data: salon, error, refetch } = useQuery(salonQuery)
+  const { data: salon, error, refetch } = useSalon()
   const [dog, setDog] = useState<string | null>(null)
   const { looked, files } = useDogsOfToday(dog)
-  const { data: dates = [] } = useQuery(schoolDatesQuery)
+  const { data: dates = [] } = useRead(salonApi.schoolDates, {})
   const [personId, setPersonId] = useState<string | null>(null)
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const person: Person | null = salon?.people.find(({ id }) => id === personId) ?? null

@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { Plus, Trash2 } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { Salon } from '../../../contract/api/api.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import { salonApi } from '../../../contract/api/salon.ts'
 import { DRYER_KIND_LABEL, PROTECTOR_LABEL, UNIT_SYSTEM_LABEL } from '../../../contract/words/index.ts'
 import {
   BLOWERS,
@@ -13,9 +13,9 @@ import {
   UNIT_SYSTEMS,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
+import { useWrite } from '../../device/api.ts'
 import { useDevice } from '../../device/devices.ts'
-import { salonQuery } from '../../device/queries.ts'
-import { useSetEquipment } from '../../device/shelf.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { OneOf } from '../../parts/ask.tsx'
 import { HousePage } from '../HousePage.tsx'
 
@@ -23,13 +23,16 @@ type Equipment = Salon['equipment']
 
 /** Dryers, the room they stand in, ear protection, and the units this house reads. */
 export function RoomScreen(): ReactNode {
-  const { data: salon, error, refetch } = useQuery(salonQuery)
-  const save = useSetEquipment()
+  const { data: salon, error, refetch } = useSalon()
+  const save = useWrite(salonApi.setEquipment)
   const climate = useDevice('climate')
   if (!salon) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the room" />
   const { equipment } = salon
   const set = (next: Partial<Equipment>): void =>
-    save.mutate({ ...equipment, ...next }, { onError: (problem) => toast.error(`Not saved: ${problem.message}`) })
+    save.mutate(
+      { body: { ...equipment, ...next } },
+      { onError: (problem) => toast.error(`Not saved: ${problem.message}`) },
+    )
   const setDryer = (id: string, next: Partial<Dryer>): void =>
     set({ dryers: equipment.dryers.map((dryer) => (dryer.id === id ? { ...dryer, ...next } : dryer)) })
   const setRoom = (next: Partial<Equipment['room']>): void => set({ room: { ...equipment.room, ...next } })

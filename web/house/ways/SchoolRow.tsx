@@ -1,13 +1,13 @@
 import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import type { Person } from '../../../contract/api/api.ts'
-import type { SchoolDate } from '../../../contract/api/record.ts'
+import type { Person, SchoolDate } from '../../../contract/api/salon.ts'
+import { salonApi } from '../../../contract/api/salon.ts'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { minutesText, SCHOOL_WORDS } from '../../../contract/words/index.ts'
 import type { WayExample } from '../../../contract/words/way-example.ts'
 import { type House, SCHOOLS, type SchoolId, type Schools, schoolsWith } from '../../../core/index.ts'
-import { useSetSchool } from '../../device/shelf.ts'
+import { useWrite } from '../../device/api.ts'
 import { useInSight } from '../../parts/use-in-sight.ts'
 import { useExample } from './use-example.ts'
 
@@ -29,7 +29,7 @@ export function SchoolRow({
   dogs: readonly AssessmentFile[] | null
   house: House
 }): ReactNode {
-  const save = useSetSchool()
+  const save = useWrite(salonApi.setSchool)
   const [row, inSight] = useInSight<HTMLLIElement>()
   const example = useExample(dogs, id, chosen, house, inSight)
   const words = SCHOOL_WORDS[id]
@@ -37,7 +37,7 @@ export function SchoolRow({
   const value = schoolsWith(chosen)[id] as string
   const choose = (option: string | null): void =>
     save.mutate(
-      { id, option, personId: person?.id ?? null },
+      { body: { id, option, personId: person?.id ?? null } },
       { onError: (error) => toast.error(`${words.question} not saved: ${error.message}`) },
     )
   return (

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { SCHOOL_WORDS } from '../../../contract/words/index.ts'
@@ -14,7 +14,7 @@ import {
   type Schools,
 } from '../../../core/index.ts'
 import { aSalon, aVisit, EBBA } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices, type Sent } from '../../../test/harness/web.tsx'
+import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { HouseScreen } from './HouseScreen.tsx'
 
 // A test document has no workers: what the worker works out is worked out here, by the same function.
@@ -44,7 +44,7 @@ async function open(): Promise<readonly Sent[]> {
   })
   draw(<HouseScreen />)
   await waitFor(() => document.querySelector('[data-school]') ?? Promise.reject(new Error('no rows yet')))
-  await act(() => new Promise((done) => setTimeout(done, 30)))
+  await settled()
   return sent
 }
 const row = (id: SchoolId): HTMLElement => document.querySelector(`[data-school="${id}"]`)!
@@ -104,7 +104,7 @@ describe('how we work', () => {
     chosen = { rinse: 'face-last' }
     const sent = await open()
     fireEvent.click(screen.getByLabelText('Ebba'))
-    await act(() => new Promise((done) => setTimeout(done, 20)))
+    await settled()
     const rows = [...document.querySelectorAll('[data-school]')].map((one) => one.getAttribute('data-school'))
     expect(rows.toSorted()).toEqual([...PERSONAL_SCHOOLS].toSorted())
     const last = within(row('rinse')).getAllByRole('radio')[SCHOOLS.rinse.indexOf('face-last')] as HTMLInputElement

@@ -1,12 +1,14 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowRight } from 'lucide-react'
 import { type FormEvent, type ReactNode, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { Arrival, Visit } from '../../../contract/api/api.ts'
+import type { Arrival, Visit } from '../../../contract/api/visits.ts'
+import { arrivalSchema, visitsApi } from '../../../contract/api/visits.ts'
 import { capital, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import type { VerdictName } from '../../../core/index.ts'
-import { Away, Refusal } from '../../device/client.ts'
-import { salonQuery, useSaveArrival } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
+import { Away, Refused } from '../../device/client.ts'
+import { deviceStorage, readJson } from '../../device/storage.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
@@ -25,11 +27,13 @@ interface Draft {
   readonly arrival: Arrival
 }
 
+const isDraft = (value: unknown): value is Draft =>
+  typeof value === 'object' && value !== null && arrivalSchema.safeParse((value as Draft).arrival).success
+
 /** What was typed and not saved is on this device, and comes back with the page. */
 function useDraft(visit: Visit): [Arrival, (change: (arrival: Arrival) => Arrival) => void, () => void] {
   const [arrival, setArrival] = useState<Arrival>(() => {
-    const kept = localStorage.getItem(draftKey(visit))
-    const draft = kept ? (JSON.parse(kept) as Draft) : null
+    const draft = readJson(draftKey(visit), isDraft)
     return draft && draft.baseRevision === visit.arrivalRevision ? draft.arrival : visit.arrival
   })
   return [
@@ -37,19 +41,19 @@ function useDraft(visit: Visit): [Arrival, (change: (arrival: Arrival) => Arriva
     (change) =>
       setArrival((before) => {
         const next = change(before)
-        localStorage.setItem(draftKey(visit), JSON.stringify({ baseRevision: visit.arrivalRevision, arrival: next }))
+        deviceStorage.set(draftKey(visit), JSON.stringify({ baseRevision: visit.arrivalRevision, arrival: next }))
         return next
       }),
-    () => localStorage.removeItem(draftKey(visit)),
+    () => deviceStorage.remove(draftKey(visit)),
   ]
 }
 
 /** Who is this dog: what decides how much it can give, and what its owner wants. A known dog starts from last time. */
 export function ArrivalScreen(): ReactNode {
   const visit = useVisit()
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const navigate = useNavigate()
-  const save = useSaveArrival(visit.id)
+  const save = useWrite(visitsApi.setArrival)
   const [arrival, change, forget] = useDraft(visit)
   const [personId, setPersonId] = useState(visit.personId)
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
@@ -61,7 +65,7 @@ export function ArrivalScreen(): ReactNode {
     const person = salon?.people.find(({ id }) => id === personId)
     const withHands = person ? { ...arrival, house: { ...arrival.house, experience: person.experience } } : arrival
     save.mutate(
-      { baseRevision: visit.arrivalRevision, arrival: withHands, personId },
+      { id: visit.id, body: { baseRevision: visit.arrivalRevision, arrival: withHands, personId } },
       {
         onSuccess: () => {
           forget()
@@ -140,7 +144,7 @@ export function ArrivalScreen(): ReactNode {
 }
 
 function Problem({ error }: { error: Error }): ReactNode {
-  const issues = error instanceof Refusal ? error.problem.issues : undefined
+  const issues = error instanceof Refused ? error.problem.issues : undefined
   return (
     <div className="mb-3 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
       {error instanceof Away ? (
@@ -153,7 +157,7 @@ function Problem({ error }: { error: Error }): ReactNode {
             </li>
           ))}
         </ul>
-      ) : error instanceof Refusal && error.problem.code === 'changed-elsewhere' ? (
+      ) : error instanceof Refused && error.problem.code === 'changed-elsewhere' ? (
         `${error.problem.changedBy ?? 'Somebody else'} changed this arrival meanwhile. Reload to see theirs; yours stays in this form until then.`
       ) : (
         error.message

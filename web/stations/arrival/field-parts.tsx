@@ -1,5 +1,5 @@
 import { type ReactNode, useId } from 'react'
-import type { Arrival } from '../../../contract/api/api.ts'
+import type { Arrival } from '../../../contract/api/visits.ts'
 import { capital } from '../../../contract/words/index.ts'
 
 /** What every form of the arrival takes. */

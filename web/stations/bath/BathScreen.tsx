@@ -1,9 +1,11 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, ArrowRight, FlaskConical } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Salon, Visit } from '../../../contract/api/api.ts'
+import { bathApi } from '../../../contract/api/bath.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import { shelfApi } from '../../../contract/api/shelf.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'
 import {
   BATH_STEP_LABEL,
@@ -16,6 +18,7 @@ import {
   PRODUCT_KIND_LABEL,
   placeName,
 } from '../../../contract/words/index.ts'
+import type { Swaps } from '../../../core/index.ts'
 import {
   type Assessment,
   type Bath,
@@ -30,8 +33,10 @@ import {
   REGION_SIDES,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { salonQuery, useMoveDog } from '../../device/queries.ts'
-import { bathQuery, shelfQuery, useBookBath, useSwapProducts } from '../../device/shelf.ts'
+import { useRead, useWrite } from '../../device/api.ts'
+import type { Entry } from '../../device/outbox.ts'
+import { send, useLane } from '../../device/use-outbox.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfBath } from '../../dog/looks.ts'
@@ -49,8 +54,8 @@ import { Timeline } from './Timeline.tsx'
 export function BathScreen(): ReactNode {
   const visit = useVisit()
   const made = usePlanOfVisit(visit)
-  const { data: salon } = useQuery(salonQuery)
-  const shelf = useQuery(shelfQuery)
+  const { data: salon } = useSalon()
+  const shelf = useRead(shelfApi.all, {})
   if (shelf.error && !shelf.data) return <QueryFailed error={shelf.error} onRetry={() => void shelf.refetch()} />
   if (!made || !salon || !shelf.data) return <Loading what="the bath" />
   return <InTheTub visit={visit} salon={salon} products={shelf.data} {...made} />
@@ -65,10 +70,17 @@ interface Props {
   readonly house: House
 }
 
+/** What the last change that is still on its way chose; null where none is. */
+function swapsIn(entries: readonly Entry[]): Swaps | null {
+  const last = entries.findLast(({ to }) => to === 'bath.swap')
+  return last ? (last.call as { body: { swaps: Swaps } }).body.swaps : null
+}
+
 function InTheTub({ visit, salon, products, assessment, plan, house }: Props): ReactNode {
-  const { data: record } = useQuery(bathQuery(visit.id))
-  const swap = useSwapProducts(visit.id)
-  const swaps = record?.swaps ?? NONE
+  const { data: record } = useRead(bathApi.of, { id: visit.id })
+  const { entries } = useLane(`bath.${visit.id}`)
+  // What was chosen a moment ago counts at once; a refusal takes it back and says why.
+  const swaps = swapsIn(entries) ?? record?.swaps ?? NONE
   const shelf = useMemo(() => shelfOfVisit(products, record), [products, record])
   const bath = useMemo(() => planBath(assessment, plan, house, shelf, swaps), [assessment, plan, house, shelf, swaps])
   const deshed = useMemo(() => deshedOf(assessment, plan, house), [assessment, plan, house])
@@ -76,7 +88,7 @@ function InTheTub({ visit, salon, products, assessment, plan, house }: Props): R
   const name = visit.arrival.dog.name ?? 'This dog'
   const change = (slot: string, productId: string | null): void => {
     const { [slot]: _, ...others } = swaps
-    swap.mutate(productId ? { ...others, [slot]: productId } : others)
+    send('bath.swap', { id: visit.id, body: { swaps: productId ? { ...others, [slot]: productId } : others } })
   }
   const units = salon.equipment.units
   if (bath.noBath)
@@ -138,8 +150,7 @@ function Tub({
   const [chosen, setChosen] = useState<string | null>(() => bath.steps.find(({ kind }) => kind === 'wash')?.id ?? null)
   const { stage } = useTurning()
   const [card, setCard] = useState(false)
-  const book = useBookBath(visit.id)
-  const move = useMoveDog()
+  const book = useWrite(bathApi.book)
   const navigate = useNavigate()
   const step = bath.steps.find(({ id }) => id === chosen) ?? null
   const mm = useMemo(() => coatAtTub(assessment, plan, house).mm, [assessment, plan, house])
@@ -167,15 +178,20 @@ function Tub({
   const bottles = useMemo(() => mixForDay([{ dogId: visit.id, lines: mixLines(bath.steps) }]), [bath.steps, visit.id])
   const productName = (id: string) => bath.uses.find(({ product }) => product.id === id)!.product
   const out = (): void => {
-    const go = (): void =>
-      move.mutate({ visitId: visit.id, station: 'dry' }, { onSuccess: () => void navigate(`/visits/${visit.id}/dry`) })
+    const go = (): void => {
+      send('visits.setStation', { id: visit.id, body: { station: 'dry' } })
+      void navigate(`/visits/${visit.id}/dry`)
+    }
     // Without a shelf of its own there is nothing to book from.
     if (usual || bookedAt) go()
     else
-      book.mutate(crypto.randomUUID(), {
-        onSuccess: go,
-        onError: (error) => toast.error(`Not booked: ${error.message}`),
-      })
+      book.mutate(
+        { id: visit.id, body: { batchId: crypto.randomUUID() } },
+        {
+          onSuccess: go,
+          onError: (error) => toast.error(`Not booked: ${error.message}`),
+        },
+      )
   }
   return (
     <Station>
@@ -279,12 +295,7 @@ function Tub({
             <FlaskConical size={18} /> Mixing card
           </button>
           <span className="grow" />
-          <button
-            type="button"
-            className="btn btn-main"
-            disabled={book.isPending || move.isPending || !visit.acceptedPlan}
-            onClick={out}
-          >
+          <button type="button" className="btn btn-main" disabled={book.isPending || !visit.acceptedPlan} onClick={out}>
             {visit.acceptedPlan
               ? usual || bookedAt
                 ? 'To the dryer'

@@ -1,6 +1,6 @@
 import { Play } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
-import type { Visit } from '../../../contract/api/api.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import {
   amountText,
   capital,
@@ -22,9 +22,9 @@ import {
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfPlan } from '../../dog/looks.ts'
+import { Stops } from '../../dog/Said.tsx'
 import { useTurning } from '../../dog/use-turning.ts'
 import { ScrollPane } from '../../parts/ScrollPane.tsx'
-import { Stops } from '../verdict/Said.tsx'
 
 const KIND_ORDER: readonly Tool['kind'][] = ['brush', 'other', 'dryer', 'blade', 'comb', 'shears']
 

@@ -2,8 +2,8 @@ import { clsx } from 'clsx'
 import { Coffee, Lightbulb } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { minutesText, pullText } from '../../../contract/words/index.ts'
+import type { BenchHere } from '../../dog/use-bench.ts'
 import { clockText, minutesOf } from './clock.ts'
-import type { BenchHere } from './use-bench.ts'
 
 /** How long it has been, what the dog has still to give, and when it rests. */
 export function BenchHead({

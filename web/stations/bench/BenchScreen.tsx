@@ -1,27 +1,27 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowRight } from 'lucide-react'
 import { type ReactNode, useEffect, useMemo } from 'react'
 import { Link } from 'react-router'
-import type { Visit } from '../../../contract/api/api.ts'
+import { bathApi } from '../../../contract/api/bath.ts'
+import { shelfApi } from '../../../contract/api/shelf.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import { type BenchHappening, type House, houseWith, restEveryOf, wholeGroom } from '../../../core/index.ts'
+import { allowSound } from '../../app/sound.ts'
 import { Loading } from '../../app/states.tsx'
-import { salonQuery } from '../../device/queries.ts'
-import { bathQuery, shelfQuery } from '../../device/shelf.ts'
+import { useRead } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { shelfOfVisit } from '../../dog/shelf-of-visit.ts'
-
+import { type BenchHere, useBench } from '../../dog/use-bench.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { Begin } from './Begin.tsx'
-import { allowSound } from './sound.ts'
 import { useAwake } from './use-awake.ts'
-import { type BenchHere, useBench } from './use-bench.ts'
 import { Working } from './Working.tsx'
 
 /** The groom as it happens. */
 export function BenchScreen(): ReactNode {
   const visit = useVisit()
   const here = useBench(visit.id)
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   if (!here.ready || !salon) return <Loading what="the bench" />
   return <Bench visit={visit} here={here} house={houseWith(salon.estimates)} />
 }
@@ -29,8 +29,8 @@ export function BenchScreen(): ReactNode {
 /** The plan in force, as the steps of a bench; null where there is nothing to begin yet. */
 function usePlanEvent(visit: Visit): Extract<BenchHappening, { kind: 'plan' }> | null {
   const made = usePlanOfVisit(visit)
-  const shelf = useQuery(shelfQuery)
-  const bath = useQuery(bathQuery(visit.id))
+  const shelf = useRead(shelfApi.all, {})
+  const bath = useRead(bathApi.of, { id: visit.id })
   // What is on the shelf decides the steps: they are not made before it is known, or known to be out of reach.
   const known = (shelf.data || shelf.isError) && (bath.data || bath.isError)
   const accepted = visit.acceptedPlan

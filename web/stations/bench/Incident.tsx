@@ -12,9 +12,9 @@ import {
 } from '../../../core/index.ts'
 import { CoatMap, type Look } from '../../dog/CoatMap.tsx'
 import type { DogDrawn } from '../../dog/dog-file.ts'
+import { PhotoButton } from '../../dog/PhotoButton.tsx'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { PhotoButton } from './PhotoButton.tsx'
 
 interface Props {
   readonly visitId: string

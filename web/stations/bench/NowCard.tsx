@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { Check, Hourglass, Pause, Play, RotateCcw, SkipForward } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import type { Person } from '../../../contract/api/api.ts'
+import type { Person } from '../../../contract/api/salon.ts'
 import {
   amountText,
   BATH_NOTE_TEXT,

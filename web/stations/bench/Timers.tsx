@@ -3,8 +3,8 @@ import { Bell, Plus, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { stepTitle } from '../../../contract/words/index.ts'
 import type { Bench, BenchHappening, DwellTimer } from '../../../core/index.ts'
+import { useRinging } from '../../app/use-ringing.ts'
 import { leftText } from './clock.ts'
-import { useRinging } from './use-ringing.ts'
 
 /** What is left on, by the name on the bottle. */
 export const timerLabel = (timer: DwellTimer, { steps }: Bench): string => {

@@ -1,9 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { ArrowRight, Rotate3d } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { Visit } from '../../../contract/api/api.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import { placeName, stepTitle } from '../../../contract/words/index.ts'
 import {
   type BenchHappening,
@@ -14,19 +13,20 @@ import {
   waitsOn,
 } from '../../../core/index.ts'
 import { personOnDuty, usePersonOnDuty } from '../../device/person.ts'
-import { salonQuery } from '../../device/queries.ts'
+import { deviceStorage } from '../../device/storage.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
+import { PhotoButton } from '../../dog/PhotoButton.tsx'
+import type { BenchHere } from '../../dog/use-bench.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { BenchHead } from './BenchHead.tsx'
 import { Blade } from './Blade.tsx'
 import { Incidents } from './Incident.tsx'
 import { NowCard } from './NowCard.tsx'
-import { PhotoButton } from './PhotoButton.tsx'
 import { StepList } from './StepList.tsx'
 import { Timers, timerLabel } from './Timers.tsx'
-import type { BenchHere } from './use-bench.ts'
 
 const HINTS = 'etude.hints'
 const isOpen = ({ status }: StepStatus): boolean => status === 'open' || status === 'working'
@@ -48,11 +48,11 @@ export function Working({
   name: string
 }): ReactNode {
   const { bench, add } = here
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const people = salon?.people ?? []
   const person = usePersonOnDuty()
   const [picked, setPicked] = useState<string | null>(null)
-  const [hints, setHints] = useState(() => localStorage.getItem(HINTS) !== 'off')
+  const [hints, setHints] = useState(() => deviceStorage.get(HINTS) !== 'off')
   const navigate = useNavigate()
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const looks = useMemo(
@@ -97,7 +97,7 @@ export function Working({
     return timer && { what: timerLabel(timer, bench), leftMs: timer.endsAt - now }
   }
   const toggleHints = (): void => {
-    localStorage.setItem(HINTS, hints ? 'off' : 'on')
+    deviceStorage.set(HINTS, hints ? 'off' : 'on')
     setHints(!hints)
   }
   const say = (): void => {
@@ -126,9 +126,9 @@ export function Working({
               </Link>
             </p>
           )}
-          {here.refused.map(({ event, message }) => (
-            <p key={event.id} className="text-alarm">
-              Not taken: {message}{' '}
+          {here.refused.map(({ entry, problem }) => (
+            <p key={entry.id} className="text-alarm">
+              Not taken: {problem.detail ?? problem.title}{' '}
               <button type="button" className="opens" onClick={here.forget}>
                 Let it go
               </button>

@@ -1,16 +1,16 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import type { RunningTimer } from '../../../contract/api/bench.ts'
 import { DEFAULT_HOUSE, groomMinutes, planGroom, USUAL_SHELF, wholeGroom } from '../../../core/index.ts'
 import { anAssessment, cleanSheet, onRegions } from '../../../test/fixtures/dogs.ts'
-import { aVisit } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices } from '../../../test/harness/web.tsx'
+import { aVisit, idOf } from '../../../test/fixtures/web.ts'
+import { answering, draw, noDevices, settled } from '../../../test/harness/web.tsx'
 import { TimersBell } from '../../app/TimersBell.tsx'
 import { Begin } from './Begin.tsx'
 
-const timer = (dog: string, leftMs: number, visitId = `visit-of-${dog}`): RunningTimer => ({
-  id: `timer-of-${dog}`,
+const timer = (dog: string, leftMs: number, visitId = idOf(dog)): RunningTimer => ({
+  id: idOf(`t${dog}`),
   visitId,
   dog,
   label: 'Weir Clean',
@@ -23,12 +23,12 @@ async function bell(timers: readonly RunningTimer[], at = '/'): Promise<ReturnTy
     ...Object.fromEntries(
       timers.map(({ visitId }) => [
         `POST /visits/${visitId}/bench`,
-        () => ({ body: { now: new Date().toISOString(), events: [] } }),
+        () => ({ body: { now: new Date().toISOString(), events: [], station: 'bath' } }),
       ]),
     ),
   })
   draw(<TimersBell />, at)
-  await act(() => new Promise((done) => setTimeout(done, 30)))
+  await settled()
   return sent
 }
 
@@ -48,11 +48,11 @@ describe('what is left on other dogs', () => {
     fireEvent.click(screen.getByRole('button'))
     await waitFor(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true))
     const stop = sent.find(({ method }) => method === 'POST')!
-    expect(stop.path).toBe('/visits/visit-of-Tansy/bench')
-    expect(stop.body).toMatchObject({ events: [{ kind: 'timer-stop', timer: 'timer-of-Tansy' }] })
+    expect(stop.path).toBe(`/visits/${idOf('Tansy')}/bench`)
+    expect(stop.body).toMatchObject({ events: [{ kind: 'timer-stop', timer: idOf('tTansy') }] })
   })
   test('the bench at hand shows its own clocks, so the bell leaves them out; with none it takes no room', async () => {
-    await bell([timer('Tansy', 60_000, 'v1')], '/visits/v1/bench')
+    await bell([timer('Tansy', 60_000, idOf('v1'))], `/visits/${idOf('v1')}/bench`)
     expect(screen.queryByTestId('bell')).toBeNull()
     cleanup()
     await bell([])

@@ -2,7 +2,8 @@ import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api/api.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
 import {
   CAUTION_TEXT,
   CUT_HINTS,
@@ -18,7 +19,7 @@ import {
 } from '../../../contract/words/index.ts'
 import { type Cut, cutOf, type LengthsMm, REGION_SIDES, type RegionId } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
-import { useSaveArrival } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
@@ -46,7 +47,7 @@ export function CutScreen(): ReactNode {
   const made = usePlanOfVisit(visit)
   // Lengths that are tried out here; nothing is changed until they are kept.
   const [tried, setTried] = useState<Partial<LengthsMm>>({})
-  const save = useSaveArrival(visit.id)
+  const save = useWrite(visitsApi.setArrival)
   const assessment = useMemo(
     () =>
       made && {
@@ -87,9 +88,12 @@ export function CutScreen(): ReactNode {
     const { arrival } = visit
     save.mutate(
       {
-        baseRevision: visit.arrivalRevision,
-        arrival: { ...arrival, wishes: { ...arrival.wishes, targetMm: { ...arrival.wishes.targetMm, ...tried } } },
-        personId: visit.personId,
+        id: visit.id,
+        body: {
+          baseRevision: visit.arrivalRevision,
+          arrival: { ...arrival, wishes: { ...arrival.wishes, targetMm: { ...arrival.wishes.targetMm, ...tried } } },
+          personId: visit.personId,
+        },
       },
       { onSuccess: () => setTried({}), onError: (error) => toast.error(`Lengths not kept: ${error.message}`) },
     )

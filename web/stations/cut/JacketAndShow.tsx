@@ -1,7 +1,8 @@
 import { addDays, differenceInCalendarDays, format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api/api.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
 import {
   IRON_STOP_TEXT,
   JACKET_STAGE_LABEL,
@@ -10,7 +11,7 @@ import {
   STRIP_NOTE_TEXT,
 } from '../../../contract/words/index.ts'
 import { type Assessment, type House, ironGuard, type Plan, showFinishOf, stripOf } from '../../../core/index.ts'
-import { useSaveArrival } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
 
 /** The jacket with its stages worked back from the show, and the finish of a show coat with the iron's guard. */
 export function JacketAndShow({
@@ -26,7 +27,7 @@ export function JacketAndShow({
 }): ReactNode {
   const strip = stripOf(assessment, plan, house)
   const show = showFinishOf(assessment)
-  const save = useSaveArrival(visit.id)
+  const save = useWrite(visitsApi.setArrival)
   if (!strip && !show) return null
   const day = new Date(visit.startsAt)
   const { showInDays } = assessment.wishes
@@ -39,9 +40,12 @@ export function JacketAndShow({
     }
     save.mutate(
       {
-        baseRevision: visit.arrivalRevision,
-        arrival: { ...arrival, wishes: { ...arrival.wishes, showInDays: days } },
-        personId: visit.personId,
+        id: visit.id,
+        body: {
+          baseRevision: visit.arrivalRevision,
+          arrival: { ...arrival, wishes: { ...arrival.wishes, showInDays: days } },
+          personId: visit.personId,
+        },
       },
       { onError: (error) => toast.error(`Not kept: ${error.message}`) },
     )

@@ -1,9 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft } from 'lucide-react'
 import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { toast } from 'sonner'
-import type { Salon, Visit } from '../../../contract/api/api.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import {
   capital,
   DRY_METHOD_LABEL,
@@ -34,7 +33,8 @@ import {
   usualSettings,
 } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
-import { salonQuery, useMoveDog } from '../../device/queries.ts'
+import { send } from '../../device/use-outbox.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfWater } from '../../dog/looks.ts'
@@ -51,7 +51,7 @@ import { WaterTable } from './WaterTable.tsx'
 /** From the tub to dry: how long, when to change from strong air to brushing, and which places dry last. */
 export function DryScreen(): ReactNode {
   const visit = useVisit()
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const made = usePlanOfVisit(visit)
   if (!made || !salon) return <Loading what="the coat" />
   if (made.plan.verdict.choice === 'refer')
@@ -129,13 +129,11 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
     bringToFront(index)
   }
   const name = visit.arrival.dog.name ?? 'This dog'
-  const move = useMoveDog()
   const navigate = useNavigate()
-  const toTheCut = (): void =>
-    move.mutate(
-      { visitId: visit.id, station: 'cut' },
-      { onSuccess: () => void navigate('/'), onError: (error) => toast.error(`Not moved: ${error.message}`) },
-    )
+  const toTheCut = (): void => {
+    send('visits.setStation', { id: visit.id, body: { station: 'cut' } })
+    void navigate('/')
+  }
   const [, air, brush] = drying.stages
   const toggle = (key: 'low' | 'nozzle' | 'spray', label: string): ReactNode => (
     <button

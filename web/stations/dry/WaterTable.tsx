@@ -9,7 +9,7 @@ import {
   type House,
   naturalHours,
 } from '../../../core/index.ts'
-import { HouseNumber } from '../verdict/Figures.tsx'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 
 /** What it takes to evaporate a kilogram: 2.45 MJ (FAO-56). */
 const KWH_PER_KG = 2.45 / 3.6

@@ -1,6 +1,5 @@
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import type { DryingReading, DryingRun } from '../../../contract/api/api-shelf.ts'
+import { type DryingChange, type DryingReading, type DryingRun, dryingApi } from '../../../contract/api/drying.ts'
 import {
   type DryingModel,
   type Estimated,
@@ -10,7 +9,10 @@ import {
   REGION_SIDES,
   type Reading,
 } from '../../../core/index.ts'
-import { dryingQuery, useDryingChange, useMeasure } from '../../device/shelf.ts'
+import { useRead } from '../../device/api.ts'
+import type { Entry } from '../../device/outbox.ts'
+import { nextMoment, serverNow } from '../../device/server-clock.ts'
+import { send, useLane } from '../../device/use-outbox.ts'
 
 export interface Run {
   /** null before it began; a finished one stands until the next begins. */
@@ -20,6 +22,8 @@ export interface Run {
   readonly estimated: Estimated | null
   /** Something is on its way to the server still. */
   readonly unsaved: boolean
+  /** What the server would not take of it last; null where it took all. */
+  readonly refused: string | null
   readonly mark: (what: 'start' | 'change' | 'finish') => void
   readonly measure: (reading: Omit<DryingReading, 'id' | 'at'>) => void
 }
@@ -39,18 +43,38 @@ const readingOf = (run: DryingRun, { kind, at, region, side, value }: DryingRead
         ratio: value,
       }
 
-/** A drying as it goes: its clock, what was measured, and what follows from it for the finish. */
+/** The clock starts under the hand, not when the server answers. */
+export function dryingAfter(run: DryingRun | null, { id, what, at }: DryingChange): DryingRun | null {
+  const going = run && !run.finishedAt ? run : null
+  if (what === 'start') return going ?? { id, startedAt: at, changedAt: null, finishedAt: null, readings: [] }
+  if (!run) return null
+  return what === 'change' ? { ...run, changedAt: run.changedAt ?? at } : { ...run, finishedAt: run.finishedAt ?? at }
+}
+
+/** A drying with what is still on its way on top. */
+function withEntries(run: DryingRun | null, entries: readonly Entry[]): DryingRun | null {
+  const changes = entries.filter(({ to }) => to === 'drying.change')
+  const now = changes.reduce((before, { call }) => dryingAfter(before, (call as { body: DryingChange }).body), run)
+  if (!now) return null
+  const known = new Set(now.readings.map(({ id }) => id))
+  const readings = entries.flatMap(({ to, call }) =>
+    to === 'drying.measure' ? (call as { body: DryingReading }).body : [],
+  )
+  return { ...now, readings: [...now.readings, ...readings.filter(({ id }) => !known.has(id))] }
+}
+
+/** A drying as it goes, by the server's clock: what was measured, and what follows from it for the finish. */
 export function useRun(visitId: string, model: DryingModel, places: Places, house: House): Run {
-  const { data: run = null } = useQuery(dryingQuery(visitId))
-  const change = useDryingChange(visitId)
-  const measure = useMeasure(visitId)
-  const [now, setNow] = useState(Date.now)
+  const { data } = useRead(dryingApi.of, { id: visitId })
+  const { entries, refused } = useLane(`drying.${visitId}`)
+  const run = useMemo(() => withEntries(data?.run ?? null, entries), [data?.run, entries])
+  const [now, setNow] = useState(serverNow)
   const going = run !== null && run.finishedAt === null
   useEffect(
     function tick() {
       if (!going) return
-      setNow(Date.now())
-      const timer = setInterval(() => setNow(Date.now()), TICK_MS)
+      setNow(serverNow())
+      const timer = setInterval(() => setNow(serverNow()), TICK_MS)
       return () => clearInterval(timer)
     },
     [going],
@@ -72,17 +96,20 @@ export function useRun(visitId: string, model: DryingModel, places: Places, hous
         : null,
     [model, places, run, coarse, house],
   )
+  const last = refused.at(-1)?.problem
   return {
     run,
     minutes,
     estimated,
-    unsaved: change.isPending || measure.isPending,
-    mark: (what) =>
-      change.mutate({
-        id: what === 'start' ? crypto.randomUUID() : run!.id,
-        what,
-        at: new Date().toISOString(),
-      }),
-    measure: (reading) => measure.mutate({ ...reading, id: crypto.randomUUID(), at: new Date().toISOString() }),
+    unsaved: entries.length > 0,
+    refused: last ? (last.detail ?? last.title) : null,
+    mark: (what) => {
+      const id = what === 'start' ? crypto.randomUUID() : run!.id
+      send('drying.change', { id: visitId, body: { id, what, at: nextMoment() } })
+    },
+    measure: (reading) => {
+      const id = crypto.randomUUID()
+      send('drying.measure', { id: visitId, body: { ...reading, id, at: nextMoment() } }, id)
+    },
   }
 }

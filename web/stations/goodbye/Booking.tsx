@@ -1,8 +1,8 @@
 import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { Visit } from '../../../contract/api/api.ts'
 import type { Goodbye } from '../../../contract/api/goodbye.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import type { Draft } from './draft.ts'
 
 /** The date agreed with the owner, and whether it goes into the book right away. */

@@ -1,25 +1,25 @@
-import { useQuery } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { ArrowRight, CalendarPlus, Check, FileText, Printer } from 'lucide-react'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api/api.ts'
 import type { Goodbye, GoodbyePage, Mark } from '../../../contract/api/goodbye.ts'
+import { goodbyeApi } from '../../../contract/api/goodbye.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import type { View } from '../../../contract/drawing/geometry.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { type Assessment, houseWith, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { ForecastChart } from '../../desk/dogs/ForecastChart.tsx'
-import { Refusal } from '../../device/client.ts'
-import { goodbyeQuery, useChangeGoodbye, useSayGoodbye } from '../../device/groom.ts'
+import { hrefOf, useRead, useWrite } from '../../device/api.ts'
+import { Refused } from '../../device/client.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
-import { salonQuery } from '../../device/queries.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap, type Look } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
+import { useBench } from '../../dog/use-bench.ts'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
-import { useBench } from '../bench/use-bench.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { Booking } from './Booking.tsx'
 import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
@@ -30,10 +30,10 @@ import { Price } from './Price.tsx'
 /** The comb check and the goodbye: before and after, what the owner hears, the next visit, the sheets. */
 export function GoodbyeScreen(): ReactNode {
   const visit = useVisit()
-  const { data, error, refetch } = useQuery(goodbyeQuery(visit.id))
+  const { data, error, refetch } = useRead(goodbyeApi.of, { id: visit.id })
   const made = usePlanOfVisit(visit)
   if (data && made) return <Saying visit={visit} goodbye={data} assessment={made.assessment} />
-  if (error instanceof Refusal && error.problem.code === 'too-early')
+  if (error instanceof Refused && error.problem.code === 'too-early')
     return (
       <div className="mx-auto flex max-w-xl flex-col gap-4 p-10">
         <h1 className="text-3xl">Too early for a goodbye</h1>
@@ -62,10 +62,10 @@ const looksOf = (rows: GoodbyePage['before'], mm: readonly number[]): Look[] =>
 
 function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye; assessment: Assessment }): ReactNode {
   const { page, finishedAt } = goodbye
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
-  const change = useChangeGoodbye(visit.id)
-  const sayGoodbye = useSayGoodbye(visit.id)
+  const change = useWrite(goodbyeApi.change)
+  const sayGoodbye = useWrite(goodbyeApi.say)
   const navigate = useNavigate()
   const here = useBench(visit.id)
   const person = usePersonOnDuty()
@@ -88,7 +88,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
 
   const send = (checked: boolean, then?: () => void): void =>
     change.mutate(
-      { baseRevision: goodbye.revision, ...draft, checked },
+      { id: visit.id, body: { baseRevision: goodbye.revision, ...draft, checked } },
       {
         onSuccess: (saved) => {
           setDraft(draftOf(saved))
@@ -98,13 +98,16 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
       },
     )
   const finish = (): void =>
-    sayGoodbye.mutate(undefined, {
-      onSuccess: () => {
-        toast.success(`${name} goes home`)
-        void navigate('/')
+    sayGoodbye.mutate(
+      { id: visit.id, body: {} },
+      {
+        onSuccess: () => {
+          toast.success(`${name} goes home`)
+          void navigate('/')
+        },
+        onError: (error) => toast.error(`Not said: ${error.message}`),
       },
-      onError: (error) => toast.error(`Not said: ${error.message}`),
-    })
+    )
   const mark = (index: number): void => {
     if (finishedAt) return
     const { region, side } = REGION_SIDES[index]!
@@ -288,13 +291,13 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
         </aside>
       </div>
       <footer className="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-3">
-        <a className="btn" href={`/api/visits/${visit.id}/sheets/groomer.pdf`} target="_blank" rel="noreferrer">
+        <a className="btn" href={hrefOf(goodbyeApi.groomerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
           <FileText size={18} /> Groomer’s sheet
         </a>
-        <a className="btn" href={`/api/visits/${visit.id}/sheets/owner.pdf`} target="_blank" rel="noreferrer">
+        <a className="btn" href={hrefOf(goodbyeApi.ownerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
           <Printer size={18} /> Owner’s sheet
         </a>
-        <a className="btn" href={`/api/visits/${visit.id}/next.ics`}>
+        <a className="btn" href={hrefOf(goodbyeApi.calendar, { id: visit.id })}>
           <CalendarPlus size={18} /> Calendar
         </a>
         <span className="grow" />

@@ -1,27 +1,27 @@
-import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
-import { photosQuery, useRemovePhoto } from '../../device/groom.ts'
+import { photosApi } from '../../../contract/api/photos.ts'
+import { hrefOf, useRead, useWrite } from '../../device/api.ts'
 import { useWaitingPhotos } from '../../device/use-photos.ts'
-import { PhotoButton } from '../bench/PhotoButton.tsx'
+import { PhotoButton } from '../../dog/PhotoButton.tsx'
 
 /** Photos of the visit, and a new one while it can still be taken. */
 export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
-  const { data: photos = [] } = useQuery(photosQuery(visitId))
-  const remove = useRemovePhoto(visitId)
+  const { data: photos = [] } = useRead(photosApi.of, { id: visitId })
+  const remove = useWrite(photosApi.remove)
   const waiting = useWaitingPhotos(visitId)
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
       {photos.map(({ id, kind }) => (
         <figure key={id} className="relative">
           <img
-            src={`/api/photos/${id}`}
+            src={hrefOf(photosApi.bytes, { id })}
             alt={`${kind} the groom`}
             className="h-28 rounded-xl border border-line object-cover"
           />
           <figcaption className="text-sm text-ink-2">
             {kind}
             {!fixed && (
-              <button type="button" className="opens ml-2" onClick={() => remove.mutate(id)}>
+              <button type="button" className="opens ml-2" onClick={() => remove.mutate({ id, body: {} })}>
                 take out
               </button>
             )}

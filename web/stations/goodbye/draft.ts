@@ -1,4 +1,5 @@
-import type { Goodbye, GoodbyeChange } from '../../../contract/api/goodbye.ts'
+import { type Goodbye, type GoodbyeChange, goodbyeChangeSchema } from '../../../contract/api/goodbye.ts'
+import { deviceStorage, readJson } from '../../device/storage.ts'
 
 /** What is half filled in. */
 export type Draft = Omit<GoodbyeChange, 'baseRevision' | 'checked'>
@@ -12,13 +13,15 @@ export const draftOf = ({ marks, note, price, nextOn, nextAt }: Goodbye): Draft 
 })
 export const same = (a: Draft, b: Draft): boolean => JSON.stringify(a) === JSON.stringify(b)
 
+const draftSchema = goodbyeChangeSchema.omit({ baseRevision: true, checked: true })
+const isDraft = (value: unknown): value is Draft => draftSchema.safeParse(value).success
+
 const draftKey = (visitId: string): string => `etude.goodbye.${visitId}`
 /** What is half filled in survives leaving the page. */
 export function keptDraft(visitId: string): Draft | null {
-  const kept = localStorage.getItem(draftKey(visitId))
-  return kept ? (JSON.parse(kept) as Draft) : null
+  return readJson(draftKey(visitId), isDraft)
 }
 export function keepDraft(visitId: string, draft: Draft | null): void {
-  if (draft) localStorage.setItem(draftKey(visitId), JSON.stringify(draft))
-  else localStorage.removeItem(draftKey(visitId))
+  if (draft) deviceStorage.set(draftKey(visitId), JSON.stringify(draft))
+  else deviceStorage.remove(draftKey(visitId))
 }

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
 import type { Goodbye } from '../../../contract/api/goodbye.ts'
 import { aGroom, pageFor, workedThrough } from '../../../test/fixtures/goodbye.ts'
 import { aSalon, aVisit, EBBA } from '../../../test/fixtures/web.ts'
-import { answering, draw, noDevices, type Sent } from '../../../test/harness/web.tsx'
+import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { setPersonOnDuty } from '../../device/person.ts'
 import { keptDraft } from './draft.ts'
 import { GoodbyeScreen } from './GoodbyeScreen.tsx'
@@ -204,7 +204,7 @@ describe('how it stands', () => {
           )
         : put(url, init)) as typeof fetch
     fireEvent.click(screen.getByTestId('sign'))
-    await act(() => new Promise((done) => setTimeout(done, 50)))
+    await settled()
     expect((screen.getByLabelText('A word to the owner') as HTMLTextAreaElement).value).toBe('kept')
     expect(keptDraft(visit.id)).toMatchObject({ note: 'kept' })
     expect(sent.length).toBeGreaterThan(0)

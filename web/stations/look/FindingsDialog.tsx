@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react'
-import type { ScoreChange } from '../../../contract/api/api.ts'
+import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { capital, FINDING_LABEL, placeName, TAG_LABEL } from '../../../contract/words/index.ts'
 import { FINDING_IDS, type Finding, findingKind, REGION_SIDES, type SideScores, TAG_IDS } from '../../../core/index.ts'
 import { AnyOf } from '../../parts/ask.tsx'

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import type { AssessmentDoc } from '../../../contract/api/api.ts'
+import type { AssessmentDoc } from '../../../contract/api/scores.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
-import { salonQuery } from '../../device/queries.ts'
+import { useSalon } from '../../device/use-salon.ts'
+import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn, useFile } from '../../dog/dog-file.ts'
 import { sheetLooks } from '../../dog/looks.ts'
@@ -13,7 +13,6 @@ import { useVisitScoring } from '../../dog/use-scoring.ts'
 import { useAfterPaint } from '../../parts/after-paint.ts'
 import { usePlan } from '../../workers/use-plan.ts'
 import { useVisit } from '../VisitLayout.tsx'
-import { ConflictDialog } from './ConflictDialog.tsx'
 import { FindingsDialog } from './FindingsDialog.tsx'
 import { Keypad } from './Keypad.tsx'
 import { SavingLine } from './SavingLine.tsx'
@@ -36,7 +35,7 @@ export const LookScreen = (): ReactNode => <Look whose="first" />
 /** Hands over the dog: the coat map on the left, the keypad for the place at hand on the right. */
 export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const visit = useVisit()
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const navigate = useNavigate()
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const scoring = useVisitScoring(visit, whose)

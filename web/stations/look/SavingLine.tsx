@@ -1,6 +1,6 @@
 import { Check, CloudOff, RefreshCw, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
-import type { Saving } from '../../device/score-saver.ts'
+import type { Saving } from '../../dog/saving.ts'
 
 /** The state of saving, always in the same place. */
 export function SavingLine({ saving, problem }: { saving: Saving; problem: string | null }): ReactNode {
@@ -19,6 +19,12 @@ export function SavingLine({ saving, problem }: { saving: Saving; problem: strin
       <>
         <CloudOff size={18} /> Server away: {saving.state === 'waiting' ? saving.changes : 0} kept here, sent when it is
         back. Go on.
+      </>
+    ),
+    unkept: () => (
+      <>
+        <TriangleAlert size={18} /> This device keeps nothing (its storage is full or shut): leave this page open until
+        it says Saved.
       </>
     ),
     conflict: () => (

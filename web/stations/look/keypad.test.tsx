@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, renderHook, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
-import type { ScoreChange } from '../../../contract/api/api.ts'
+import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { emptySheet, REGION_SIDES, regionSide, type Sheet } from '../../../core/index.ts'
 import { lengths } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'

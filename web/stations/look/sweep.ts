@@ -196,8 +196,9 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
       if (isTyping(event.target) || event.altKey) return
       const undoes = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
       if ((event.ctrlKey || event.metaKey) && !undoes) return
-      // By the key's place and not its character, so that Shift with a digit is still that digit.
-      const digit = /^(?:Digit|Numpad)([0-4])$/.exec(event.code)?.[1]
+      // By the key's place and not its character, so that Shift with a digit is still that digit; but a character that
+      // means something here is what was typed, wherever a keyboard has it.
+      const digit = commands[event.key] ? undefined : /^(?:Digit|Numpad)([0-4])$/.exec(event.code)?.[1]
       const onControl = event.target instanceof Element && event.target.matches('button, a, summary')
       if ((event.key === ' ' || event.key === 'Enter') && onControl) return
       const key = event.key.length === 1 ? event.key.toLowerCase() : event.key

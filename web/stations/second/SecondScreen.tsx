@@ -1,8 +1,7 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Hand } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Visit } from '../../../contract/api/api.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import {
   capital,
   KAPPA_TEXT,
@@ -20,7 +19,7 @@ import {
   type VerdictName,
 } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
-import { salonQuery } from '../../device/queries.ts'
+import { useSalon } from '../../device/use-salon.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn, useFile } from '../../dog/dog-file.ts'
 import { sheetLooks } from '../../dog/looks.ts'
@@ -53,7 +52,7 @@ const whoOf = (people: readonly { id: string; name: string }[] | undefined, id: 
 const LEAST_SHARED = 6
 
 function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['second']> }): ReactNode {
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const firstSheet = useMemo(() => sheetOf(visit.assessment), [visit.assessment])

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
 import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
-import type { EstimateId, Plan, Treatment } from '../../../core/index.ts'
+import type { Plan, Treatment } from '../../../core/index.ts'
 import { Opens } from '../../parts/ask.tsx'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 
 const one = (value: number): string => value.toFixed(1)
 
@@ -48,13 +48,6 @@ function Gauge({ share, high }: { share: number; high: number }): ReactNode {
     </span>
   )
 }
-
-/** A number of the house by its id: a link to where it is set and where it comes from. */
-export const HouseNumber = ({ id }: { id: EstimateId }): ReactNode => (
-  <Link className="opens text-ink-2" to={`/numbers#${id}`}>
-    {id}
-  </Link>
-)
 
 function byTreatment(plan: Plan): [Treatment, { minutes: number; pull: number; places: number }][] {
   const sums = new Map<Treatment, { minutes: number; pull: number; places: number }>()

@@ -1,7 +1,8 @@
 import { clsx } from 'clsx'
 import { ArrowRight, Check } from 'lucide-react'
 import type { ReactNode } from 'react'
-import type { PlanRecord, Visit } from '../../../contract/api/api.ts'
+import type { PlanRecord } from '../../../contract/api/plan.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import { changedText, minutesText, pullText, SCORE_WORD, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { differenceOf, type Plan, REGION_SIDES, type RegionPlan, SCORES, type Score } from '../../../core/index.ts'
 

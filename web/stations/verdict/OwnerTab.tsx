@@ -1,14 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { MessageSquareText, Phone, Send } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
-import type { Consent, PlanRecord, Salon, Visit } from '../../../contract/api/api.ts'
+import type { Consent } from '../../../contract/api/consent.ts'
+import { consentApi } from '../../../contract/api/consent.ts'
+import type { PlanRecord } from '../../../contract/api/plan.ts'
+import type { Salon } from '../../../contract/api/salon.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL } from '../../../contract/words/index.ts'
 import { type Plan, quoteOf } from '../../../core/index.ts'
-import { request } from '../../device/client.ts'
+import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
-import { outboxQuery } from '../../device/queries.ts'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
@@ -38,30 +40,13 @@ export function OwnerTab({
   salon: Salon
   drawn: DogDrawn
 }): ReactNode {
-  const client = useQueryClient()
   const person = usePersonOnDuty()
   const [saidBy, setSaidBy] = useState('')
-  const { data: messages } = useQuery(outboxQuery)
-  const refresh = (): Promise<unknown> =>
-    Promise.all([
-      client.invalidateQueries({ queryKey: ['plan'] }),
-      client.invalidateQueries({ queryKey: ['visit', visit.id] }),
-      client.invalidateQueries({ queryKey: ['outbox'] }),
-    ])
-  const ask = useMutation({
-    mutationFn: (planId: string) => request<Consent>('POST', `/plans/${planId}/ask`, {}),
-    onSuccess: refresh,
-    onError: (error) => toast.error(`Not sent: ${error.message}`),
-  })
-  const spoken = useMutation({
-    mutationFn: (planId: string) => request<Consent>('POST', `/plans/${planId}/spoken-yes`, { saidBy: saidBy.trim() }),
-    onSuccess: async () => {
-      setSaidBy('')
-      await refresh()
-    },
-    onError: (error) => toast.error(`Not recorded: ${error.message}`),
-  })
-  const needs = record?.needs ?? []
+  const { data: messages } = useRead(consentApi.messages, {})
+  const ask = useWrite(consentApi.ask)
+  const spoken = useWrite(consentApi.spokenYes)
+  // Without the server nobody knows what needs a yes: unknown is not none.
+  const needs = record?.needs ?? null
   const quote = quoteOf(drawn, plan.verdict.minutes.high, salon.prices, plan.split?.visits.length || 1)
   const money = (amount: number): string => moneyText(amount, quote.currency)
   const link = messages?.find(({ toName }) => toName === visit.client.name)?.link
@@ -109,7 +94,11 @@ export function OwnerTab({
 
       <section aria-label="The owner's yes" className="flex flex-col gap-3">
         <h2 className="text-lg">The owner’s yes</h2>
-        {needs.length > 0 ? (
+        {needs === null ? (
+          <p className="rounded-2xl border-2 border-line p-4" data-testid="needs-unknown">
+            The server is away: whether the owner has to be asked is not known here. Do not begin before it is.
+          </p>
+        ) : needs.length > 0 ? (
           <div className="rounded-2xl border-2 border-accent p-4" data-testid="needs">
             <p className="mb-1 font-medium">Ask before you begin, because</p>
             <ul className="list-disc pl-5">
@@ -143,9 +132,15 @@ export function OwnerTab({
           <div className="flex flex-wrap gap-2">
             <button
               type="button"
-              className={needs.length > 0 && !waiting ? 'btn btn-main' : 'btn'}
+              className={needs !== null && needs.length > 0 && !waiting ? 'btn btn-main' : 'btn'}
               disabled={!record || ask.isPending}
-              onClick={() => record && ask.mutate(record.id)}
+              onClick={() =>
+                record &&
+                ask.mutate(
+                  { id: record.id, body: {} },
+                  { onError: (error) => toast.error(`Not sent: ${error.message}`) },
+                )
+              }
             >
               <Send size={18} /> {waiting ? 'Send it again' : 'Send the page'}
             </button>
@@ -165,7 +160,14 @@ export function OwnerTab({
           className="rounded-2xl bg-paper p-4"
           onSubmit={(event) => {
             event.preventDefault()
-            if (record) spoken.mutate(record.id)
+            if (record)
+              spoken.mutate(
+                { id: record.id, body: { saidBy: saidBy.trim() } },
+                {
+                  onSuccess: () => setSaidBy(''),
+                  onError: (error) => toast.error(`Not recorded: ${error.message}`),
+                },
+              )
           }}
         >
           <p className="mb-2 flex items-center gap-2 font-medium">

@@ -12,8 +12,8 @@ import {
   WHEN_LABEL,
 } from '../../../contract/words/index.ts'
 import { type Cost, LEAVE_REASONS, type LeaveReason, REFUSALS, type RegionPlan } from '../../../core/index.ts'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { HouseNumber } from './Figures.tsx'
 
 const two = (value: number): string => (Math.round(value * 100) / 100).toFixed(2)
 

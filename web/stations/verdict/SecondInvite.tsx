@@ -2,13 +2,14 @@ import { Users } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api/api.ts'
-import { useAskSecond } from '../../device/queries.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
+import { useWrite } from '../../device/api.ts'
 
 /** A second pair of hands on the same dog, blind to the first. */
 export function SecondInvite({ visit }: { visit: Visit }): ReactNode {
   const navigate = useNavigate()
-  const ask = useAskSecond(visit.id)
+  const ask = useWrite(visitsApi.askSecond)
   const begun = visit.second !== null
   return (
     <section aria-label="Second opinion" className="flex items-center gap-3 rounded-2xl bg-paper p-4">
@@ -25,10 +26,13 @@ export function SecondInvite({ visit }: { visit: Visit }): ReactNode {
         onClick={() =>
           begun
             ? void navigate('../second')
-            : ask.mutate(undefined, {
-                onSuccess: () => void navigate('../second/look'),
-                onError: (error) => toast.error(error.message),
-              })
+            : ask.mutate(
+                { id: visit.id, body: {} },
+                {
+                  onSuccess: () => void navigate('../second/look'),
+                  onError: (error) => toast.error(error.message),
+                },
+              )
         }
       >
         {begun ? 'Compare' : 'Second opinion'}

@@ -9,7 +9,7 @@ import {
   REGION_LABEL,
 } from '../../../contract/words/index.ts'
 import { type Plan, REGION_SIDES } from '../../../core/index.ts'
-import { HouseNumber } from './Figures.tsx'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 
 const MOST_NAMED = 5
 

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query'
 import { ArrowLeft, Check, MessageSquareText } from 'lucide-react'
 import { Tabs } from 'radix-ui'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { toast } from 'sonner'
-import type { Visit } from '../../../contract/api/api.ts'
+import { plansApi } from '../../../contract/api/plan.ts'
+import type { Visit } from '../../../contract/api/visits.ts'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import {
   capital,
@@ -17,11 +17,16 @@ import {
 import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { isTyping } from '../../app/Shell.tsx'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { Away, Refusal } from '../../device/client.ts'
-import { salonQuery, useAcceptPlan, useMarkDone } from '../../device/queries.ts'
+import { useWrite } from '../../device/api.ts'
+import { Away, Refused } from '../../device/client.ts'
+import { useMarkDone } from '../../device/use-mark-done.ts'
+import { useSalon } from '../../device/use-salon.ts'
+import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfPlan } from '../../dog/looks.ts'
+import { Reasons, Stops } from '../../dog/Said.tsx'
+import type { Saving } from '../../dog/saving.ts'
 import { scoreChange } from '../../dog/sheet-state.ts'
 import { type KeptPlan, useKeptPlan } from '../../dog/use-kept-plan.ts'
 import { useVisitScoring } from '../../dog/use-scoring.ts'
@@ -34,7 +39,6 @@ import { PlaceActions, UnderWay, WhatChanged } from './Groom.tsx'
 import { OddsPanel } from './Odds.tsx'
 import { OwnerTab } from './OwnerTab.tsx'
 import { PlaceDetail } from './PlaceDetail.tsx'
-import { Reasons, Stops } from './Said.tsx'
 import { SecondInvite } from './SecondInvite.tsx'
 import { SplitVisits } from './SplitVisits.tsx'
 import { TreatmentList } from './TreatmentList.tsx'
@@ -64,11 +68,21 @@ type Tab = (typeof TABS)[number]['id']
 
 const isTab = (id: string | null): id is Tab => TABS.some((tab) => tab.id === id)
 
+/** What the verdict says of scores that are still on their way; nothing where they are through. */
+const SCORES_SAID: Readonly<Record<Saving['state'], string | null>> = {
+  saved: null,
+  saving: 'Scores on their way',
+  waiting: 'Server away: your scores are kept on this device',
+  unkept: 'This device keeps nothing: leave this page open until the scores are sent',
+  conflict: 'Somebody else scored this dog too',
+  refused: 'A score was not taken: look again',
+}
+
 function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPlan }): ReactNode {
   const { record, file, house } = kept
   const navigate = useNavigate()
   const [search, setSearch] = useSearchParams()
-  const { data: salon } = useQuery(salonQuery)
+  const { data: salon } = useSalon()
   const asked = search.get('tab')
   const tab: Tab = isTab(asked) ? asked : 'verdict'
   const setTab = useCallback(
@@ -79,7 +93,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   const [open, setOpen] = useState<number | null>(null)
   const [asIf, setAsIf] = useState<AsIf | null>(null)
   const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
-  const accept = useAcceptPlan(visit.id)
+  const accept = useWrite(plansApi.accept)
   const markDone = useMarkDone(visit.id)
   const scoring = useVisitScoring(visit, 'first')
   const name = visit.arrival.dog.name ?? 'This dog'
@@ -94,18 +108,21 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
       setTab('owner')
       return
     }
-    accept.mutate(record.id, {
-      onSuccess: () => {
-        toast.success(underWay ? `${name}: going on with this` : `${name}: taken`)
-        if (!underWay) void navigate(choice === 'refer' ? '/' : '../bench')
+    accept.mutate(
+      { id: record.id, body: {} },
+      {
+        onSuccess: () => {
+          toast.success(underWay ? `${name}: going on with this` : `${name}: taken`)
+          if (!underWay) void navigate(choice === 'refer' ? '/' : '../bench')
+        },
+        onError: (error) => {
+          if (error instanceof Refused && error.problem.code === 'needs-consent') setTab('owner')
+          toast.error(
+            error instanceof Refused ? error.message : 'Not taken yet: the server is away. Try again when it is back.',
+          )
+        },
       },
-      onError: (error) => {
-        if (error instanceof Refusal && error.problem.code === 'needs-consent') setTab('owner')
-        toast.error(
-          error instanceof Refusal ? error.message : 'Not taken yet: the server is away. Try again when it is back.',
-        )
-      },
-    })
+    )
   }
   const finish = (index: number, done: boolean): void => {
     const { region, side, treatment, option } = plan.regions[index]!
@@ -132,8 +149,10 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     underWay && record !== null && record.acceptedAt === null && !samePlan(record.plan, visit.acceptedPlan!.plan)
   const mayTake =
     record !== null && choice !== 'look-first' && record.acceptedAt === null && (!underWay || changedSince)
+  const unsaved = SCORES_SAID[scoring.saving.state]
   const status =
-    kept.error && !record ? 'Server away: shown from this device' : underWay && !changedSince ? 'Taken' : ''
+    unsaved ??
+    (kept.error && !record ? 'Server away: shown from this device' : underWay && !changedSince ? 'Taken' : '')
 
   return (
     <Station>
@@ -253,6 +272,9 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           </button>
         </div>
       </aside>
+      {scoring.saving.state === 'conflict' && (
+        <ConflictDialog saving={scoring.saving} sheet={scoring.sheet} onSettle={scoring.settle} />
+      )}
       {open !== null && (
         <PlaceDetail
           region={plan.regions[open]!}

@@ -27,8 +27,8 @@ import { CoatMap } from '../../dog/CoatMap.tsx'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
 import { Opens } from '../../parts/ask.tsx'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { HouseNumber } from './Figures.tsx'
 
 type Way = Omit<Alternative, 'closed' | 'feasible'> & {
   readonly title: string

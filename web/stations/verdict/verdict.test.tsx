@@ -5,7 +5,7 @@ import { DEFAULT_HOUSE, type Plan, planGroom, quoteOf, STARTING_PRICES } from '.
 import { anAssessment, cleanSheet, NINE, onRegions } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
-import { Stops } from './Said.tsx'
+import { Stops } from '../../dog/Said.tsx'
 import { Ways } from './Ways.tsx'
 
 type Changes = Parameters<typeof anAssessment>[0]

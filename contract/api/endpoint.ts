@@ -1,0 +1,220 @@
+import { z } from 'zod'
+import { RECORD_TABLES } from '../formats/record-tables.ts'
+
+/*
+ * Endpoints as values. Server, web, the OpenAPI document, the service worker's list and the fuzz test all read the same
+ * table: a path, what it takes and gives, what becomes stale, what is kept or queued while the server is away.
+ */
+export const idSchema = z.uuid({ error: 'an id as the server gives them' })
+export const instant = z.iso.datetime({ offset: true })
+
+/** What may stand for a name in a path. */
+const PARAMS = {
+  id: idSchema,
+  /** Made of 32 random bytes; anything shorter is no link of ours. */
+  token: z.string().regex(/^[\w-]{20,100}$/, { error: 'a link as it was sent' }),
+  table: z.enum(RECORD_TABLES),
+  device: z.string().regex(/^[a-z]{1,20}$/, { error: 'a device' }),
+} as const
+
+type NamesIn<Path extends string> = Path extends `${infer Head}/${infer Rest}`
+  ? NamesIn<Head> | NamesIn<Rest>
+  : Path extends `:${infer Name}`
+    ? Name
+    : never
+export type ParamsOf<Path extends string> = { readonly [K in NamesIn<Path>]: string }
+
+/** Whose answers become stale with a change: every read of these subjects. */
+export type Subject =
+  | 'salon'
+  | 'day'
+  | 'visits'
+  | 'scores'
+  | 'plan'
+  | 'consent'
+  | 'shelf'
+  | 'bath'
+  | 'drying'
+  | 'rack'
+  | 'bench'
+  | 'goodbye'
+  | 'photos'
+  | 'dogs'
+  | 'pace'
+  | 'exchange'
+  | 'devices'
+
+interface Common<Path extends string> {
+  readonly path: Path
+  readonly summary: string
+}
+
+/** Reads JSON. */
+export interface Read<Path extends string, Q extends z.ZodObject | undefined, G extends z.ZodType>
+  extends Common<Path> {
+  readonly kind: 'read'
+  readonly method: 'get'
+  readonly query: Q
+  readonly gives: G
+  /** Kept on the device, so that it is there while the server is away. */
+  readonly kept: boolean
+}
+
+/** Changes something, by JSON. */
+export interface Write<Path extends string, T extends z.ZodType | undefined, G extends z.ZodType> extends Common<Path> {
+  readonly kind: 'write'
+  readonly method: 'post' | 'put' | 'patch'
+  readonly takes: T
+  readonly gives: G
+  readonly touches: readonly Subject[]
+  /** The read of the same subject and parameters that its answer is the new answer of. */
+  readonly becomes: string | null
+  /** Goes through the device's outbox, in order, and is sent until the server has answered. */
+  readonly queued: boolean
+  /** Bytes of the largest body. */
+  readonly largest: number
+}
+
+/** A file to keep or print. */
+export interface Download<Path extends string> extends Common<Path> {
+  readonly kind: 'download'
+  readonly method: 'get'
+  readonly type: string
+}
+
+/** What changes, as server-sent events. */
+export interface Live<Path extends string, G extends z.ZodType> extends Common<Path> {
+  readonly kind: 'live'
+  readonly method: 'get'
+  readonly event: string
+  readonly gives: G
+}
+
+export type AnyRead = Read<string, z.ZodObject | undefined, z.ZodType>
+export type AnyWrite = Write<string, z.ZodType | undefined, z.ZodType>
+export type AnyEndpoint = AnyRead | AnyWrite | Download<string> | Live<string, z.ZodType>
+export type Named<E> = E & { readonly subject: Subject; readonly name: string }
+export type Endpoints = Readonly<Record<string, AnyEndpoint>>
+
+const USUAL_BODY = 512 * 1024
+/** A photo as base64 in JSON, or a table of thousands of lines. */
+export const LARGE_BODY = 2200 * 1024
+
+export const read = <const Path extends string, G extends z.ZodType, Q extends z.ZodObject | undefined = undefined>(
+  path: Path,
+  spec: { summary: string; query?: Q; gives: G; kept?: boolean },
+): Read<Path, Q, G> => ({
+  kind: 'read',
+  method: 'get',
+  path,
+  summary: spec.summary,
+  query: spec.query as Q,
+  gives: spec.gives,
+  kept: spec.kept ?? false,
+})
+
+const write =
+  (method: 'post' | 'put' | 'patch') =>
+  <const Path extends string, G extends z.ZodType, T extends z.ZodType | undefined = undefined>(
+    path: Path,
+    spec: {
+      summary: string
+      takes?: T
+      gives: G
+      touches?: readonly Subject[]
+      becomes?: string
+      queued?: boolean
+      largest?: number
+    },
+  ): Write<Path, T, G> => ({
+    kind: 'write',
+    method,
+    path,
+    summary: spec.summary,
+    takes: spec.takes as T,
+    gives: spec.gives,
+    touches: spec.touches ?? [],
+    becomes: spec.becomes ?? null,
+    queued: spec.queued ?? false,
+    largest: spec.largest ?? USUAL_BODY,
+  })
+export const post = write('post')
+export const put = write('put')
+export const patch = write('patch')
+
+export const download = <const Path extends string>(
+  path: Path,
+  spec: { summary: string; type: string },
+): Download<Path> => ({ kind: 'download', method: 'get', path, ...spec })
+
+export const live = <const Path extends string, G extends z.ZodType>(
+  path: Path,
+  spec: { summary: string; event: string; gives: G },
+): Live<Path, G> => ({ kind: 'live', method: 'get', path, ...spec })
+
+/** The endpoints of one subject, each knowing its own name. */
+export function subject<const S extends Endpoints>(
+  id: Subject,
+  endpoints: S,
+): { readonly [K in keyof S]: Named<S[K]> } {
+  const named = {} as { [K in keyof S]: Named<S[K]> }
+  for (const name in endpoints) named[name] = { ...endpoints[name]!, subject: id, name }
+  return named
+}
+
+const NAME = /:(\w+)/g
+
+/** The schema of what stands in an endpoint's path; undefined where nothing does. */
+export function paramsSchema({ path }: AnyEndpoint): z.ZodObject | undefined {
+  const names = [...path.matchAll(NAME)].map(([, name]) => name as keyof typeof PARAMS)
+  return names.length === 0 ? undefined : z.object(Object.fromEntries(names.map((name) => [name, PARAMS[name]])))
+}
+
+/** A path with its parameters filled in, as it follows `/api`. */
+export const pathOf = ({ path }: { readonly path: string }, params: Readonly<Record<string, string>>): string =>
+  path.replace(NAME, (_, name: string) => encodeURIComponent(params[name] ?? ''))
+
+/** A body without anything to say. */
+export const nothing = z.object({})
+
+type BodyOf<T> = T extends z.ZodType ? { readonly body: z.input<T> } : { readonly body?: undefined }
+type QueryOf<Q> = Q extends z.ZodObject ? { readonly query?: z.input<Q> } : { readonly query?: undefined }
+/** What a call of an endpoint names: what stands in its path, and its query or its body. */
+export type CallOf<E> =
+  E extends Read<infer P, infer Q, z.ZodType>
+    ? ParamsOf<P> & QueryOf<Q>
+    : E extends Write<infer P, infer T, z.ZodType>
+      ? ParamsOf<P> & BodyOf<T>
+      : E extends Download<infer P>
+        ? ParamsOf<P>
+        : never
+export type GivesOf<E> = E extends { readonly gives: infer G extends z.ZodType } ? z.infer<G> : never
+
+type Parsed<S> = S extends z.ZodType ? z.output<S> : undefined
+/** Parsed input, as a handler gets it. */
+export type TakenOf<E> =
+  E extends Read<infer P, infer Q, z.ZodType>
+    ? { readonly params: ParamsOf<P>; readonly query: Parsed<Q>; readonly actorId: string | null }
+    : E extends Write<infer P, infer T, z.ZodType>
+      ? { readonly params: ParamsOf<P>; readonly body: Parsed<T>; readonly actorId: string | null }
+      : E extends Download<infer P>
+        ? { readonly params: ParamsOf<P> }
+        : never
+
+export interface FileGiven {
+  readonly name: string
+  readonly body: string | Uint8Array | AsyncIterable<string>
+  /** Shown where it is, or kept as a file. */
+  readonly inline?: boolean
+  /** Where the endpoint's own type is only the usual one. */
+  readonly type?: string
+}
+
+type HandlerOf<E> =
+  E extends Download<string>
+    ? (taken: TakenOf<E>) => Promise<FileGiven>
+    : E extends Live<string, z.ZodType>
+      ? (send: (value: GivesOf<E>) => void) => () => void
+      : (taken: TakenOf<E>) => Promise<GivesOf<E>>
+/** What answers each endpoint of a subject: a missing or mistyped one does not compile. */
+export type Handlers<S> = { readonly [K in keyof S]: HandlerOf<S[K]> }

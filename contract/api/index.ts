@@ -1,0 +1,42 @@
+import { bathApi } from './bath.ts'
+import { benchApi } from './bench.ts'
+import { consentApi } from './consent.ts'
+import { dayApi } from './day.ts'
+import { devicesApi } from './devices.ts'
+import { dogsApi } from './dogs.ts'
+import { dryingApi } from './drying.ts'
+import type { AnyEndpoint, Named } from './endpoint.ts'
+import { exchangeApi } from './exchange.ts'
+import { goodbyeApi } from './goodbye.ts'
+import { paceApi } from './pace.ts'
+import { photosApi } from './photos.ts'
+import { plansApi } from './plan.ts'
+import { rackApi } from './rack.ts'
+import { salonApi } from './salon.ts'
+import { scoresApi } from './scores.ts'
+import { shelfApi } from './shelf.ts'
+import { visitsApi } from './visits.ts'
+
+/** Every endpoint, by subject: what is not here is not served. */
+export const API = {
+  salon: salonApi,
+  day: dayApi,
+  visits: visitsApi,
+  scores: scoresApi,
+  plans: plansApi,
+  consent: consentApi,
+  shelf: shelfApi,
+  bath: bathApi,
+  drying: dryingApi,
+  rack: rackApi,
+  bench: benchApi,
+  goodbye: goodbyeApi,
+  photos: photosApi,
+  dogs: dogsApi,
+  pace: paceApi,
+  exchange: exchangeApi,
+  devices: devicesApi,
+} as const
+
+/** All of them in one list. */
+export const ENDPOINTS: readonly Named<AnyEndpoint>[] = Object.values(API).flatMap((subject) => Object.values(subject))

@@ -1,0 +1,93 @@
+import { z } from 'zod'
+import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
+import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
+import { equipmentSchema } from '../formats/equipment.ts'
+import { download, idSchema, instant, put, read, subject } from './endpoint.ts'
+
+export const personSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  role: z.enum(['groomer', 'bather', 'front']),
+  experience: z.enum(EXPERIENCE_IDS),
+  /** Their own ways, over the house's. */
+  schools: schoolsSchema,
+})
+
+export type Person = z.infer<typeof personSchema>
+
+export const salonSchema = z.object({
+  name: z.string(),
+  demo: z.boolean(),
+  model: z.string(),
+  people: z.array(personSchema),
+  /** The salon's own values for estimates; those not named stand at the default. */
+  estimates: z.partialRecord(
+    z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]]),
+    z.number(),
+  ),
+  prices: priceListSchema,
+  /** The house's ways that are not at their default. */
+  schools: schoolsSchema,
+  equipment: equipmentSchema,
+})
+
+export type Salon = z.infer<typeof salonSchema>
+
+export const estimatesChangeSchema = z.object({
+  id: z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]]),
+  /** null goes back to the default. */
+  value: z.number().min(0).max(10000).nullable(),
+})
+
+export const schoolChangeSchema = z.object({
+  id: z.enum(SCHOOL_IDS as [SchoolId, ...SchoolId[]], { error: 'a way of the house' }),
+  /** null goes back to the default. */
+  option: z.string().max(60).nullable(),
+  /** A person's own way; the house's where nobody is named. */
+  personId: idSchema.nullish(),
+})
+
+export const schoolDateSchema = z.object({
+  id: z.string(),
+  /** null for the house. */
+  personId: idSchema.nullable(),
+  at: instant,
+  by: z.string().nullable(),
+  option: z.string().nullable(),
+})
+export type SchoolDate = z.infer<typeof schoolDateSchema>
+
+/** The salon itself: its people, numbers and ways. */
+export const salonApi = subject('salon', {
+  read: read('/salon', { summary: 'The salon, its people and its own numbers', gives: salonSchema, kept: true }),
+  setEstimate: put('/settings/estimates', {
+    summary: 'Set or reset one number of the salon',
+    takes: estimatesChangeSchema,
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  setPrices: put('/settings/prices', {
+    summary: 'Set the price list',
+    takes: priceListSchema,
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  setSchool: put('/settings/schools', {
+    summary: 'Choose a way of the house, or go back to the default',
+    takes: schoolChangeSchema,
+    gives: salonSchema,
+    becomes: 'read',
+    touches: ['salon', 'visits'],
+  }),
+  schoolDates: read('/settings/schools', {
+    summary: 'When each way was chosen last, and by whom',
+    gives: z.array(schoolDateSchema),
+  }),
+  setEquipment: put('/settings/equipment', {
+    summary: 'Set the dryers, the room and the units',
+    takes: equipmentSchema,
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  backup: download('/backup', { summary: 'Everything in one file', type: 'application/json; charset=utf-8' }),
+})

@@ -1,0 +1,173 @@
+import { z } from 'zod'
+import { REGION_IDS, TREATMENT_IDS } from '../../core/index.ts'
+import { assessmentFileSchema, dogSchema, wishesSchema } from '../formats/assessment-file.ts'
+import { consentSchema } from './consent.ts'
+import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
+import { knownSchema } from './known.ts'
+import { planRecordSchema } from './plan.ts'
+import { assessmentSchema, sideSchema } from './scores.ts'
+
+export { STATION_IDS, type Station } from './stations.ts'
+
+import { STATION_IDS } from './stations.ts'
+
+export const clientSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  phone: z.string(),
+  email: z.string(),
+  note: z.string(),
+})
+
+/** All that an assessment file holds but the scores: the dog on the day, the owner's wishes, the slot. */
+export const arrivalSchema = assessmentFileSchema
+  .pick({ dog: true, wishes: true, slot: true, house: true, consents: true, pace: true })
+  .extend({ dog: dogSchema, wishes: wishesSchema })
+
+export type Arrival = z.infer<typeof arrivalSchema>
+
+export const doneRowSchema = z.object({
+  region: z.enum(REGION_IDS),
+  side: z.enum(['left', 'right']).nullable(),
+  treatment: z.enum(TREATMENT_IDS),
+  leavesMm: z.number().min(0).max(600).nullable(),
+  minutes: z.number().min(0).max(1440),
+  pull: z.number().min(0).max(10_000),
+})
+
+/** What was finished of a visit, and what all of it took, opened again or not. */
+export const progressSchema = z.object({ done: z.array(doneRowSchema), minutes: z.number(), pull: z.number() })
+
+export type VisitProgress = z.infer<typeof progressSchema>
+
+export const doneChangeSchema = z.object({
+  batchId: idSchema,
+  finished: z.array(doneRowSchema).max(39),
+  /** Places to open again. */
+  reopened: z.array(doneRowSchema.pick({ region: true, side: true })).max(39),
+})
+
+export type DoneChange = z.infer<typeof doneChangeSchema>
+
+export const planSummarySchema = z.object({
+  choice: z.string(),
+  minutes: z.object({ low: z.number(), high: z.number() }),
+  acceptedAt: instant.nullable(),
+})
+
+export const visitCardSchema = z.object({
+  id: idSchema,
+  startsAt: instant,
+  slotMinutes: z.int(),
+  station: z.enum(STATION_IDS),
+  personId: idSchema.nullable(),
+  dogId: idSchema,
+  arrival: arrivalSchema,
+  client: clientSchema,
+  /** Region-sides scored for mats, of 39. */
+  scored: z.int(),
+  plan: planSummarySchema.nullable(),
+})
+
+export type VisitCard = z.infer<typeof visitCardSchema>
+
+const mm = z.number()
+
+export const lengthsLeftSchema = z.object({ body: mm, legs: mm, head: mm, ears: mm, tail: mm })
+
+export const pastVisitSchema = z.object({
+  id: idSchema,
+  startsAt: instant,
+  choice: z.string().nullable(),
+  minutes: z.number().nullable(),
+  matIndex: z.number().nullable(),
+  rows: z.array(sideSchema),
+  /** Lengths it went home with, mm; null where that was not kept. */
+  leftMm: lengthsLeftSchema.nullable(),
+})
+
+export type PastVisit = z.infer<typeof pastVisitSchema>
+
+export const visitSchema = visitCardSchema.extend({
+  arrivalRevision: z.int(),
+  assessment: assessmentSchema,
+  /** A second pair of hands, blind to the first; null where nobody was asked. */
+  second: assessmentSchema.nullable(),
+  latestPlan: planRecordSchema.nullable(),
+  /** The plan the groom runs by; a later one may stand beside it until it is taken too. */
+  acceptedPlan: planRecordSchema.nullable(),
+  progress: progressSchema.nullable(),
+  /** The owner's answers, newest first. */
+  consents: z.array(consentSchema),
+  /** What the owner was told it costs, hundredths of the currency. */
+  quoted: z.int().nullable(),
+  past: z.array(pastVisitSchema),
+  /** What a plan of this visit takes beside the dog itself. */
+  known: knownSchema,
+})
+
+export type Visit = z.infer<typeof visitSchema>
+
+export const arrivalChangeSchema = z.object({
+  baseRevision: z.int().min(0),
+  arrival: arrivalSchema,
+  personId: idSchema.nullable().optional(),
+})
+
+export const stationChangeSchema = z.object({ station: z.enum(STATION_IDS) })
+
+export const newVisitSchema = z.object({
+  startsAt: instant,
+  slotMinutes: z.int().min(15).max(1440),
+  personId: idSchema.nullable(),
+  /** A known dog to the lengths it went home with last time. */
+  asLastTime: z.boolean().optional(),
+  /** An existing dog, or a new one with its owner. */
+  dogId: idSchema.optional(),
+  owner: z
+    .object({
+      name: z.string().trim().min(1, { error: "the owner's name" }).max(120),
+      phone: z.string().max(40),
+      note: z.string().max(1000).optional(),
+    })
+    .optional(),
+  dog: dogSchema.extend({ name: z.string().trim().min(1, { error: "the dog's name" }).max(80) }).optional(),
+})
+
+export type NewVisit = z.infer<typeof newVisitSchema>
+
+/** One dog's way through the salon. */
+export const visitsApi = subject('visits', {
+  one: read('/visits/:id', { summary: 'One visit with its scores and last plan', gives: visitSchema, kept: true }),
+  add: post('/visits', {
+    summary: 'Add a visit',
+    takes: newVisitSchema,
+    gives: visitSchema,
+    touches: ['day', 'dogs'],
+  }),
+  setArrival: put('/visits/:id/arrival', {
+    summary: 'Who this dog is today',
+    takes: arrivalChangeSchema,
+    gives: visitSchema,
+    becomes: 'one',
+    touches: ['day'],
+  }),
+  setStation: put('/visits/:id/station', {
+    summary: 'Move a dog to a station',
+    takes: stationChangeSchema,
+    gives: z.object({ ok: z.literal(true) }),
+    touches: ['day', 'visits'],
+    queued: true,
+  }),
+  markDone: put('/visits/:id/done', {
+    summary: 'Mark places finished, or open them again',
+    takes: doneChangeSchema,
+    gives: progressSchema,
+  }),
+  askSecond: post('/visits/:id/second', {
+    summary: 'Ask a second pair of hands to score this dog, blind to the first',
+    takes: nothing,
+    gives: visitSchema,
+    becomes: 'one',
+  }),
+})

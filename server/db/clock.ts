@@ -1,0 +1,2 @@
+/** The server's time, passed in, so that a test can say what time it is. */
+export type Clock = () => Date

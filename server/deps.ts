@@ -1,0 +1,13 @@
+import type { Logger } from 'pino'
+import type { DeviceHub } from './devices/hub.ts'
+import type { Store } from './store.ts'
+
+/** What the application is given, so that tests can give it something else. */
+export interface Deps {
+  readonly store: Store
+  readonly devices: DeviceHub
+  readonly now: () => Date
+  readonly log: Logger
+  /** Folder of the built web application; null in tests of the API alone. */
+  readonly webRoot: string | null
+}

@@ -1,0 +1,55 @@
+import { secureHeaders } from 'hono/secure-headers'
+import type { MiddlewareHandler } from 'hono/types'
+import { idSchema } from '../../contract/api/endpoint.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import { sendProblem } from './problems.ts'
+import type { Env } from './serve.ts'
+
+/** Only what this origin serves runs and shows here. */
+export const ownContentOnly = () =>
+  secureHeaders({
+    contentSecurityPolicy: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      workerSrc: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+    crossOriginEmbedderPolicy: false,
+    strictTransportSecurity: false,
+  })
+
+/** Who is named at the screen. @throws {BadInput} for what is no id */
+export const named: MiddlewareHandler<Env> = async function named(c, next) {
+  const actor = c.req.header('x-etude-person') ?? null
+  if (actor !== null && !idSchema.safeParse(actor).success)
+    throw new BadInput([{ path: 'x-etude-person', value: actor, expected: 'the id of a person of the salon' }])
+  c.set('actorId', actor)
+  await next()
+}
+
+/** A form on another site can send neither a JSON body nor our own header, so neither can change anything here. */
+export const changesFromHere: MiddlewareHandler<Env> = async function changesFromHere(c, next) {
+  if (c.req.method === 'GET' || c.req.method === 'HEAD') return next()
+  const type = c.req.header('content-type')
+  if (!/^application\/json\b/i.test(type ?? ''))
+    throw new BadInput([{ path: 'content-type', value: type ?? null, expected: 'application/json' }])
+  const origin = c.req.header('origin')
+  if (origin && new URL(origin).host !== c.req.header('host'))
+    return sendProblem(c, {
+      type: 'urn:etude:problem:foreign-origin',
+      title: 'Not from this page',
+      status: 403,
+      code: 'foreign-origin',
+    })
+  return next()
+}
+
+/** Nothing of the API is kept by a browser; every answer carries the server's time, so that all devices agree on it. */
+export const freshAndTimed = (now: () => Date): MiddlewareHandler<Env> =>
+  async function freshAndTimed(c, next) {
+    await next()
+    c.header('cache-control', 'no-store')
+    c.header('x-etude-now', now().toISOString())
+  }

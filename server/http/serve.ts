@@ -1,0 +1,176 @@
+import { OpenAPIHono } from '@hono/zod-openapi'
+import { bodyLimit } from 'hono/body-limit'
+import { stream, streamSSE } from 'hono/streaming'
+import type { z } from 'zod'
+import {
+  type AnyEndpoint,
+  type AnyWrite,
+  type Endpoints,
+  type FileGiven,
+  type Handlers,
+  type Named,
+  paramsSchema,
+} from '../../contract/api/endpoint.ts'
+import { problemSchema } from '../../contract/api/problem.ts'
+import { BadInput } from '../../contract/formats/problem.ts'
+import { issuesOf } from '../../contract/formats/zod-issues.ts'
+import { sendProblem } from './problems.ts'
+
+export type Env = { Variables: { actorId: string | null } }
+export type App = OpenAPIHono<Env>
+
+const PROBLEM = { content: { 'application/problem+json': { schema: problemSchema } }, description: 'What is wrong' }
+
+function parsed(schema: z.ZodType | undefined, input: unknown): unknown {
+  if (!schema) return undefined
+  const result = schema.safeParse(input)
+  if (!result.success) throw new BadInput(issuesOf(result.error, input))
+  return result.data
+}
+
+const NUL = '\0'
+
+/** undefined for what is no JSON. Text with a NUL is refused here by name: PostgreSQL cannot hold one. */
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text, (key, value: unknown) => {
+      if (key.includes(NUL) || (typeof value === 'string' && value.includes(NUL)))
+        throw new BadInput([{ path: key, value, expected: 'text without NUL characters' }])
+      return value
+    })
+  } catch (error) {
+    if (error instanceof BadInput) throw error
+    return undefined
+  }
+}
+
+const contentOf = (endpoint: AnyEndpoint): object =>
+  endpoint.kind === 'download'
+    ? { [endpoint.type.split(';')[0]!]: { schema: {} } }
+    : endpoint.kind === 'live'
+      ? { 'text/event-stream': { schema: endpoint.gives } }
+      : { 'application/json': { schema: endpoint.gives } }
+
+/** Every endpoint stands in the OpenAPI document, files and streams too. */
+function describe(app: App, endpoint: AnyEndpoint): void {
+  const params = paramsSchema(endpoint)
+  const query = endpoint.kind === 'read' ? endpoint.query : undefined
+  const body = endpoint.kind === 'write' ? endpoint.takes : undefined
+  app.openAPIRegistry.registerPath({
+    method: endpoint.method,
+    path: endpoint.path.replace(/:(\w+)/g, '{$1}'),
+    summary: endpoint.summary,
+    request: {
+      ...(params ? { params } : {}),
+      ...(query ? { query } : {}),
+      ...(body ? { body: { required: true, content: { 'application/json': { schema: body } } } } : {}),
+    },
+    responses: {
+      200: { content: contentOf(endpoint), description: endpoint.summary },
+      '4XX': PROBLEM,
+      '5XX': PROBLEM,
+    },
+  })
+}
+
+const limited = ({ largest }: AnyWrite) =>
+  bodyLimit({
+    maxSize: largest,
+    onError: (c) =>
+      sendProblem(c, {
+        type: 'urn:etude:problem:too-large',
+        title: `The body is over ${Math.floor(largest / 1024)} kB`,
+        status: 413,
+        code: 'too-large',
+      }),
+  })
+
+/** At most one event of one thing in this time; a scale reads four times a second. */
+const EVERY_MS = 240
+const ALIVE_MS = 15_000
+
+interface Taken {
+  readonly params: unknown
+  readonly query: unknown
+  readonly body: unknown
+  readonly actorId: string | null
+}
+type AnyHandler = (taken: Taken) => Promise<unknown>
+type LiveHandler = (send: (value: { readonly id: string }) => void) => () => void
+
+function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | LiveHandler): void {
+  const params = paramsSchema(endpoint)
+  describe(app, endpoint)
+  if (endpoint.kind === 'live') {
+    app.get(endpoint.path, (c) =>
+      streamSSE(c, async (out) => {
+        const waiting = new Map<string, unknown>()
+        const stop = (handler as LiveHandler)((value) => waiting.set(value.id, value))
+        let quiet = 0
+        try {
+          while (!out.aborted && !out.closed) {
+            const batch = [...waiting.values()]
+            waiting.clear()
+            for (const value of batch) await out.writeSSE({ event: endpoint.event, data: JSON.stringify(value) })
+            quiet = batch.length > 0 ? 0 : quiet + EVERY_MS
+            if (quiet >= ALIVE_MS) {
+              await out.writeSSE({ event: 'alive', data: '' })
+              quiet = 0
+            }
+            await out.sleep(EVERY_MS)
+          }
+        } finally {
+          stop()
+        }
+      }),
+    )
+    return
+  }
+  const handle = handler as AnyHandler
+  if (endpoint.kind === 'download') {
+    app.get(endpoint.path, async (c) => {
+      const taken = { params: parsed(params, c.req.param()), query: undefined, body: undefined, actorId: null }
+      const { body, name, inline, type } = (await handle(taken)) as FileGiven
+      const headers = {
+        'content-type': type ?? endpoint.type,
+        'content-disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`,
+        'x-content-type-options': 'nosniff',
+      }
+      if (typeof body === 'string') return c.body(body, 200, headers)
+      if (body instanceof Uint8Array) return c.body(new Uint8Array(body), 200, headers)
+      for (const [key, value] of Object.entries(headers)) c.header(key, value)
+      return stream(c, async (out) => {
+        for await (const piece of body) await out.write(piece)
+      })
+    })
+    return
+  }
+  const takes = endpoint.kind === 'write' ? endpoint.takes : undefined
+  const query = endpoint.kind === 'read' ? endpoint.query : undefined
+  if (endpoint.kind === 'write') app.use(endpoint.path, limited(endpoint))
+  app.on(endpoint.method, endpoint.path, async (c) => {
+    const json = takes ? readJson(await c.req.text()) : undefined
+    const taken: Taken = {
+      params: parsed(params, c.req.param()),
+      query: parsed(query, c.req.query()),
+      body: parsed(takes, json),
+      actorId: c.get('actorId'),
+    }
+    return c.json((await handle(taken)) as object)
+  })
+}
+
+/**
+ * Serves every endpoint of a subject: registered in the OpenAPI document and answered from the same value. Only parsed
+ * input reaches a handler.
+ */
+export function serve<S extends Endpoints>(
+  app: App,
+  endpoints: { readonly [K in keyof S]: Named<S[K]> },
+  handlers: Handlers<S>,
+): void {
+  for (const name of Object.keys(endpoints) as (keyof S & string)[])
+    answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler)
+}
+
+export const newApp = (): App => new OpenAPIHono<Env>()

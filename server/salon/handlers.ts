@@ -1,0 +1,14 @@
+import type { Handlers } from '../../contract/api/endpoint.ts'
+import type { salonApi } from '../../contract/api/salon.ts'
+import { localDate } from '../day/dates.ts'
+import type { Deps } from '../deps.ts'
+
+export const salonHandlers = ({ store, now }: Deps): Handlers<typeof salonApi> => ({
+  read: () => store.salon.read(),
+  setEstimate: ({ body, actorId }) => store.salon.setEstimate(body.id, body.value, actorId),
+  setPrices: ({ body, actorId }) => store.salon.setPrices(body, actorId),
+  setSchool: ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId, body.personId ?? null),
+  schoolDates: () => store.salon.schoolDates(),
+  setEquipment: ({ body, actorId }) => store.salon.setEquipment(body, actorId),
+  backup: async () => ({ name: `etude-${localDate(now())}.json`, body: store.backup.make(now()) }),
+})

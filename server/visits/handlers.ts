@@ -1,0 +1,15 @@
+import type { Handlers } from '../../contract/api/endpoint.ts'
+import type { visitsApi } from '../../contract/api/visits.ts'
+import type { Deps } from '../deps.ts'
+
+export const visitHandlers = ({ store }: Deps): Handlers<typeof visitsApi> => ({
+  one: ({ params }) => store.visits.read(params.id),
+  add: ({ body, actorId }) => store.visits.add(body, actorId),
+  setArrival: ({ params, body, actorId }) => store.visits.setArrival(params.id, body, actorId),
+  setStation: async ({ params, body, actorId }) => {
+    await store.visits.setStation(params.id, body.station, actorId)
+    return { ok: true as const }
+  },
+  markDone: ({ params, body, actorId }) => store.progress.change(params.id, body, actorId),
+  askSecond: ({ params, actorId }) => store.visits.askSecond(params.id, actorId),
+})

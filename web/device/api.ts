@@ -1,0 +1,125 @@
+import {
+  type QueryClient,
+  queryOptions,
+  type UseMutationResult,
+  type UseQueryResult,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
+import {
+  type AnyRead,
+  type AnyWrite,
+  type CallOf,
+  type Download,
+  type GivesOf,
+  type Named,
+  type ParamsOf,
+  pathOf,
+  type Subject,
+} from '../../contract/api/endpoint.ts'
+import { answerOf, ask, urlOf } from './client.ts'
+import { keepAnswer } from './keep.ts'
+import { noteAnswer } from './kept-answers.ts'
+
+/*
+ * Reads and writes of endpoints. The key of a read, what a write makes stale, what its answer replaces and what is kept
+ * on the device follow from the endpoint; no screen names a path or a key.
+ */
+type Key = readonly unknown[]
+
+/** Everything after subject and name: the parameters in the path, then the query. */
+const keyOf = (endpoint: Pick<Named<AnyRead>, 'subject' | 'name'>, call: object): Key => {
+  const { body: _, query, ...params } = call as { body?: unknown; query?: object }
+  const asked = Object.entries(query ?? {}).filter(([, value]) => value !== undefined)
+  return [
+    endpoint.subject,
+    endpoint.name,
+    ...(Object.keys(params).length > 0 ? [params] : []),
+    ...(asked.length > 0 ? [Object.fromEntries(asked)] : []),
+  ]
+}
+
+interface ReadHow {
+  readonly refetchInterval?: number
+  readonly staleTime?: number
+  readonly enabled?: boolean
+}
+
+/** A read as TanStack Query takes it: key, request, parsing. */
+export const reading = <E extends Named<AnyRead>>(endpoint: E, call: CallOf<E>, how: ReadHow = {}) =>
+  queryOptions({
+    queryKey: keyOf(endpoint, call as object) as Key,
+    queryFn: async (): Promise<GivesOf<E>> => {
+      const { value, kept } = await ask(endpoint, call)
+      noteAnswer(urlOf(endpoint, call as object), kept)
+      return value
+    },
+    ...how,
+  })
+
+/** What an endpoint gives, read, parsed and kept up to date. */
+export const useRead = <E extends Named<AnyRead>>(
+  endpoint: E,
+  call: CallOf<E>,
+  how: ReadHow = {},
+): UseQueryResult<GivesOf<E>> => useQuery(reading(endpoint, call, how)) as UseQueryResult<GivesOf<E>>
+
+/** What this page holds of a read; undefined where it holds nothing. */
+export const held = <E extends Named<AnyRead>>(
+  client: QueryClient,
+  endpoint: E,
+  call: CallOf<E>,
+): GivesOf<E> | undefined => client.getQueryData(keyOf(endpoint, call as object)) as GivesOf<E> | undefined
+
+/** Puts an answer in the place of a read, on the page and, where it is kept, on the device. */
+export function put<E extends Named<AnyRead>>(
+  client: QueryClient,
+  endpoint: E,
+  call: CallOf<E>,
+  value: GivesOf<E> | ((before: GivesOf<E> | undefined) => GivesOf<E> | undefined),
+): GivesOf<E> | undefined {
+  const now = client.setQueryData(keyOf(endpoint, call as object), value as never) as GivesOf<E> | undefined
+  if (endpoint.kept && now !== undefined) void keepAnswer(urlOf(endpoint, call as object), now)
+  return now
+}
+
+/** Everything that was read of these subjects is read again. */
+export const refresh = (client: QueryClient, subjects: readonly Subject[]): Promise<unknown> =>
+  Promise.all(subjects.map((subject) => client.invalidateQueries({ queryKey: [subject] })))
+
+/** One read again. */
+export const reread = <E extends Named<AnyRead>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<void> =>
+  client.invalidateQueries({ queryKey: keyOf(endpoint, call as object) })
+
+/** What a write's answer means for what was read before. */
+export function took<E extends Named<AnyWrite>>(
+  client: QueryClient,
+  endpoint: E,
+  call: CallOf<E>,
+  answer: GivesOf<E>,
+): void {
+  if (endpoint.becomes !== null) {
+    const { body: _, ...params } = call as { body?: unknown }
+    client.setQueryData(keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
+    void keepAnswer(urlOf(endpoint, params), answer)
+  }
+  void refresh(client, endpoint.touches)
+}
+
+/** Changes something: what becomes stale, and what the answer replaces, follows from the endpoint. */
+export function useWrite<E extends Named<AnyWrite>>(
+  endpoint: E,
+): UseMutationResult<GivesOf<E>, Error, CallOf<E>, undefined> {
+  const client = useQueryClient()
+  return useMutation<GivesOf<E>, Error, CallOf<E>, undefined>({
+    mutationFn: (call) => answerOf(endpoint, call),
+    onSuccess: (answer, call) => took(client, endpoint, call, answer),
+    // A refusal means that what stands here is behind.
+    onError: () => void refresh(client, endpoint.touches),
+  })
+}
+
+/** Where a file of an endpoint is fetched. */
+export const hrefOf = <P extends string>(endpoint: Download<P>, params: ParamsOf<P>): string =>
+  `/api${pathOf(endpoint, params)}`

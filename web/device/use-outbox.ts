@@ -1,0 +1,126 @@
+import { useSyncExternalStore } from 'react'
+import { bathApi } from '../../contract/api/bath.ts'
+import { benchApi } from '../../contract/api/bench.ts'
+import { dryingApi } from '../../contract/api/drying.ts'
+import type { AnyWrite, CallOf, GivesOf, Named } from '../../contract/api/endpoint.ts'
+import { type AssessmentDoc, scoresApi } from '../../contract/api/scores.ts'
+import { visitsApi } from '../../contract/api/visits.ts'
+import { put, refresh, took } from './api.ts'
+import { answerOf } from './client.ts'
+import { keptBefore } from './kept-before.ts'
+import { type Entry, type Lane, Outbox, type Trouble } from './outbox.ts'
+import { personOnDuty } from './person.ts'
+import { queryClient } from './query-client.ts'
+import { deviceStorage } from './storage.ts'
+
+/** Everything that goes through the outbox; photos, which are too large for it, wait in a place of their own. */
+export const QUEUED = {
+  'scores.change': scoresApi.change,
+  'bench.add': benchApi.add,
+  'bath.swap': bathApi.swap,
+  'drying.change': dryingApi.change,
+  'drying.measure': dryingApi.measure,
+  'visits.setStation': visitsApi.setStation,
+} as const satisfies Readonly<Record<string, Named<AnyWrite>>>
+type Queued = keyof typeof QUEUED
+
+const isQueued = (to: string): to is Queued => to in QUEUED
+
+/** The revision that scores of a look were last answered with: what is sent next is made on it. */
+const revisions = new Map<string, number>()
+export const noteRevision = ({ id, revision }: Pick<AssessmentDoc, 'id' | 'revision'>): void => {
+  revisions.set(id, Math.max(revision, revisions.get(id) ?? 0))
+}
+
+/** Scores are made on what the screen showed, which what was answered since has moved on. */
+function callOf({ to, call }: Entry): object {
+  if (to !== 'scores.change') return call
+  const { id, body } = call as CallOf<typeof scoresApi.change>
+  return { id, body: { ...body, baseRevision: Math.max(body.baseRevision, revisions.get(id) ?? 0) } }
+}
+
+function takeScores(doc: AssessmentDoc): void {
+  noteRevision(doc)
+  const place = doc.role === 'second' ? 'second' : 'assessment'
+  put(queryClient, visitsApi.one, { id: doc.visitId }, (before) => before && { ...before, [place]: doc })
+}
+
+function takeBench(visitId: string, { now, events, station }: GivesOf<typeof benchApi.add>): void {
+  put(queryClient, benchApi.of, { id: visitId }, (before) => {
+    const known = new Set(before?.events.map(({ id }) => id))
+    return { now, events: [...(before?.events ?? []), ...events.filter(({ id }) => !known.has(id))] }
+  })
+  void refresh(queryClient, ['bench'])
+  const visit = queryClient.getQueryData<{ station: string }>(['visits', 'one', { id: visitId }])
+  // Coat work that is finished, and a station further, are the visit's.
+  if (!visit || visit.station !== station) void refresh(queryClient, ['visits', 'day'])
+}
+
+function onAnswer(entry: Entry, answer: unknown): void {
+  if (entry.to === 'scores.change') takeScores(answer as AssessmentDoc)
+  else if (entry.to === 'bench.add') takeBench(String(entry.call.id), answer as GivesOf<typeof benchApi.add>)
+  else if (isQueued(entry.to)) took(queryClient, QUEUED[entry.to], entry.call as never, answer as never)
+}
+
+const laneOf = (to: Queued, call: object): string => {
+  const { id } = call as { id: string }
+  return `${to === 'scores.change' ? 'scores' : to.split('.')[0]}.${id}`
+}
+
+const withLocks = async (name: string, work: () => Promise<void>): Promise<void> => {
+  const locks = typeof navigator === 'undefined' ? undefined : navigator.locks
+  if (!locks) return work()
+  await locks.request(name, { ifAvailable: true }, async (lock) => {
+    if (lock) await work()
+  })
+}
+
+const troubled = new Set<(trouble: Trouble) => void>()
+/** Hears of what the server would not take, on whatever screen. @returns what stops the hearing */
+export function onRefused(listener: (trouble: Trouble) => void): () => void {
+  troubled.add(listener)
+  return () => troubled.delete(listener)
+}
+
+keptBefore(deviceStorage)
+
+/** One outbox for the whole page. */
+export const outbox = new Outbox({
+  storage: deviceStorage,
+  send: (entry) => {
+    if (!isQueued(entry.to)) throw new Error(`outbox: nothing takes ${entry.to}`)
+    return answerOf(QUEUED[entry.to], callOf(entry) as never, entry.by)
+  },
+  onAnswer,
+  onGone: (entries) =>
+    void refresh(queryClient, [
+      ...new Set(entries.map(({ to }) => (isQueued(to) ? QUEUED[to].subject : 'visits'))),
+      'visits',
+    ]),
+  mustSettle: (trouble) => {
+    const conflict = trouble.entry.to === 'scores.change' && trouble.problem.code === 'changed-elsewhere'
+    if (!conflict) for (const listener of troubled) listener(trouble)
+    if (!conflict && isQueued(trouble.entry.to)) void refresh(queryClient, [QUEUED[trouble.entry.to].subject])
+    return conflict
+  },
+  later: (work, ms) => {
+    const timer = setTimeout(work, ms)
+    return () => clearTimeout(timer)
+  },
+  alone: withLocks,
+  now: Date.now,
+})
+
+if (typeof addEventListener === 'function') {
+  addEventListener('online', outbox.retry)
+  addEventListener('storage', outbox.refresh)
+}
+
+/** Puts a change on its way: kept here first, sent in order, by whoever is named at this screen. */
+export const send = <K extends Queued>(
+  to: K,
+  call: CallOf<(typeof QUEUED)[K]>,
+  id: string = crypto.randomUUID(),
+): Entry => outbox.add({ id, lane: laneOf(to, call as object), to, call: call as Entry['call'], by: personOnDuty() })
+
+export const useLane = (name: string): Lane => useSyncExternalStore(outbox.subscribe, () => outbox.lane(name))

@@ -1,0 +1,64 @@
+import type { ReactNode } from 'react'
+import { capital, placeName, SCORE_WORD } from '../../contract/words/index.ts'
+import { REGION_SIDES, SCALE_IDS, type Score, type Sheet } from '../../core/index.ts'
+import { DialogSheet } from '../parts/Sheet.tsx'
+import type { Saving } from './saving.ts'
+import { sheetOf } from './sheet-state.ts'
+
+interface Props {
+  readonly saving: Extract<Saving, { state: 'conflict' }>
+  readonly sheet: Sheet
+  readonly onSettle: (choice: 'theirs' | 'mine') => void
+}
+
+const MOST_ROWS = 12
+
+/** Two people, one dog: nothing was overwritten, and the person decides with both in sight. */
+export function ConflictDialog({ saving, sheet, onSettle }: Props): ReactNode {
+  const theirs = sheetOf(saving.current)
+  const who = saving.changedBy ?? 'Somebody else'
+  const word = (scale: (typeof SCALE_IDS)[number], score: Score | null): string =>
+    score === null ? 'not looked at' : `${score} ${SCORE_WORD[scale][score][0]}`
+  const differences = REGION_SIDES.flatMap(({ index, region, side }) =>
+    SCALE_IDS.filter((scale) => sheet[index]![scale] !== theirs[index]![scale]).map((scale) => ({
+      key: `${index} ${scale}`,
+      place: capital(placeName(region, side)),
+      mine: word(scale, sheet[index]![scale]),
+      theirs: word(scale, theirs[index]![scale]),
+    })),
+  )
+  return (
+    <DialogSheet
+      title={`${who} scored this dog too`}
+      about="Nothing was overwritten. Yours is still here; theirs is in the salon's record."
+    >
+      <table className="mb-5 w-full text-left">
+        <thead className="text-ink-2">
+          <tr>
+            <th className="py-1 font-medium">Place</th>
+            <th className="font-medium">Yours</th>
+            <th className="font-medium">Theirs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {differences.slice(0, MOST_ROWS).map(({ key, place, mine, theirs: other }) => (
+            <tr key={key} className="border-t border-line">
+              <td className="py-1.5">{place}</td>
+              <td>{mine}</td>
+              <td>{other}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {differences.length > MOST_ROWS && <p className="mb-4 text-ink-2">and {differences.length - MOST_ROWS} more</p>}
+      <div className="flex justify-end gap-2">
+        <button type="button" className="btn" onClick={() => onSettle('theirs')}>
+          Take theirs
+        </button>
+        <button type="button" className="btn btn-main" onClick={() => onSettle('mine')}>
+          Put mine on top
+        </button>
+      </div>
+    </DialogSheet>
+  )
+}
