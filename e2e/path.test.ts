@@ -129,6 +129,7 @@ test('by pointer at 1280x800: pick a place, score it, say how far it reaches, se
   await page.click('[data-front] [data-region="side.left"]')
   expect(await text(page, '[data-testid=place]')).toBe('Left side')
   await page.click('button[data-score="3"]')
+  await shows(page, '[aria-label="How far it reaches, Left side"]')
   await page.click('::-p-aria([name="three quarters"][role="button"])')
   await page.click('button[aria-label="More free hair"]')
   await page.click('::-p-text(All the rest is clean)')
@@ -199,7 +200,8 @@ describe('nothing scored is lost', () => {
   })
 
   test('with two people on one dog: the second is told, sees both, and decides', async () => {
-    const [one, two] = [await salon.newPage(), await salon.newPage()]
+    // Two devices: two tabs of one share what is on its way, and see each other's scores.
+    const [one, two] = [await salon.newPage(), await salon.newPage('light', 'another device')]
     for (const page of [one, two]) await open(page, 'Button', 'look', PLACE)
     await one.bringToFront()
     await one.keyboard.press('Digit3')

@@ -1,7 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process'
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser, BrowserContext, Page } from 'puppeteer-core'
 import { Sequelize } from 'sequelize'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
@@ -12,7 +12,8 @@ import { openBrowser } from './browser.ts'
 export interface Salon {
   readonly base: string
   readonly browser: Browser
-  readonly newPage: (theme?: 'light' | 'dim') => Promise<Page>
+  /** @param device pages of one device share what it keeps */
+  readonly newPage: (theme?: 'light' | 'dim', device?: string) => Promise<Page>
   readonly api: <T>(path: string) => Promise<T>
   readonly killServer: () => Promise<void>
   /** Does nothing where it runs. */
@@ -47,11 +48,13 @@ export async function openSalon(): Promise<Salon> {
     })
   await startServer()
   const browser = await openBrowser()
+  const devices = new Map<string, BrowserContext>()
   return {
     base,
     browser,
-    async newPage(theme = 'light') {
-      const page = await browser.newPage()
+    async newPage(theme = 'light', device = '') {
+      if (device && !devices.has(device)) devices.set(device, await browser.createBrowserContext())
+      const page = await (devices.get(device) ?? browser).newPage()
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
       return page
     },

@@ -1,12 +1,9 @@
 import { Keyboard, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
-import { Toaster, toast } from 'sonner'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
-import { onRefused } from '../device/use-outbox.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
-import { KeySheet } from './KeySheet.tsx'
 import { SCREENS, screenAt } from './screens.ts'
 import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
@@ -14,6 +11,8 @@ import { currentTheme, setTheme } from './theme.ts'
 
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
+const KeySheet = lazy(async () => ({ default: (await import('./KeySheet.tsx')).KeySheet }))
+const Toasts = lazy(async () => ({ default: (await import('./Toasts.tsx')).Toasts }))
 const PhotosOnTheirWay = lazy(async () => ({
   default: (await import('./PhotosOnTheirWay.tsx')).PhotosOnTheirWay,
 }))
@@ -50,6 +49,17 @@ function PersonOnDuty(): ReactNode {
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
 
+/** What no first screen needs comes once it is shown: clocks of other dogs, pictures on their way, short words. */
+const SOON_MS = 300
+function useShown(): boolean {
+  const [shown, setShown] = useState(false)
+  useEffect(function afterTheFirstScreen() {
+    const timer = setTimeout(() => setShown(true), SOON_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return shown
+}
+
 /** The house is one word here, and has pages of its own. */
 const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === '/house').map(({ path, label }) => ({
   path,
@@ -61,6 +71,7 @@ export function Shell(): ReactNode {
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
+  const shown = useShown()
   const { pathname } = useLocation()
 
   useEffect(function openKeySheet() {
@@ -71,9 +82,6 @@ export function Shell(): ReactNode {
     return () => removeEventListener('keydown', onKey)
   }, [])
 
-  useEffect(function sayWhatWasRefused() {
-    return onRefused(({ problem }) => toast.error(`Not taken: ${problem.detail ?? problem.title}`))
-  }, [])
   useEffect(function soundFromTheFirstTouch() {
     addEventListener('pointerdown', allowSound)
     addEventListener('keydown', allowSound)
@@ -112,7 +120,7 @@ export function Shell(): ReactNode {
         <span className="grow" />
         <Suspense fallback={null}>
           <SearchBox />
-          <PhotosOnTheirWay />
+          {shown && <PhotosOnTheirWay />}
         </Suspense>
         <PersonOnDuty />
         {FRAME.map(({ path, label }) => (
@@ -137,21 +145,17 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
-      <Suspense fallback={null}>
-        <TimersBell />
-      </Suspense>
+      <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
       <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
         <Suspense fallback={<Loading what="the screen" />}>
           <Outlet />
         </Suspense>
       </main>
-      <KeySheet open={keysOpen} onOpenChange={setKeysOpen} path={pathname} />
-      <Toaster
-        theme={theme === 'light' ? 'light' : 'dark'}
-        position="bottom-left"
-        toastOptions={{ style: { fontFamily: 'var(--font-sans)', fontSize: '1rem' } }}
-      />
+      <Suspense fallback={null}>
+        {keysOpen && <KeySheet open onOpenChange={setKeysOpen} path={pathname} />}
+        {shown && <Toasts theme={theme} />}
+      </Suspense>
     </div>
   )
 }

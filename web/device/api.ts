@@ -72,6 +72,12 @@ export const held = <E extends Named<AnyRead>>(
   call: CallOf<E>,
 ): GivesOf<E> | undefined => client.getQueryData(keyOf(endpoint, call as object)) as GivesOf<E> | undefined
 
+/** An older answer that is still on its way never replaces a newer one that is here already. */
+function setNewer(client: QueryClient, queryKey: Key, value: never): unknown {
+  if (client.getQueryData(queryKey) !== undefined) void client.cancelQueries({ queryKey, exact: true })
+  return client.setQueryData(queryKey, value)
+}
+
 /** Puts an answer in the place of a read, on the page and, where it is kept, on the device. */
 export function put<E extends Named<AnyRead>>(
   client: QueryClient,
@@ -79,7 +85,7 @@ export function put<E extends Named<AnyRead>>(
   call: CallOf<E>,
   value: GivesOf<E> | ((before: GivesOf<E> | undefined) => GivesOf<E> | undefined),
 ): GivesOf<E> | undefined {
-  const now = client.setQueryData(keyOf(endpoint, call as object), value as never) as GivesOf<E> | undefined
+  const now = setNewer(client, keyOf(endpoint, call as object), value as never) as GivesOf<E> | undefined
   if (endpoint.kept && now !== undefined) void keepAnswer(urlOf(endpoint, call as object), now)
   return now
 }
@@ -101,7 +107,7 @@ export function took<E extends Named<AnyWrite>>(
 ): void {
   if (endpoint.becomes !== null) {
     const { body: _, ...params } = call as { body?: unknown }
-    client.setQueryData(keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
+    setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
     void keepAnswer(urlOf(endpoint, params), answer)
   }
   void refresh(client, endpoint.touches)

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { addDays, format, isValid, parseISO } from 'date-fns'
 import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
-import { type ReactNode, useMemo, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Day } from '../../../contract/api/day.ts'
 import { dayApi } from '../../../contract/api/day.ts'
@@ -9,7 +9,7 @@ import type { Person } from '../../../contract/api/salon.ts'
 import type { Station, VisitCard } from '../../../contract/api/visits.ts'
 import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
-import { RAIL } from '../../app/screens.ts'
+import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
@@ -18,7 +18,8 @@ import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
 import { today } from '../../parts/dates.ts'
-import { AddVisit } from './AddVisit.tsx'
+
+const AddVisit = lazy(async () => ({ default: (await import('./AddVisit.tsx')).AddVisit }))
 
 const stop = (station: Station): number => RAIL.findIndex(({ at }) => at.includes(station))
 
@@ -80,7 +81,11 @@ export function DayScreen(): ReactNode {
       ) : (
         <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
       )}
-      {adding && <AddVisit date={day.data.date} onClose={() => setAdding(false)} />}
+      {adding && (
+        <Suspense fallback={null}>
+          <AddVisit date={day.data.date} onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
     </div>
   )
 }
@@ -158,7 +163,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const stops = visit.plan?.choice === 'refer'
   // Beside the dog: before it or, once it is far along, behind it.
   const late = reached >= RAIL.length / 2
-  const path = `/visits/${visit.id}/${RAIL[reached]!.path}`
+  const path = `/visits/${visit.id}/${endOf(RAIL[reached]!)}`
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
