@@ -382,7 +382,7 @@ test('a file that comes in is tried first: what is wrong is told by line and col
   )
   await page.click('[data-testid=dry-run] .btn-main')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
-  const csv = await (await fetch(`${salon.base}api/records/clients.csv`)).text()
+  const csv = await (await fetch(`${salon.base}api/records/clients/csv`)).text()
   expect(csv).toContain('Ottilie Brandt,555 1')
   await page.close()
 })

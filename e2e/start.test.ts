@@ -120,6 +120,7 @@ test('the database killed under it comes back, and what was acknowledged is ther
   const address = (await first.address)!
   const day = (await (await fetch(`${address}api/day`)).json()) as { visits: { id: string }[] }
   const visit = (await (await fetch(`${address}api/visits/${day.visits.at(-1)!.id}`)).json()) as {
+    id: string
     assessment: { id: string }
   }
   const body = {
@@ -137,7 +138,9 @@ test('the database killed under it comes back, and what was acknowledged is ther
   process.kill(postmaster, 'SIGKILL')
   await until(async () => !(await answers(address)))
   await until(() => answers(address), 40_000)
-  const there = (await (await fetch(`${address}api/assessments/${visit.assessment.id}`)).json()) as { rows: object[] }
+  const { assessment: there } = (await (await fetch(`${address}api/visits/${visit.id}`)).json()) as {
+    assessment: { rows: object[] }
+  }
   expect(there.rows).toMatchObject([{ region: 'back', mat: 3 }])
 })
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { type Plan, STYLE_IDS } from '../../core/index.ts'
+import { STYLE_IDS } from '../../core/index.ts'
+import { planSchema } from '../formats/plan-schema.ts'
 import { needSchema } from '../words/consent-page.ts'
 import { idSchema, instant, nothing, post, read, subject } from './endpoint.ts'
 
@@ -18,8 +19,7 @@ export const planRecordSchema = z.object({
   price: z.int(),
   /** What the owner has not said yes to; empty where the groom may start. */
   needs: z.array(needSchema),
-  /** The core's own type; what was computed is not checked again on its way out. */
-  plan: z.looseObject({ model: z.string() }) as unknown as z.ZodType<Plan>,
+  plan: planSchema,
 })
 
 export type PlanRecord = z.infer<typeof planRecordSchema>

@@ -59,6 +59,11 @@ export const scoreBatchSchema = z.object({
   batchId: idSchema,
   baseRevision: z.int().min(0),
   changes: z.array(scoreChangeSchema).min(1).max(400),
+  /** What the same hands scored after it, in its order, each a batch of its own. */
+  more: z
+    .array(z.object({ batchId: idSchema, changes: z.array(scoreChangeSchema).min(1).max(400) }))
+    .max(100)
+    .optional(),
 })
 
 export type ScoreBatch = z.infer<typeof scoreBatchSchema>

@@ -25,6 +25,7 @@ import {
   stopText,
 } from '../words/index.ts'
 import { bathFile, deshedFile } from './bath-file.ts'
+import { reasonCode, stopCode } from './said-codes.ts'
 
 const DECIMALS = 100
 /** Steps of the frontier lie closer together than what is read off a plan. */
@@ -219,7 +220,7 @@ export function planFile(plan: Plan, questions: Questions | null): object {
           : null,
       otherwise: verdict.otherwise,
       reasons: verdict.reasons.map((reason) =>
-        present({ code: reason.code, text: reasonText(reason), region: reason.region, side: reason.side }),
+        present({ code: reasonCode(reason), text: reasonText(reason), region: reason.region, side: reason.side }),
       ),
       alternatives: verdict.alternatives.map((way) =>
         present({
@@ -256,7 +257,13 @@ export function planFile(plan: Plan, questions: Questions | null): object {
       }),
     ),
     stops: plan.stops.map((stop) =>
-      present({ code: stop.code, action: stop.action, region: stop.region, side: stop.side, text: stopText(stop) }),
+      present({
+        code: stopCode(stop),
+        action: stop.action,
+        region: stop.region,
+        side: stop.side,
+        text: stopText(stop),
+      }),
     ),
     ...(questions ? questionsFile(questions) : {}),
     next: {

@@ -8,6 +8,7 @@ import {
   type Plan,
   type PriceList,
   quoteOf,
+  type ReasonCode,
   STYLE_IDS,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
@@ -76,7 +77,13 @@ export type ConsentPage = z.infer<typeof consentPageSchema>
 export const needSchema = z.enum(CONSENT_NEEDS)
 
 const MOST_REASONS = 4
-const FOUND: ReadonlySet<string> = new Set(['felted', 'tight-mats', 'knots', 'comb-goes-through'])
+const NOT_FOR_OWNER: ReadonlySet<ReasonCode> = new Set([
+  'felted',
+  'tight-mats',
+  'knots',
+  'comb-goes-through',
+  'keep-wish',
+])
 
 interface Given {
   readonly plan: Plan
@@ -94,7 +101,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
   const { name } = assessment.dog
   const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
   // What was found stands under what we saw; figures of the trade mean nothing to an owner.
-  const reasons = verdict.reasons.filter(({ code }) => !code.startsWith('keep-wish') && !FOUND.has(code))
+  const reasons = verdict.reasons.filter(({ code }) => !NOT_FOR_OWNER.has(code))
   return {
     salon,
     name,

@@ -1,5 +1,20 @@
-import type { Caution, LeaveReason, Reason, Refusal, Stop } from '../../core/index.ts'
-import { type FindingId, isRegionId } from '../../core/index.ts'
+import type {
+  CaredFor,
+  Caution,
+  ClosedSaid,
+  FindingId,
+  LeaveReason,
+  Reason,
+  ReasonCode,
+  ReasonOf,
+  Refusal,
+  RegionId,
+  Side,
+  Stop,
+  StopCode,
+  StopOf,
+  Style,
+} from '../../core/index.ts'
 import { minutesText, mmText, pullText } from './figures.ts'
 import { capital, FINDING_LABEL, placeName, STYLE_LABEL } from './labels.ts'
 
@@ -7,18 +22,23 @@ import { capital, FINDING_LABEL, placeName, STYLE_LABEL } from './labels.ts'
  * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
  * in the product makes sentences about a plan.
  */
-type Said = Pick<Reason, 'code' | 'region' | 'side' | 'values'> & {
+interface Placed {
+  readonly region: RegionId | null
+  readonly side: Side | null
   /** Where several places say the same, all of them in words. */
   readonly places?: string
 }
-const number = (value: string | number | undefined): number => Number(value ?? 0)
-const styleName = ({ values }: Said): string => STYLE_LABEL[String(values.style)] ?? 'that'
-const place = ({ region, side, places }: Said): string =>
-  places ?? (region !== null && isRegionId(region) ? placeName(region, side) : 'the dog')
+type SaidReason<C extends ReasonCode> = ReasonOf<C> & Placed
+type SaidStop<C extends StopCode> = StopOf<C> & Placed
+
+const styleName = ({ values }: { readonly values: { readonly style: Style } }): string =>
+  STYLE_LABEL[values.style] ?? 'that'
+const place = ({ region, side, places }: Placed): string =>
+  places ?? (region !== null ? placeName(region, side) : 'the dog')
 /** "on the back", but "behind the left ear". */
-const onPlace = (said: Said): string => (/^(behind|inside)/.test(place(said)) ? place(said) : `on the ${place(said)}`)
-const more = (said: Said): string => {
-  const others = number(said.values.places) - 1
+const onPlace = (said: Placed): string => (/^(behind|inside)/.test(place(said)) ? place(said) : `on the ${place(said)}`)
+const more = ({ values }: { readonly values: { readonly places: number } }): string => {
+  const others = values.places - 1
   return others > 0 ? ` and ${others} more place${others === 1 ? '' : 's'}` : ''
 }
 
@@ -30,40 +50,6 @@ export function listed(names: readonly string[], most = MOST_NAMED): string {
   return shown.length < 2 ? (shown[0] ?? '') : `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`
 }
 
-const REASONS: Record<string, (said: Said) => string> = {
-  felted: (s) => `Felted: ${place(s)}${more(s)}. No comb goes in and no skin can be seen there.`,
-  'tight-mats': (s) => `Tight mats: ${place(s)}${more(s)}. The skin moves with them.`,
-  knots: (s) => `Knots: ${place(s)}${more(s)}.`,
-  'air-opens-it': (s) =>
-    `Packed undercoat: ${place(s)}${more(s)}. Product and slow air open it; hours of brushing would not.`,
-  'comb-goes-through': () => 'The comb goes through, or nearly: nothing needs cutting out.',
-  'asks-too-much': (s) =>
-    `${capital(styleName(s))} would ask ${pullText(number(s.values.pull))} pull-minutes; this dog can give ${pullText(number(s.values.pullBudget))}.`,
-  'takes-too-long': (s) =>
-    `${capital(styleName(s))} would take ${minutesText(number(s.values.minutes))} minutes; there are ${minutesText(number(s.values.minutesBudget))} for coat work.`,
-  'would-not-match': (s) => `With ${styleName(s)}, places beside each other would end at unlike lengths.`,
-  'closed-double-needs-yes': (s) =>
-    `${capital(styleName(s))} is not offered on a double coat without a yes, and only if felt is left after air or a vet directs it.`,
-  'closed-wish-show': (s) => `${capital(styleName(s))} is not offered on a show coat.`,
-  'closed-wish-strip': (s) => `${capital(styleName(s))} would take the jacket the owner wants stripped.`,
-  'closed-wire-jacket': (s) => `${capital(styleName(s))} would soften the jacket the owner wants kept.`,
-  'hand-card-over-visits': () =>
-    'This dog takes no dryer: the packed undercoat comes out by hand with conditioner, a part each visit.',
-  'blade-under-worst-mat': (s) =>
-    `The worst mat lets a ${s.values.blade} in beneath it: that leaves ${mmText(number(s.values.mm))} mm, one length throughout.`,
-  'clip-length': (s) => `Clipped to ${mmText(number(s.values.mm))} mm, one length throughout.`,
-  'hidden-knots-cut': (s) =>
-    `${number(s.values.places) === 1 ? 'One mat' : `Mats in ${s.values.places} places`} that nobody sees: cut out, because pulling there is not worth it.`,
-  'keep-wish-0': () => 'The owner does not mind the length.',
-  'keep-wish-1': () => 'The owner would like to keep some length.',
-  'keep-wish-2': () => 'The owner wants to keep the length.',
-  'keep-wish-3': () => 'The owner wants every hair.',
-  'nothing-scored': () => 'Nothing has been looked at yet.',
-  'skin-emergency': (s) => `${capital(place(s))}: this cannot wait. Stop, keep the dog warm and calm, vet now.`,
-  'ringworm-suspect': (s) => `${capital(place(s))}: a patch that may be ringworm. It can pass to people and dogs.`,
-  'mites-suspect': (s) => `${capital(place(s))}: crusts and itch that may be mites. They can pass to other dogs.`,
-}
-
 const LEAVE: Record<LeaveReason, (where: string) => string> = {
   'groom-stopped': () => 'The groom stops before this place.',
   'skin-broken': (where) => `${capital(where)} is left: the skin is broken. A vet first; no bath there.`,
@@ -73,52 +59,122 @@ const LEAVE: Record<LeaveReason, (where: string) => string> = {
     `${capital(where)} is left: nothing that the rules allow fits this coat here. Ask the owner, or a colleague.`,
 }
 
-export const reasonText = (reason: Said): string => {
-  const said = REASONS[reason.code]
-  if (said) return said(reason)
-  return LEAVE[reason.code as LeaveReason]?.(place(reason)) ?? reason.code
+const CLOSED: Record<ClosedSaid, (style: string) => string> = {
+  'double-needs-yes': (style) =>
+    `${style} is not offered on a double coat without a yes, and only if felt is left after air or a vet directs it.`,
+  'wish-show': (style) => `${style} is not offered on a show coat.`,
+  'wish-strip': (style) => `${style} would take the jacket the owner wants stripped.`,
+  'wire-jacket': (style) => `${style} would soften the jacket the owner wants kept.`,
+  'not-on-rack': (style) => `${style} is not possible: no sharp blade on the rack may go under the worst mat.`,
 }
 
-const FOR_OWNER: Record<string, (said: Said, name: string) => string> = {
-  'blade-under-worst-mat': (s) =>
-    `The tightest mat decides how long all of it can be: ${mmText(number(s.values.mm))} mm, one length throughout.`,
+const KEEP_WISH = [
+  'The owner does not mind the length.',
+  'The owner would like to keep some length.',
+  'The owner wants to keep the length.',
+  'The owner wants every hair.',
+] as const
+
+const CATCHING_REASON: Record<StopOf<'catching'>['values']['finding'], (where: string) => string> = {
+  'ringworm-suspect': (where) => `${where}: a patch that may be ringworm. It can pass to people and dogs.`,
+  'mites-suspect': (where) => `${where}: crusts and itch that may be mites. They can pass to other dogs.`,
+}
+
+const REASONS: { readonly [C in ReasonCode]: (said: SaidReason<C>) => string } = {
+  felted: (s) => `Felted: ${place(s)}${more(s)}. No comb goes in and no skin can be seen there.`,
+  'tight-mats': (s) => `Tight mats: ${place(s)}${more(s)}. The skin moves with them.`,
+  knots: (s) => `Knots: ${place(s)}${more(s)}.`,
+  'air-opens-it': (s) =>
+    `Packed undercoat: ${place(s)}${more(s)}. Product and slow air open it; hours of brushing would not.`,
+  'comb-goes-through': () => 'The comb goes through, or nearly: nothing needs cutting out.',
+  'asks-too-much': (s) =>
+    `${capital(styleName(s))} would ask ${pullText(s.values.pull)} pull-minutes; this dog can give ${pullText(s.values.pullBudget)}.`,
+  'takes-too-long': (s) =>
+    `${capital(styleName(s))} would take ${minutesText(s.values.minutes)} minutes; there are ${minutesText(s.values.minutesBudget)} for coat work.`,
+  'would-not-match': (s) => `With ${styleName(s)}, places beside each other would end at unlike lengths.`,
+  closed: (s) => CLOSED[s.values.by](capital(styleName(s))),
+  'hand-card-over-visits': () =>
+    'This dog takes no dryer: the packed undercoat comes out by hand with conditioner, a part each visit.',
+  'blade-under-worst-mat': ({ values: { blade, mm } }) =>
+    `The worst mat lets a ${blade} in beneath it: that leaves ${mmText(mm)} mm, one length throughout.`,
+  'clip-length': ({ values: { mm } }) => `Clipped to ${mmText(mm)} mm, one length throughout.`,
+  'hidden-knots-cut': ({ values: { places } }) =>
+    `${places === 1 ? 'One mat' : `Mats in ${places} places`} that nobody sees: cut out, because pulling there is not worth it.`,
+  'keep-wish': ({ values: { wish } }) => KEEP_WISH[wish],
+  left: (s) => LEAVE[s.values.why](place(s)),
+  'nothing-scored': () => 'Nothing has been looked at yet.',
+  'skin-emergency': (s) => `${capital(place(s))}: this cannot wait. Stop, keep the dog warm and calm, vet now.`,
+  catching: (s) => CATCHING_REASON[s.values.finding](capital(place(s))),
+}
+
+// The table has a sentence for each code; that this one belongs to this code the compiler cannot see.
+const sentenceOf = (table: object, code: string): ((said: never) => string) =>
+  (table as Readonly<Record<string, (said: never) => string>>)[code]!
+
+export const reasonText = (reason: Reason): string => sentenceOf(REASONS, reason.code)(reason as never)
+
+const FOR_OWNER: { readonly [C in ReasonCode]?: (said: SaidReason<C>, name: string) => string } = {
+  'blade-under-worst-mat': ({ values: { mm } }) =>
+    `The tightest mat decides how long all of it can be: ${mmText(mm)} mm, one length throughout.`,
   'asks-too-much': (s, name) => `${capital(styleName(s))} would ask more of ${name} than it can give in one visit.`,
   'takes-too-long': (s, name) =>
     `${capital(styleName(s))} would take longer than ${name} should stand, or than there is today.`,
 }
 
 /** The same reasons without the figures of the trade. */
-export const reasonForOwner = (reason: Said, name: string): string =>
-  FOR_OWNER[reason.code]?.(reason, name) ?? reasonText(reason)
+export function reasonForOwner(reason: Reason, name: string): string {
+  const said = FOR_OWNER[reason.code] as ((said: Reason, name: string) => string) | undefined
+  return said ? said(reason, name) : reasonText(reason)
+}
 
 export const leaveText = (why: LeaveReason, where: string): string => LEAVE[why](where)
 
-const STOPS: Record<string, (stop: Said) => string> = {
+const CATCHING: Record<StopOf<'catching'>['values']['finding'], (where: string) => string> = {
+  'ringworm-suspect': (where) =>
+    `May be ringworm (${where}). Stop: gloves, isolate, disinfect table, tools and towels; vet first.`,
+  'mites-suspect': (where) => `May be mites (${where}). Stop: isolate, disinfect, vet first.`,
+}
+
+const HEALTH: Record<CaredFor, string> = {
+  brachycephalic: 'Short skull: head up, cool air, watch the breathing; stop when it pants hard.',
+  heart: 'Heart: short spells, no heat, stop at hard panting or pale gums and call the vet.',
+  breathing: 'Breathing: nothing tight round the neck, no heat, stop at hard panting and call the vet.',
+  seizures: 'Seizures: no strong scents or essential oils, little noise; know what the owner does in a fit.',
+  'weak-hind': 'Weak hind end: padded belly loop, low table, lift feet a little only.',
+  pregnant: 'Pregnant: short and gentle, nothing round the belly; ask the vet about products.',
+  diabetic: 'Diabetic: keep to its meal and insulin times; wounds heal slowly.',
+}
+
+const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
   'skin-emergency': (s) => `Emergency ${onPlace(s)}. Stop, keep the dog warm and calm, vet now.`,
-  'ringworm-suspect': (s) =>
-    `May be ringworm (${place(s)}). Stop: gloves, isolate, disinfect table, tools and towels; vet first.`,
-  'mites-suspect': (s) => `May be mites (${place(s)}). Stop: isolate, disinfect, vet first.`,
+  catching: (s) => CATCHING[s.values.finding](place(s)),
   'skin-broken': (s) => `Broken skin ${onPlace(s)}: leave it, keep it dry, note for the vet.`,
   'skin-sore': (s) => `Sore skin ${onPlace(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
   'skin-under-felt': (s) => `No skin seen under the felt ${onPlace(s)}: expect sores beneath, go gently.`,
   'air-first': () =>
     'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
-  'more-than-one-visit': (s) =>
-    `One visit would ask ${pullText(number(s.values.pull))} pull-minutes of a dog that can give ${pullText(number(s.values.budget))}. Split it; do not simply run on.`,
+  'more-than-one-visit': ({ values: { pull, budget } }) =>
+    `One visit would ask ${pullText(pull)} pull-minutes of a dog that can give ${pullText(budget)}. Split it; do not simply run on.`,
   'nothing-scored': () => 'Not looked at yet. Hands over the dog first.',
-  'not-looked-at': (s) => `${s.values.percent} % of the dog has not been looked at; figures are ranges.`,
+  'not-looked-at': ({ values: { percent } }) => `${percent} % of the dog has not been looked at; figures are ranges.`,
   'temper-bites': () => 'Bites: two people, the house rule on muzzles, and stop early.',
-  'health-brachycephalic': () => 'Short skull: head up, cool air, watch the breathing; stop when it pants hard.',
-  'health-heart': () => 'Heart: short spells, no heat, stop at hard panting or pale gums and call the vet.',
-  'health-breathing': () => 'Breathing: nothing tight round the neck, no heat, stop at hard panting and call the vet.',
-  'health-seizures': () =>
-    'Seizures: no strong scents or essential oils, little noise; know what the owner does in a fit.',
-  'health-weak-hind': () => 'Weak hind end: padded belly loop, low table, lift feet a little only.',
-  'health-pregnant': () => 'Pregnant: short and gentle, nothing round the belly; ask the vet about products.',
-  'health-diabetic': () => 'Diabetic: keep to its meal and insulin times; wounds heal slowly.',
+  health: ({ values: { flag } }) => HEALTH[flag],
+  seen: (s) => {
+    const { finding, sizeMm } = s.values
+    const size = sizeMm === null ? '' : `, ${mmText(sizeMm)} mm`
+    return `${capital(FINDING_LABEL[finding])} ${onPlace(s)}${size}: ${FINDING_ADVICE[finding]}.`
+  },
 }
 
-const FINDING_ADVICE: Partial<Record<FindingId, string>> = {
+const FINDING_ADVICE: Record<FindingId, string> = {
+  dander: 'exfoliate gently, rinse long',
+  redness: 'fragrance-free, no heat, nothing shorter than a 7',
+  'clipper-irritation': 'nothing shorter than a 7, soothing rinse',
+  'ringworm-suspect': 'stop; vet first',
+  'mites-suspect': 'stop; vet first',
+  maggots: 'emergency: vet now',
+  'overgrown-nail': 'a tip at a time, often',
+  'cracked-pad': 'shears, no close blade; balm at the end',
   lump: 'note place and size, keep blades off, tell the owner: a vet should see it',
   tick: 'take it off with a tick tool if the house does so, note the place',
   fleas: 'flea routine: separate, mind label ages and weights, clean down after',
@@ -149,7 +205,7 @@ export interface StopLine {
 export function stopLines(stops: readonly Stop[]): StopLine[] {
   const groups = new Map<string, Stop[]>()
   for (const stop of stops) {
-    const key = `${stop.action} ${stop.code} ${stop.values.sizeMm ?? ''}`
+    const key = `${stop.action} ${stop.code} ${JSON.stringify(stop.values)}`
     groups.set(key, [...(groups.get(key) ?? []), stop])
   }
   return [...groups].map(([key, group]) => {
@@ -162,14 +218,7 @@ export function stopLines(stops: readonly Stop[]): StopLine[] {
   })
 }
 
-export function stopText(stop: Said): string {
-  const said = STOPS[stop.code]
-  if (said) return said(stop)
-  const finding = stop.values.finding as FindingId | undefined
-  if (!finding) return stop.code
-  const size = stop.values.sizeMm === undefined ? '' : `, ${mmText(number(stop.values.sizeMm))} mm`
-  return `${capital(FINDING_LABEL[finding])} ${onPlace(stop)}${size}: ${FINDING_ADVICE[finding] ?? 'note it and tell the owner'}.`
-}
+export const stopText = (stop: Stop & Placed): string => sentenceOf(STOPS, stop.code)(stop as never)
 
 export const CAUTION_TEXT: Record<Caution, string> = {
   'under-felt': 'Expect sores under the felt; go gently.',
@@ -223,9 +272,10 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
   'not-on-rack': 'no sharp blade on the rack may go in here',
 }
 
-export const CLOSED_TEXT: Record<string, string> = {
+export const CLOSED_TEXT: Record<ClosedSaid, string> = {
   'double-needs-yes': 'needs a yes',
   'wish-show': 'not on a show coat',
   'wish-strip': 'jacket is stripped',
   'wire-jacket': 'jacket is kept',
+  'not-on-rack': 'no blade for it',
 }

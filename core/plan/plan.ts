@@ -17,7 +17,7 @@ import type { Afterwards, Alternative, Plan, Range, RegionPlan } from './plan-sh
 import { reasonsFor } from './reasons.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
-import { byUrgency, careStops, type Stop } from './stops.ts'
+import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
 import { splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
@@ -98,30 +98,16 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
         .map((result) => alternativeOf(result, assessment, ctx, low.states))
         .concat(keptOverVisits(low, budgets, assessment))
   const unscoredStop: Stop[] =
-    unknownShare > 1e-9
-      ? [
-          {
-            code: unknownShare < 1 - 1e-9 ? 'not-looked-at' : 'nothing-scored',
-            action: 'look',
-            region: null,
-            side: null,
-            values: { percent: Math.max(1, Math.round(100 * unknownShare)) },
-          },
-        ]
-      : []
-  const stops = [
+    unknownShare <= 1e-9
+      ? []
+      : unknownShare < 1 - 1e-9
+        ? [wholeDog('not-looked-at', 'look', { percent: Math.max(1, Math.round(100 * unknownShare)) })]
+        : [wholeDog('nothing-scored', 'look', {})]
+  const stops: Stop[] = [
     ...stopping,
     ...(stopped ? [] : airFirst(low, chosen)),
     ...(choice === 'split-visits'
-      ? [
-          {
-            code: 'more-than-one-visit',
-            action: 'care',
-            region: null,
-            side: null,
-            values: { pull: chosen.pull, budget: budgets.pull },
-          } satisfies Stop,
-        ]
+      ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),
     ...unscoredStop,
     ...careStops(low.states, assessment),
@@ -241,7 +227,5 @@ function airFirst({ ctx, states }: WeighedEnd, { picks, style }: StyleResult): S
     ({ treatment, loss }, i) =>
       (treatment === 'clip' || treatment === 'splice') && loss > 0 && REGIONS[REGION_SIDES[i]!.region].seen >= 1,
   )
-  return packed && (style !== 'keep' || bladed)
-    ? [{ code: 'air-first', action: 'try-first', region: null, side: null, values: {} }]
-    : []
+  return packed && (style !== 'keep' || bladed) ? [wholeDog('air-first', 'try-first', {})] : []
 }

@@ -1,20 +1,50 @@
 import { REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasShortSkull, scarAt } from '../dog/facts.ts'
-import { findingKind } from '../scores/findings.ts'
+import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
 import { skinScore } from '../scores/sheet.ts'
 import type { SideState } from './side-state.ts'
 
 export type StopAction = 'stop' | 'refer' | 'avoid' | 'care' | 'try-first' | 'look'
 
-export interface Stop {
-  readonly code: string
+type CatchingId = { [F in FindingId]: (typeof FINDINGS)[F]['catching'] extends true ? F : never }[FindingId]
+
+/** What each stop says beside its place: the figures and ids its sentence needs. */
+export interface StopValues {
+  readonly 'skin-emergency': Record<never, never>
+  /** What was seen may be catching. */
+  readonly catching: { readonly finding: CatchingId }
+  readonly 'skin-under-felt': Record<never, never>
+  readonly 'skin-broken': Record<never, never>
+  readonly 'skin-sore': Record<never, never>
+  /** Something was seen there that everybody has to know of. */
+  readonly seen: { readonly finding: FindingId; readonly sizeMm: number | null }
+  readonly health: { readonly flag: CaredFor }
+  readonly 'temper-bites': Record<never, never>
+  readonly 'nothing-scored': Record<never, never>
+  readonly 'not-looked-at': { readonly percent: number }
+  readonly 'more-than-one-visit': { readonly pull: number; readonly budget: number }
+  readonly 'air-first': Record<never, never>
+}
+export type StopCode = keyof StopValues
+export type StopOf<C extends StopCode> = {
+  readonly code: C
   readonly action: StopAction
   readonly region: RegionId | null
   readonly side: Side | null
-  /** Figures and ids that the sentence needs. */
-  readonly values: Readonly<Record<string, string | number>>
+  readonly values: StopValues[C]
 }
+/** By code, each with its own fields: a code without a sentence does not compile. */
+export type Stop = { [C in StopCode]: StopOf<C> }[StopCode]
+
+const WHOLE = { region: null, side: null } as const
+/** A stop that is about the whole dog. */
+export const wholeDog = <C extends StopCode>(code: C, action: StopAction, values: StopValues[C]): StopOf<C> => ({
+  code,
+  action,
+  ...WHOLE,
+  values,
+})
 
 const URGENT_FIRST: readonly StopAction[] = ['stop', 'refer', 'avoid', 'try-first', 'look', 'care']
 const sweepPlace = ({ region, side }: Stop): number =>
@@ -29,20 +59,23 @@ const place = (index: number): Pick<Stop, 'region' | 'side'> => {
   return { region, side }
 }
 
+const isCatching = (id: FindingId): id is CatchingId => findingKind(id).catching
+
 /** What ends the groom before it begins (rule 3): any skin 4, and what may be catching. */
-export function groomStops({ sheet }: Assessment): Stop[] {
-  return sheet.flatMap((scores, index): Stop[] => {
-    const catching = scores.findings.filter(({ id }) => findingKind(id).catching)
-    const stops = catching.map(
-      ({ id }): Stop => ({ code: id, action: 'stop', ...place(index), values: { finding: id } }),
+export function groomStops({ sheet }: Assessment): (StopOf<'skin-emergency'> | StopOf<'catching'>)[] {
+  return sheet.flatMap((scores, index) => {
+    const here = place(index)
+    const catching = scores.findings.flatMap(({ id }) =>
+      isCatching(id) ? [{ code: 'catching' as const, action: 'stop' as const, ...here, values: { finding: id } }] : [],
     )
     return skinScore(scores) === 4
-      ? [{ code: 'skin-emergency', action: 'refer', ...place(index), values: {} }, ...stops]
-      : stops
+      ? [{ code: 'skin-emergency' as const, action: 'refer' as const, ...here, values: {} }, ...catching]
+      : catching
   })
 }
 
 const HEALTH_CARE = ['heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic'] as const
+export type CaredFor = 'brachycephalic' | (typeof HEALTH_CARE)[number]
 
 /** What each place and this dog ask for while the groom goes on. */
 export function careStops(states: readonly SideState[], { dog, sheet }: Assessment): Stop[] {
@@ -51,23 +84,24 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
     const here = place(state.index)
     const scores = sheet[state.index]!
     if (state.scored && state.mat === 4) stops.push({ code: 'skin-under-felt', action: 'care', ...here, values: {} })
-    const catching = scores.findings.some(({ id }) => findingKind(id).catching)
+    const catching = scores.findings.some(({ id }) => isCatching(id))
     if (state.skin === 3 && !catching && skinScore(scores) !== null)
       stops.push({ code: 'skin-broken', action: 'avoid', ...here, values: {} })
     else if (state.skin === 2) stops.push({ code: 'skin-sore', action: 'care', ...here, values: {} })
-    for (const finding of scores.findings)
-      if (!findingKind(finding.id).catching && findingKind(finding.id).skin >= 2)
+    for (const { id, sizeMm } of scores.findings)
+      if (!isCatching(id) && findingKind(id).skin >= 2)
         stops.push({
-          code: `seen-${finding.id}`,
-          action: finding.id === 'surgery-site' && scarAt(scores, dog) === 'not-cleared' ? 'avoid' : 'care',
+          code: 'seen',
+          action: id === 'surgery-site' && scarAt(scores, dog) === 'not-cleared' ? 'avoid' : 'care',
           ...here,
-          values: { finding: finding.id, ...(finding.sizeMm === null ? {} : { sizeMm: finding.sizeMm }) },
+          values: { finding: id, sizeMm },
         })
   }
-  const whole = { region: null, side: null, values: {} } as const
-  if (hasShortSkull(dog)) stops.push({ code: 'health-brachycephalic', action: 'care', ...whole })
-  for (const flag of HEALTH_CARE)
-    if (dog.health.includes(flag)) stops.push({ code: `health-${flag}`, action: 'care', ...whole })
-  if (dog.temperament === 'bites') stops.push({ code: 'temper-bites', action: 'care', ...whole })
+  const flags: CaredFor[] = [
+    ...(hasShortSkull(dog) ? (['brachycephalic'] as const) : []),
+    ...HEALTH_CARE.filter((flag) => dog.health.includes(flag)),
+  ]
+  stops.push(...flags.map((flag) => wholeDog('health', 'care', { flag })))
+  if (dog.temperament === 'bites') stops.push(wholeDog('temper-bites', 'care', {}))
   return stops
 }

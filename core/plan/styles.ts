@@ -3,7 +3,6 @@ import { OUTLINE, TRUNK } from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { BLADES, bladeUnderMat } from '../tools/blades.ts'
-import type { Refusal } from './codes.ts'
 import type { Context } from './context.ts'
 import type { Style } from './names.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
@@ -18,7 +17,16 @@ export const STYLE_CLIPS: Readonly<Record<Style, ReadonlySet<RegionId>>> = {
 }
 
 /** Why a style is not open for this dog at all. */
-export type StyleClosed = 'wish-show' | 'wish-strip' | 'nothing-to-clip' | 'same-as-short' | Refusal
+export const CLOSED_STYLES = [
+  'wish-show',
+  'wish-strip',
+  'wire-jacket',
+  'double-needs-yes',
+  'not-on-rack',
+  'nothing-to-clip',
+  'same-as-short',
+] as const
+export type StyleClosed = (typeof CLOSED_STYLES)[number]
 
 export interface StyleProblem {
   readonly style: Style

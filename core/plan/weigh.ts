@@ -9,7 +9,7 @@ import { nameOf } from './naming.ts'
 import { clipTo, optionsOf, type SideOptions } from './options.ts'
 import { type End, type SideState, sideStates } from './side-state.ts'
 import type { Budgets } from './solve.ts'
-import { groomStops, type Stop } from './stops.ts'
+import { groomStops } from './stops.ts'
 import { type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
 
 /** What makes options. Many assessments of one dog may share one that remembers, see `rememberingMaker`. */
@@ -33,7 +33,7 @@ export interface WeighedEnd {
 export interface Weighing {
   readonly choice: VerdictName
   readonly budgets: Budgets
-  readonly stopping: readonly Stop[]
+  readonly stopping: ReturnType<typeof groomStops>
   /** Share of the surface not looked at, 0 to 1. */
   readonly unknownShare: number
   readonly low: WeighedEnd

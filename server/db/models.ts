@@ -12,6 +12,7 @@ import type { SideRow } from '../../contract/api/scores.ts'
 import type { Arrival, Station } from '../../contract/api/visits.ts'
 import type { FileDog } from '../../contract/formats/assessment-file.ts'
 import type { Label } from '../../contract/formats/products.ts'
+import { storedPlan } from '../../contract/formats/stored-plan.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'
 import type {
   CoatType,
@@ -350,7 +351,14 @@ export function defineModels(sequelize: Sequelize): void {
       assessmentRevision: { type: INTEGER, ...required },
       model: text(),
       input: { type: JSONB, ...required },
-      plan: { type: JSONB, ...required },
+      plan: {
+        type: JSONB,
+        ...required,
+        // One that an earlier model made is brought up as it is read.
+        get(): Plan {
+          return storedPlan(this.getDataValue('plan'))
+        },
+      },
       style: TEXT,
       reason: TEXT,
       price: { type: INTEGER, ...required },

@@ -8,7 +8,7 @@ import type { Clock } from '../db/clock.ts'
 import { assessmentDoc } from '../db/documents.ts'
 import { ChangedElsewhere, NotFound } from '../db/errors.ts'
 import { lockAssessment, lockVisit } from '../db/locks.ts'
-import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
+import { lastChangedBy, logChange } from '../db/log.ts'
 import { AssessmentRow, LogRow, ScoreRow } from '../db/models.ts'
 
 const UNSCORED = {
@@ -50,11 +50,13 @@ export class AssessmentRepo {
   /** The same within a transaction. */
   async lay(id: string, batch: ScoreBatch, actorId: string | null, t: Transaction): Promise<AssessmentDoc> {
     const row = await lockAssessment(id, t)
-    if (await isLogged(batch.batchId, t)) return assessmentDoc(row, t)
-    await assertApart(row, batch, t)
-    await applyScores(id, batch.changes, t)
+    const fresh = await notLogged([{ batchId: batch.batchId, changes: batch.changes }, ...(batch.more ?? [])], t)
+    if (fresh.length === 0) return assessmentDoc(row, t)
+    const changes = fresh.flatMap((one) => one.changes)
+    await assertApart(row, { ...batch, changes }, t)
+    await applyScores(id, changes, t)
     await row.update(
-      { revision: row.revision + 1, updatedAt: this.#now(), scorerId: actorId ?? row.scorerId },
+      { revision: row.revision + fresh.length, updatedAt: this.#now(), scorerId: actorId ?? row.scorerId },
       { transaction: t },
     )
     const doc = await assessmentDoc(row, t)
@@ -63,9 +65,10 @@ export class AssessmentRepo {
     assessmentOf(assembleFile(visit.arrival, row.stage, doc.rows))
     if (row.role === 'first' && (visit.station === 'expected' || visit.station === 'arrived'))
       await visit.update({ station: 'look' }, { transaction: t })
-    const { changes, batchId } = batch
-    const change = { changes, revision: row.revision }
-    await logChange({ actorId, entity: 'assessment', entityId: id, action: 'scored', change, batchId }, t)
+    for (const [i, { batchId, changes: its }] of fresh.entries()) {
+      const change = { changes: its, revision: row.revision - fresh.length + i + 1 }
+      await logChange({ actorId, entity: 'assessment', entityId: id, action: 'scored', change, batchId }, t)
+    }
     return doc
   }
 
@@ -90,6 +93,15 @@ export class AssessmentRepo {
 async function assertRevision(row: AssessmentRow, baseRevision: number, t: Transaction): Promise<void> {
   if (row.revision !== baseRevision)
     throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
+}
+
+type Batch = Pick<ScoreBatch, 'batchId' | 'changes'>
+/** Batches that were not applied yet. */
+async function notLogged(batches: readonly Batch[], transaction: Transaction): Promise<Batch[]> {
+  const ids = batches.map(({ batchId }) => batchId)
+  const logged = await LogRow.findAll({ where: { batchId: ids }, attributes: ['batchId'], transaction })
+  const known = new Set(logged.map(({ batchId }) => batchId))
+  return batches.filter(({ batchId }) => !known.has(batchId))
 }
 
 /** Scores that say one thing together: a mat with how far it reaches and what is free under it. */

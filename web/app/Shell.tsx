@@ -1,3 +1,4 @@
+import { useIsFetching } from '@tanstack/react-query'
 import { Keyboard, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
@@ -50,13 +51,20 @@ export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
 
 /** What no first screen needs comes once it is shown: clocks of other dogs, pictures on their way, short words. */
-const SOON_MS = 300
+const SOON_MS = 500
 function useShown(): boolean {
+  const asking = useIsFetching()
+  const [begun, setBegun] = useState(false)
   const [shown, setShown] = useState(false)
-  useEffect(function afterTheFirstScreen() {
-    const timer = setTimeout(() => setShown(true), SOON_MS)
-    return () => clearTimeout(timer)
-  }, [])
+  useEffect(
+    function afterTheFirstAnswers() {
+      if (asking > 0) setBegun(true)
+      if (asking > 0 || !begun) return
+      const timer = setTimeout(() => setShown(true), SOON_MS)
+      return () => clearTimeout(timer)
+    },
+    [asking, begun],
+  )
   return shown
 }
 
@@ -120,8 +128,8 @@ export function Shell(): ReactNode {
         <span className="grow" />
         <Suspense fallback={null}>
           <SearchBox />
-          {shown && <PhotosOnTheirWay />}
         </Suspense>
+        <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
         <PersonOnDuty />
         {FRAME.map(({ path, label }) => (
           <Link key={path} to={path} className="btn btn-quiet px-2.5 max-md:hidden">
@@ -152,10 +160,8 @@ export function Shell(): ReactNode {
           <Outlet />
         </Suspense>
       </main>
-      <Suspense fallback={null}>
-        {keysOpen && <KeySheet open onOpenChange={setKeysOpen} path={pathname} />}
-        {shown && <Toasts theme={theme} />}
-      </Suspense>
+      <Suspense fallback={null}>{keysOpen && <KeySheet open onOpenChange={setKeysOpen} path={pathname} />}</Suspense>
+      <Suspense fallback={null}>{shown && <Toasts theme={theme} />}</Suspense>
     </div>
   )
 }

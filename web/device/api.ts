@@ -98,19 +98,19 @@ export const refresh = (client: QueryClient, subjects: readonly Subject[]): Prom
 export const reread = <E extends Named<AnyRead>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<void> =>
   client.invalidateQueries({ queryKey: keyOf(endpoint, call as object) })
 
-/** What a write's answer means for what was read before. */
-export function took<E extends Named<AnyWrite>>(
+/** What a write's answer means for what was read before. Done when what became stale has been read again. */
+export async function took<E extends Named<AnyWrite>>(
   client: QueryClient,
   endpoint: E,
   call: CallOf<E>,
   answer: GivesOf<E>,
-): void {
+): Promise<void> {
   if (endpoint.becomes !== null) {
     const { body: _, ...params } = call as { body?: unknown }
     setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
     void keepAnswer(urlOf(endpoint, params), answer)
   }
-  void refresh(client, endpoint.touches)
+  await refresh(client, endpoint.touches)
 }
 
 /** Changes something: what becomes stale, and what the answer replaces, follows from the endpoint. */
@@ -120,6 +120,7 @@ export function useWrite<E extends Named<AnyWrite>>(
   const client = useQueryClient()
   return useMutation<GivesOf<E>, Error, CallOf<E>, undefined>({
     mutationFn: (call) => answerOf(endpoint, call),
+    // Who goes on to another screen finds it as it is now.
     onSuccess: (answer, call) => took(client, endpoint, call, answer),
     // A refusal means that what stands here is behind.
     onError: () => void refresh(client, endpoint.touches),

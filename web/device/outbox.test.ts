@@ -41,11 +41,12 @@ function aTab(shelf: Shelf, answer: (entry: Entry) => unknown = () => ({}), more
   const due: (() => void)[] = []
   const outbox = new Outbox({
     storage: storageOn(() => shelf),
-    send: async (entry) => {
-      sent.push(entry.id)
-      return answer(entry)
+    together: () => 1,
+    send: async (entries) => {
+      sent.push(...entries.map(({ id }) => id))
+      return answer(entries[0]!)
     },
-    onAnswer: ({ id }) => answered.push(id),
+    onAnswer: (entries) => answered.push(...entries.map(({ id }) => id)),
     onGone: (entries) => gone.push(...entries.map(({ id }) => id)),
     mustSettle: ({ problem: { code } }) => code === 'changed-elsewhere',
     later: (work, ms) => {
@@ -104,6 +105,31 @@ describe('what is on its way', () => {
     await run()
     expect(outbox.lane('scores.a1')).toMatchObject({ away: false, entries: [] })
     expect(sent.length).toBeGreaterThan(4)
+  })
+  test('what has gathered goes together; where some of it is refused, one by one until the lane is through', async () => {
+    let refuse = true
+    const { add, run, sent, answered } = aTab(
+      new Shelf(),
+      ({ id }) => {
+        if (refuse) {
+          refuse = false
+          throw new Refused(problem('bad-input'))
+        }
+        if (id === 'bad') throw new Refused(problem('bad-input'))
+        return {}
+      },
+      { together: (entries) => entries.length },
+    )
+    add('bench.v1', 'one')
+    add('bench.v1', 'bad')
+    add('bench.v1', 'three')
+    await run()
+    expect(sent).toEqual(['one', 'bad', 'three', 'one', 'bad', 'three'])
+    expect(answered).toEqual(['one', 'three'])
+    add('bench.v1', 'four')
+    add('bench.v1', 'five')
+    await run()
+    expect(answered.slice(2)).toEqual(['four', 'five'])
   })
   test('one lane that waits holds up no other', async () => {
     const { add, run, answered } = aTab(new Shelf(), ({ lane }) => (lane === 'bench.v1' ? away() : {}))

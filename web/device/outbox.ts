@@ -40,9 +40,11 @@ export interface Lane {
 
 export interface Outside {
   readonly storage: DeviceStorage
-  readonly send: (entry: Entry) => Promise<unknown>
-  /** Called before an answered entry leaves the device. */
-  readonly onAnswer: (entry: Entry, answer: unknown) => void
+  /** How many of the first entries of a lane may go in one request; at least 1. */
+  readonly together: (entries: readonly Entry[]) => number
+  readonly send: (entries: readonly Entry[]) => Promise<unknown>
+  /** Called before answered entries leave the device. */
+  readonly onAnswer: (entries: readonly Entry[], answer: unknown) => void
   /** Entries that another tab has brought through. */
   readonly onGone: (entries: readonly Entry[]) => void
   /** Whether what was refused has to be settled before the lane goes on; otherwise it is let go of and said. */
@@ -75,6 +77,8 @@ const inOrder = (a: Entry, b: Entry): number => a.order - b.order || (a.id < b.i
 interface Working {
   lane: Lane
   sending: boolean
+  /** Something of what went together was refused: what it was shows only one by one. */
+  oneByOne: boolean
   tries: number
   cancel: (() => void) | null
 }
@@ -159,7 +163,7 @@ export class Outbox {
   #working(name: string): Working {
     const known = this.#lanes.get(name)
     if (known) return known
-    const made: Working = { lane: IDLE, sending: false, tries: 0, cancel: null }
+    const made: Working = { lane: IDLE, sending: false, oneByOne: false, tries: 0, cancel: null }
     this.#lanes.set(name, made)
     return made
   }
@@ -178,18 +182,19 @@ export class Outbox {
 
   async #send(name: string): Promise<void> {
     const working = this.#working(name)
-    const [entry] = working.lane.entries
-    if (working.sending || working.lane.stopped || !entry) return
+    const { entries, stopped } = working.lane
+    if (working.sending || stopped || entries.length === 0) return
+    const group = entries.slice(0, working.oneByOne ? 1 : this.#outside.together(entries))
     working.sending = true
     try {
-      const answer = await this.#outside.send(entry)
+      const answer = await this.#outside.send(group)
       working.tries = 0
       // What is answered is on the screen before it leaves the device.
-      this.#outside.onAnswer(entry, answer)
-      this.#drop(entry)
+      this.#outside.onAnswer(group, answer)
+      this.#drop(group)
       this.#say(name, { away: false })
     } catch (error) {
-      this.#failed(entry, error)
+      this.#failed(group, error)
     } finally {
       working.sending = false
     }
@@ -197,19 +202,24 @@ export class Outbox {
       this.#schedule(name, working.tries === 0 ? 0 : waitMs(working.tries - 1))
   }
 
-  #drop(entry: Entry): void {
-    this.#outside.storage.remove(keyOf(entry))
-    const entries = this.lane(entry.lane).entries.filter(({ id }) => id !== entry.id)
-    this.#say(entry.lane, { entries, ...(entries.length === 0 ? { unkept: false } : {}) })
+  #drop(group: readonly Entry[]): void {
+    const { lane } = group[0]!
+    for (const entry of group) this.#outside.storage.remove(keyOf(entry))
+    const gone = new Set(group.map(({ id }) => id))
+    const entries = this.lane(lane).entries.filter(({ id }) => !gone.has(id))
+    if (entries.length === 0) this.#working(lane).oneByOne = false
+    this.#say(lane, { entries, ...(entries.length === 0 ? { unkept: false } : {}) })
   }
 
-  #failed(entry: Entry, error: unknown): void {
+  #failed(group: readonly Entry[], error: unknown): void {
+    const entry = group[0]!
     if (error instanceof Refused) {
       const trouble: Trouble = { entry, problem: error.problem }
       if (this.#outside.mustSettle(trouble)) this.#say(entry.lane, { stopped: trouble, away: false })
+      else if (group.length > 1) this.#working(entry.lane).oneByOne = true
       else {
         // One that will never be taken must not hold up the others.
-        this.#drop(entry)
+        this.#drop(group)
         this.#say(entry.lane, { refused: [...this.lane(entry.lane).refused, trouble], away: false })
       }
       return

@@ -32,11 +32,32 @@ export const noteRevision = ({ id, revision }: Pick<AssessmentDoc, 'id' | 'revis
   revisions.set(id, Math.max(revision, revisions.get(id) ?? 0))
 }
 
-/** Scores are made on what the screen showed, which what was answered since has moved on. */
-function callOf({ to, call }: Entry): object {
-  if (to !== 'scores.change') return call
-  const { id, body } = call as CallOf<typeof scoresApi.change>
-  return { id, body: { ...body, baseRevision: Math.max(body.baseRevision, revisions.get(id) ?? 0) } }
+const MOST_TOGETHER = 100
+
+/** What several entries of a lane are as one request: scores and events add up, everything else goes by itself. */
+function callOf(entries: readonly Entry[]): object {
+  const { to, call } = entries[0]!
+  if (to === 'scores.change') {
+    const bodies = entries.map((entry) => (entry.call as CallOf<typeof scoresApi.change>).body)
+    const { id } = call as CallOf<typeof scoresApi.change>
+    const [first, ...more] = bodies
+    // Made on what the screen showed, which what was answered since has moved on.
+    const baseRevision = Math.max(first!.baseRevision, revisions.get(id) ?? 0)
+    return { id, body: { ...first!, baseRevision, more: more.map(({ batchId, changes }) => ({ batchId, changes })) } }
+  }
+  if (to === 'bench.add') {
+    const events = entries.flatMap((entry) => (entry.call as CallOf<typeof benchApi.add>).body.events)
+    return { ...call, body: { events } }
+  }
+  return call
+}
+
+/** Each pair of hands signs for itself: what follows by the same person goes together. */
+function together(entries: readonly Entry[]): number {
+  const { to, by } = entries[0]!
+  if (to !== 'scores.change' && to !== 'bench.add') return 1
+  const other = entries.findIndex((entry) => entry.by !== by || entry.to !== to)
+  return Math.min(MOST_TOGETHER, other < 0 ? entries.length : other)
 }
 
 function takeScores(doc: AssessmentDoc): void {
@@ -56,10 +77,11 @@ function takeBench(visitId: string, { now, events, station }: GivesOf<typeof ben
   if (!visit || visit.station !== station) void refresh(queryClient, ['visits', 'day'])
 }
 
-function onAnswer(entry: Entry, answer: unknown): void {
-  if (entry.to === 'scores.change') takeScores(answer as AssessmentDoc)
-  else if (entry.to === 'bench.add') takeBench(String(entry.call.id), answer as GivesOf<typeof benchApi.add>)
-  else if (isQueued(entry.to)) took(queryClient, QUEUED[entry.to], entry.call as never, answer as never)
+function onAnswer([entry]: readonly Entry[], answer: unknown): void {
+  const { to, call } = entry!
+  if (to === 'scores.change') takeScores(answer as AssessmentDoc)
+  else if (to === 'bench.add') takeBench(String(call.id), answer as GivesOf<typeof benchApi.add>)
+  else if (isQueued(to)) void took(queryClient, QUEUED[to], call as never, answer as never)
 }
 
 const laneOf = (to: Queued, call: object): string => {
@@ -87,9 +109,11 @@ keptBefore(deviceStorage)
 /** One outbox for the whole page. */
 export const outbox = new Outbox({
   storage: deviceStorage,
-  send: (entry) => {
-    if (!isQueued(entry.to)) throw new Error(`outbox: nothing takes ${entry.to}`)
-    return answerOf(QUEUED[entry.to], callOf(entry) as never, entry.by)
+  together,
+  send: (entries) => {
+    const { to, by } = entries[0]!
+    if (!isQueued(to)) throw new Error(`outbox: nothing takes ${to}`)
+    return answerOf(QUEUED[to], callOf(entries) as never, by)
   },
   onAnswer,
   onGone: (entries) =>

@@ -62,7 +62,7 @@ export const Reasons = ({ plan }: { plan: Plan }): ReactNode => (
     <ul className="flex flex-col gap-1.5">
       {plan.verdict.reasons.map((reason) => (
         <li
-          key={`${reason.code} ${reason.region} ${reason.side} ${reason.values.style}`}
+          key={`${reason.code} ${reason.region} ${reason.side} ${JSON.stringify(reason.values)}`}
           className="border-l-2 border-line pl-3"
         >
           {reasonText(reason)}

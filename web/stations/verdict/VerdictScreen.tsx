@@ -147,8 +147,13 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   }
   const changedSince =
     underWay && record !== null && record.acceptedAt === null && !samePlan(record.plan, visit.acceptedPlan!.plan)
+  // Scores still on their way are not in the plan that would be taken.
   const mayTake =
-    record !== null && choice !== 'look-first' && record.acceptedAt === null && (!underWay || changedSince)
+    record !== null &&
+    (scoring.saving.state === 'saved' || scoring.saving.state === 'refused') &&
+    choice !== 'look-first' &&
+    record.acceptedAt === null &&
+    (!underWay || changedSince)
   const unsaved = SCORES_SAID[scoring.saving.state]
   const status =
     unsaved ??

@@ -40,7 +40,7 @@ type Way = Omit<Alternative, 'closed' | 'feasible'> & {
 }
 
 function noteOf(way: Alternative, { verdict }: Plan): string {
-  if (way.closed) return CLOSED_TEXT[way.closed] ?? 'not offered'
+  if (way.closed && way.closed !== 'nothing-to-clip' && way.closed !== 'same-as-short') return CLOSED_TEXT[way.closed]
   if (way.visits > 1) return 'keeps it by coming back'
   if (!way.feasible)
     return way.pull > verdict.pullBudget

@@ -1,0 +1,64 @@
+import type { Plan, Reason, Stop } from '../../core/index.ts'
+
+/*
+ * Plans are kept as they were shown. One that an earlier model made is brought up to today's shape when it is read, by
+ * the steps between its model and this one; what it said and its figures stay as they were.
+ */
+interface OldSaid {
+  readonly code: string
+  readonly region: string | null
+  readonly side: string | null
+  readonly values: Readonly<Record<string, string | number>>
+}
+type Doc = {
+  readonly model: string
+  readonly stops: readonly OldSaid[]
+  readonly verdict: { readonly reasons: readonly OldSaid[] }
+}
+
+const CATCHING = new Set(['ringworm-suspect', 'mites-suspect'])
+const LEFT = new Set(['groom-stopped', 'skin-broken', 'surgery-not-cleared', 'told-to-leave', 'nothing-fits'])
+
+const stopUp = (stop: OldSaid): OldSaid => {
+  const { code, values } = stop
+  if (CATCHING.has(code)) return { ...stop, code: 'catching', values: { finding: code } }
+  if (code.startsWith('seen-'))
+    return { ...stop, code: 'seen', values: { finding: code.slice(5), sizeMm: values.sizeMm ?? null } as never }
+  if (code.startsWith('health-')) return { ...stop, code: 'health', values: { flag: code.slice(7) } }
+  return stop
+}
+const reasonUp = (reason: OldSaid): OldSaid => {
+  const { code, values } = reason
+  if (CATCHING.has(code)) return { ...reason, code: 'catching', values: { finding: code } }
+  if (code.startsWith('closed-'))
+    return { ...reason, code: 'closed', values: { style: values.style ?? 'keep', by: code.slice(7) } }
+  if (code.startsWith('keep-wish-')) return { ...reason, code: 'keep-wish', values: { wish: Number(code.slice(10)) } }
+  return LEFT.has(code) ? { ...reason, code: 'left', values: { why: code } } : reason
+}
+
+/** Each step brings a plan of an earlier model up to the model it is named for. */
+export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (doc: Doc) => Doc }[] = [
+  {
+    // Codes carry what they are about as fields of their own, not in their names.
+    to: '1.7.0',
+    up: (doc) => ({
+      ...doc,
+      stops: doc.stops.map(stopUp),
+      verdict: { ...doc.verdict, reasons: doc.verdict.reasons.map(reasonUp) },
+    }),
+  },
+]
+
+const numbers = (model: string): number[] => model.split('.').map(Number)
+const isBefore = (a: string, b: string): boolean => {
+  const [left, right] = [numbers(a), numbers(b)]
+  const at = left.findIndex((part, i) => part !== right[i])
+  return at >= 0 && left[at]! < (right[at] ?? 0)
+}
+
+/** A plan as the database keeps it, in today's shape. Its model stays the one that made it. */
+export const storedPlan = (doc: unknown): Plan =>
+  STORED_PLAN_STEPS.reduce(
+    (plan, { to, up }) => (isBefore(plan.model, to) ? { ...up(plan), model: plan.model } : plan),
+    doc as Doc,
+  ) as unknown as Plan & { readonly stops: readonly Stop[]; readonly verdict: { readonly reasons: readonly Reason[] } }
