@@ -68,7 +68,10 @@ async function untilTheDay(page: Page, dog: string, owner: string, pressed: stri
   let prepared = ''
   let idle = 0
   while (pathOf(page) !== '/') {
-    if (pressed.length > MOST_PRESSES) throw new Error(`${dog}: no end after ${pressed.slice(-12).join(' > ')}`)
+    if (pressed.length > MOST_PRESSES) {
+      const said = await page.evaluate(() => (document.body.textContent ?? '').slice(-600))
+      throw new Error(`${dog}: no end after ${pressed.slice(-12).join(' > ')}, where it says ${said}`)
+    }
     const station = pathOf(page).split('/').at(-1)!
     const needs = (await page.$('[data-testid=needs]')) !== null
     if (prepared !== `${station} ${needs}`) {

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build as bundle } from 'esbuild'
 import { fail, say, Told } from './said.ts'
+import { fillServiceWorker } from './service-worker.ts'
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url))
 const STAMP = join(ROOT, 'dist', '.built')
@@ -32,6 +33,7 @@ export async function build(): Promise<void> {
     if (/ENOSPC/.test(output)) throw new Told('the disk is full: the build cannot be written')
     throw new Told(`the web application does not build: ${output.trim().split('\n')[0]}`)
   }
+  fillServiceWorker(join(ROOT, 'dist', 'web'))
   await bundle({
     entryPoints: [join(ROOT, 'server', 'main.ts')],
     outfile: join(ROOT, 'dist', 'server.mjs'),

@@ -1,9 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
+import { ENDPOINTS } from '../contract/api/index.ts'
 import { MODEL_VERSION } from '../core/index.ts'
 import { ROOT } from './build.ts'
 import { FORMAT_FILES, FORMATS, modelNotes } from './formats.ts'
+import { keptReads } from './service-worker.ts'
 
 const read = (...path: string[]): string => readFileSync(join(ROOT, ...path), 'utf8')
 
@@ -26,4 +28,40 @@ test('the README’s first screen shows the two commands, and every picture and 
   const pictures = readdirSync(join(ROOT, 'docs', 'screenshots'))
   expect(pictures.length).toBeLessThan(20)
   for (const picture of pictures) expect(readme).toContain(picture)
+})
+
+test('the service worker keeps exactly the reads that say so', () => {
+  expect(read('web', 'public', 'sw.js')).toContain('__KEPT_READS__')
+  const kept = new RegExp(`^(${keptReads()})$`)
+  for (const endpoint of ENDPOINTS) {
+    const path = endpoint.path.replace(/:\w+/g, '00000000-0000-4000-8000-000000000001')
+    expect(kept.test(path) && endpoint.method === 'get', `${endpoint.method} ${endpoint.path}`).toBe(
+      endpoint.kind === 'read' && endpoint.kept,
+    )
+  }
+})
+
+test('every word of the glossary is a word of the code', () => {
+  const files = ['core', 'contract', 'server', 'web'].flatMap((room) =>
+    readdirSync(join(ROOT, room), { recursive: true, encoding: 'utf8' })
+      .filter((path) => /\.tsx?$/.test(path))
+      .map((path) => join(room, path)),
+  )
+  const words = new Set(files.flatMap((path) => read(path).match(/[\w-]+/g) ?? []))
+  const inCode = [...read('docs', 'glossary.md').matchAll(/^\|[^|]+\|([^|]+)\|/gm)].flatMap(([, cell]) =>
+    [...cell!.matchAll(/`([^`]+)`/g)].map(([, word]) => word!),
+  )
+  expect(inCode.length).toBeGreaterThan(40)
+  expect(inCode.filter((word) => !word.includes('/') && !words.has(word.split('.').at(-1)!))).toEqual([])
+})
+
+test('every file that the pages name is there', () => {
+  const pages = ['README.md', ...['architecture', 'devices', 'glossary', 'model'].map((page) => `docs/${page}.md`)]
+  const named = pages.flatMap((page) =>
+    [...read(page).matchAll(/(?:core|contract|server|web|cli|demo|test|scripts|e2e)\/[\w./-]+\.(?:tsx?|js)\b/g)].map(
+      ([path]) => path,
+    ),
+  )
+  expect(named.length).toBeGreaterThan(20)
+  expect(named.filter((path) => !existsSync(join(ROOT, path)))).toEqual([])
 })

@@ -5,6 +5,7 @@ import { ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { demoId, loadDemo } from '../demo/load.ts'
 import { NOON, type TestServer, testServer } from '../test/harness/server.ts'
 import { spanOf } from './day/dates.ts'
+import { planInForce } from './plan/in-force.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -169,6 +170,38 @@ describe('plans', () => {
     expect((await server.store.plans.accept(plan.id, null)).acceptedAt).toBe(taken.acceptedAt)
     expect(taken.acceptedBy).toBe(demoId('Noor'))
     expect((await server.store.visits.read(visit.id)).station).toBe('bath')
+  })
+  test('the one taken last is in force at every station, whichever was made last', async () => {
+    const visit = await add()
+    const made: string[] = []
+    const make = async (mat: 0 | 3): Promise<string> => {
+      await score(visit.assessment.id, made.length, mat)
+      const { id } = await server.store.plans.make(visit.assessment.id, {}, null)
+      made.push(id)
+      await setTime(id, 'created_at', made.length)
+      return id
+    }
+    const setTime = (id: string, column: string, minutes: number) =>
+      server.store.query(
+        `UPDATE plans SET ${column} = '2026-03-04 12:00Z'::timestamptz + interval '${minutes} min' WHERE id = '${id}'`,
+      )
+    const take = async (id: string, minutes: number): Promise<void> => {
+      await server.store.plans.accept(id, demoId('Noor'))
+      await setTime(id, 'accepted_at', minutes)
+    }
+    const inForce = async () => (await planInForce(visit.id))?.id ?? null
+    expect(await inForce()).toBeNull()
+    const first = await make(0)
+    const second = await make(3)
+    expect(await inForce()).toBe(second)
+    await take(second, 3)
+    const third = await make(0)
+    expect(await inForce()).toBe(second)
+    await take(first, 5)
+    expect(await inForce()).toBe(first)
+    const { acceptedPlan, latestPlan, plan } = await server.store.visits.read(visit.id)
+    expect([acceptedPlan!.id, latestPlan!.id]).toEqual([first, third])
+    expect(plan!.acceptedAt).toBe(acceptedPlan!.acceptedAt)
   })
 })
 

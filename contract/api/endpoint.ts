@@ -93,7 +93,12 @@ export interface Live<Path extends string, G extends z.ZodType> extends Common<P
 export type AnyRead = Read<string, z.ZodObject | undefined, z.ZodType>
 export type AnyWrite = Write<string, z.ZodType | undefined, z.ZodType>
 export type AnyEndpoint = AnyRead | AnyWrite | Download<string> | Live<string, z.ZodType>
-export type Named<E> = E & { readonly subject: Subject; readonly name: string }
+export type Named<E> = E & {
+  readonly subject: Subject
+  readonly name: string
+  /** Path of the read that a write's answer is the new answer of; null where it is none. */
+  readonly becomesPath: string | null
+}
 export type Endpoints = Readonly<Record<string, AnyEndpoint>>
 
 const USUAL_BODY = 512 * 1024
@@ -158,7 +163,13 @@ export function subject<const S extends Endpoints>(
   endpoints: S,
 ): { readonly [K in keyof S]: Named<S[K]> } {
   const named = {} as { [K in keyof S]: Named<S[K]> }
-  for (const name in endpoints) named[name] = { ...endpoints[name]!, subject: id, name }
+  for (const name in endpoints) {
+    const endpoint: AnyEndpoint = endpoints[name]!
+    const of = endpoint.kind === 'write' && endpoint.becomes !== null ? endpoints[endpoint.becomes] : undefined
+    if (endpoint.kind === 'write' && endpoint.becomes !== null && of?.kind !== 'read')
+      throw new Error(`subject ${id}: ${name} becomes ${endpoint.becomes}, which is no read of it`)
+    named[name] = { ...endpoints[name]!, subject: id, name, becomesPath: of?.path ?? null }
+  }
   return named
 }
 

@@ -199,8 +199,8 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
         why: SKIP_LABEL[skipReason!].toLowerCase(),
       })),
     ...findingLines(assessment.sheet),
-    incidents: (bench?.incidents ?? []).map(({ incident, region, side, sizeMm, did, toldAt }) => ({
-      text: `${INCIDENT_LABEL[incident]}${region ? `, ${placeName(region, side)}` : ''}${sizeMm ? `, ${mmText(sizeMm)} mm` : ''}`,
+    incidents: (bench?.incidents ?? []).map(({ did, toldAt, ...happened }) => ({
+      text: incidentText(happened),
       did,
       told: toldAt !== null,
     })),
@@ -333,6 +333,15 @@ export function partLengths(outlineMm: readonly number[], coatType: CoatType): L
   return Object.fromEntries(PARTS.map((part) => [part, Math.round(mean(part) * 10) / 10])) as unknown as LengthsMm
 }
 
+/** "nick, left ear, 3 mm" */
+const incidentText = ({
+  incident,
+  region,
+  side,
+  sizeMm,
+}: Pick<Bench['incidents'][number], 'incident' | 'region' | 'side' | 'sizeMm'>): string =>
+  `${INCIDENT_LABEL[incident]}${region ? `, ${placeName(region, side)}` : ''}${sizeMm ? `, ${mmText(sizeMm)} mm` : ''}`
+
 /** As far as the usual matting is kept with a visit; few dogs stay away longer. */
 const WEEKS_KEPT = 26
 
@@ -351,7 +360,7 @@ export function summaryOf(page: GoodbyePage, { assessment, plan, bench }: Goodby
     temperament: dog.temperament,
     dryerTolerance: dog.dryerTolerance,
     weightKg: dog.weightKg,
-    incidents: (bench?.incidents ?? []).map(({ incident }, i) => ({ incident, text: page.incidents[i]!.text })),
+    incidents: (bench?.incidents ?? []).map((one) => ({ incident: one.incident, text: incidentText(one) })),
     skipped: (bench?.steps ?? []).flatMap(({ skipReason, status }) =>
       status === 'skipped' && skipReason ? [skipReason] : [],
     ),

@@ -1,4 +1,4 @@
-/** The coats a groomer meets. Rates that are estimates stand in core/house/estimates.ts. */
+/** The coats a groomer meets. Rates that are estimates stand in core/numbers/estimates.ts. */
 export const COAT_TYPE_IDS = [
   'smooth',
   'double',

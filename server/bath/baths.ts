@@ -6,24 +6,10 @@ import { iso } from '../db/documents.ts'
 import { NotFound, TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { isLogged, logChange } from '../db/log.ts'
-import { AssessmentRow, BathRow, PlanRow, ProductRow, StockMoveRow, VisitRow } from '../db/models.ts'
+import { BathRow, ProductRow, StockMoveRow, VisitRow } from '../db/models.ts'
+import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import { book, productDoc } from '../shelf/shelf.ts'
-
-/** The plan that the groom runs by: the one taken last, else the newest. */
-export async function planInForce(visitId: string, transaction?: Transaction): Promise<PlanRow | null> {
-  const assessment = await AssessmentRow.findOne({
-    where: { visitId, role: 'first' },
-    transaction: transaction ?? null,
-  })
-  if (!assessment) return null
-  const rows = await PlanRow.findAll({
-    where: { assessmentId: assessment.id },
-    order: [['createdAt', 'DESC']],
-    transaction: transaction ?? null,
-  })
-  return rows.find(({ acceptedAt }) => acceptedAt) ?? rows[0] ?? null
-}
 
 /** What a person chose for a bath, and what it took from the shelf. */
 export class BathRepo {

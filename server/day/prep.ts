@@ -6,7 +6,8 @@ import { productOf } from '../../contract/formats/products.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { houseWith, planGroom } from '../../core/index.ts'
 import { iso, sideRow } from '../db/documents.ts'
-import { AssessmentRow, BathRow, PlanRow, ScoreRow, VisitRow } from '../db/models.ts'
+import { AssessmentRow, BathRow, ScoreRow, VisitRow } from '../db/models.ts'
+import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import type { ShelfRepo } from '../shelf/shelf.ts'
@@ -28,19 +29,15 @@ export class PrepRepo {
       order: [['startsAt', 'ASC']],
     })
     const ids = visits.map(({ id }) => id)
-    const [assessments, baths] = await Promise.all([
+    const [assessments, baths, plans] = await Promise.all([
       AssessmentRow.findAll({ where: { visitId: ids, role: 'first' } }),
       BathRow.findAll({ where: { visitId: ids } }),
+      plansInForce(ids),
     ])
-    const lookIds = assessments.map(({ id }) => id)
-    const [plans, scores] = await Promise.all([
-      PlanRow.findAll({ where: { assessmentId: lookIds }, order: [['createdAt', 'DESC']] }),
-      ScoreRow.findAll({ where: { assessmentId: lookIds } }),
-    ])
+    const scores = await ScoreRow.findAll({ where: { assessmentId: assessments.map(({ id }) => id) } })
     const dogs = visits.map((visit): PrepDog => {
       const assessment = assessments.find(({ visitId }) => visitId === visit.id)
-      const made = plans.filter(({ assessmentId }) => assessmentId === assessment?.id)
-      const row = made.find(({ acceptedAt }) => acceptedAt) ?? made[0]
+      const row = plans.get(visit.id)
       const bath = baths.find(({ visitId }) => visitId === visit.id)
       const common = {
         visitId: visit.id,

@@ -8,6 +8,7 @@ import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { ClientRow, DogRow, PersonRow, PhotoRow, VisitRow } from '../db/models.ts'
 import { photoDoc } from '../photos/photos.ts'
+import { plansSay } from '../plan/in-force.ts'
 import { intervalsOf, samplesOf } from '../salon/known.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 
@@ -75,7 +76,7 @@ export class RecordRepo {
       ClientRow.findByPk(dog.clientId),
       this.#salon.read(),
       this.#summaries(ids),
-      this.#plans(ids),
+      plansSay(ids),
       PhotoRow.findAll({
         where: { visitId: ids, removedAt: { [Op.is]: null } },
         attributes: { exclude: ['bytes'] },
@@ -84,7 +85,6 @@ export class RecordRepo {
       intervalsOf(id, FAR),
     ])
     const goodbyeOf = new Map(goodbyes.map((row) => [row.visit_id, row]))
-    const planOf = new Map(plans.map((row) => [row.visit_id, row]))
     const nameOf = new Map(salon.people.map((person) => [person.id, person.name]))
     const photosOf = (visitId: string): Photo[] => photos.filter((row) => row.visitId === visitId).map(photoDoc)
     const last = visits.find((visit) => goodbyeOf.get(visit.id)?.finished)
@@ -98,7 +98,7 @@ export class RecordRepo {
       wishes: latest?.arrival.wishes ?? {},
       visits: visits.map((visit) => {
         const goodbye = goodbyeOf.get(visit.id)
-        const plan = planOf.get(visit.id)
+        const plan = plans.get(visit.id)
         return {
           id: visit.id,
           startsAt: iso(visit.startsAt),
@@ -106,7 +106,7 @@ export class RecordRepo {
           personName: (visit.personId && nameOf.get(visit.personId)) || null,
           summary: goodbye?.summary ?? null,
           choice: plan?.choice ?? null,
-          plannedMin: plan ? Number(plan.minutes) : null,
+          plannedMin: plan?.minutes.low ?? null,
           note: goodbye?.note ?? '',
           photos: photosOf(visit.id),
         }
@@ -141,18 +141,6 @@ export class RecordRepo {
       `SELECT visit_id, summary - ARRAY[:leftOut] AS summary, note, finished_at IS NOT NULL AS finished
        FROM goodbyes WHERE visit_id IN (:ids)`,
       { type: QueryTypes.SELECT, replacements: { ids, leftOut: [...LIFE_LEAVES_OUT] } },
-    )
-  }
-
-  /** What the plan of each visit said, without reading whole plans. */
-  #plans(ids: readonly string[]): Promise<{ visit_id: string; choice: string; minutes: string }[]> {
-    if (ids.length === 0) return Promise.resolve([])
-    return this.#sequelize.query(
-      `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.plan -> 'verdict' ->> 'choice' AS choice,
-         p.plan #>> '{verdict,minutes,low}' AS minutes
-       FROM assessments a JOIN plans p ON p.assessment_id = a.id
-       WHERE a.visit_id IN (:ids) ORDER BY a.visit_id, p.accepted_at DESC NULLS LAST, p.created_at DESC`,
-      { type: QueryTypes.SELECT, replacements: { ids } },
     )
   }
 

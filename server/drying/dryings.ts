@@ -2,12 +2,12 @@ import type { Sequelize, Transaction } from 'sequelize'
 import type { DryingChange, DryingReading, DryingRun } from '../../contract/api/drying.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { dryingModel, REGIONS } from '../../core/index.ts'
-import { planInForce } from '../bath/baths.ts'
 import { iso } from '../db/documents.ts'
 import { TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { DryingRow, ReadingRow } from '../db/models.ts'
+import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 
 /** Without strong air a coat halves its water in about so long. */

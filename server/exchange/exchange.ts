@@ -23,6 +23,7 @@ import {
 import { iso } from '../db/documents.ts'
 import { logChange } from '../db/log.ts'
 import { AssessmentRow, ClientRow, DogRow, PersonRow, PlanRow, VisitRow } from '../db/models.ts'
+import { IN_FORCE_ORDER } from '../plan/in-force.ts'
 import type { AssessmentRepo } from '../scores/assessments.ts'
 import type { VisitRepo } from '../visits/visits.ts'
 
@@ -50,8 +51,8 @@ const SQL: Readonly<Record<RecordTable, string>> = {
       g.summary #>> '{before,mat}' AS mats_before, g.summary #>> '{after,mat}' AS mats_after,
       g.summary ->> 'price' AS price, g.summary ->> 'nextWeeks' AS next_weeks
     FROM visits v JOIN dogs d ON d.id = v.dog_id LEFT JOIN people p ON p.id = v.person_id LEFT JOIN goodbyes g ON g.visit_id = v.id
-    LEFT JOIN LATERAL (SELECT plans.plan -> 'verdict' ->> 'choice' AS choice FROM plans JOIN assessments a ON a.id = plans.assessment_id
-      WHERE a.visit_id = v.id AND a.role = 'first' ORDER BY plans.accepted_at DESC NULLS LAST, plans.created_at DESC LIMIT 1) plan ON true
+    LEFT JOIN LATERAL (SELECT p.plan -> 'verdict' ->> 'choice' AS choice FROM plans p JOIN assessments a ON a.id = p.assessment_id
+      WHERE a.visit_id = v.id AND a.role = 'first' ORDER BY ${IN_FORCE_ORDER} LIMIT 1) plan ON true
     ORDER BY v.starts_at, v.id`,
   scores: `SELECT v.id AS visit_id, d.name AS dog, v.starts_at, s.region, s.side, s.mat, s.extent, s.standoff_mm, s.undercoat, s.condition, s.skin
     FROM scores s JOIN assessments a ON a.id = s.assessment_id JOIN visits v ON v.id = a.visit_id JOIN dogs d ON d.id = v.dog_id

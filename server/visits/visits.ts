@@ -16,6 +16,7 @@ import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from '../db/models.ts'
 import { progressOf } from '../groom/progress.ts'
+import { planInForce, plansSay } from '../plan/in-force.ts'
 import { outstandingNeeds } from '../plan/needs.ts'
 import { knownOf } from '../salon/known.ts'
 import type { SalonRepo } from '../salon/salon.ts'
@@ -77,10 +78,11 @@ export class VisitRepo {
       salon.then((read) => knownOf(row, read, this.#now())),
     ])
     const of = { assessmentId: assessment.id }
-    const [latest, accepted] = await Promise.all([
+    const [latest, inForce] = await Promise.all([
       PlanRow.findOne({ where: of, order: [['createdAt', 'DESC']] }),
-      PlanRow.findOne({ where: { ...of, acceptedAt: { [Op.not]: null } }, order: [['acceptedAt', 'DESC']] }),
+      planInForce(id),
     ])
+    const accepted = inForce?.acceptedAt ? inForce : null
     return {
       ...card!,
       arrivalRevision: row.arrivalRevision,
@@ -244,24 +246,13 @@ export class VisitRepo {
          WHERE a.visit_id IN (:ids) AND a.role = 'first' GROUP BY a.visit_id`,
         { type: QueryTypes.SELECT, replacements: { ids } },
       ),
-      this.#sequelize.query<{
-        visit_id: string
-        choice: string
-        minutes: { low: number; high: number }
-        accepted_at: Date | null
-      }>(
-        `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.plan -> 'verdict' ->> 'choice' AS choice,
-           p.plan -> 'verdict' -> 'minutes' AS minutes, p.accepted_at
-         FROM assessments a JOIN plans p ON p.assessment_id = a.id
-         WHERE a.visit_id IN (:ids) ORDER BY a.visit_id, p.created_at DESC`,
-        { type: QueryTypes.SELECT, replacements: { ids } },
-      ),
+      plansSay(ids),
     ])
     const clients = await ClientRow.findAll({ where: { id: dogs.map(({ clientId }) => clientId) } })
     return rows.map((row): VisitCard => {
       const dog = dogs.find(({ id }) => id === row.dogId)!
       const { id, name, phone, email, note } = clients.find((client) => client.id === dog.clientId)!
-      const plan = plans.find(({ visit_id }) => visit_id === row.id)
+      const plan = plans.get(row.id)
       return {
         id: row.id,
         startsAt: iso(row.startsAt),

@@ -5,6 +5,7 @@ import { Link, Outlet, useLocation } from 'react-router'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
+import { FromThisDevice } from './FromThisDevice.tsx'
 import { SCREENS, screenAt } from './screens.ts'
 import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
@@ -153,6 +154,7 @@ export function Shell(): ReactNode {
           <Keyboard size={20} />
         </button>
       </header>
+      <FromThisDevice />
       <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
       <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>

@@ -65,13 +65,6 @@ export const useRead = <E extends Named<AnyRead>>(
   how: ReadHow = {},
 ): UseQueryResult<GivesOf<E>> => useQuery(reading(endpoint, call, how)) as UseQueryResult<GivesOf<E>>
 
-/** What this page holds of a read; undefined where it holds nothing. */
-export const held = <E extends Named<AnyRead>>(
-  client: QueryClient,
-  endpoint: E,
-  call: CallOf<E>,
-): GivesOf<E> | undefined => client.getQueryData(keyOf(endpoint, call as object)) as GivesOf<E> | undefined
-
 /** An older answer that is still on its way never replaces a newer one that is here already. */
 function setNewer(client: QueryClient, queryKey: Key, value: never): unknown {
   if (client.getQueryData(queryKey) !== undefined) void client.cancelQueries({ queryKey, exact: true })
@@ -98,19 +91,19 @@ export const refresh = (client: QueryClient, subjects: readonly Subject[]): Prom
 export const reread = <E extends Named<AnyRead>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<void> =>
   client.invalidateQueries({ queryKey: keyOf(endpoint, call as object) })
 
-/** What a write's answer means for what was read before. Done when what became stale has been read again. */
-export async function took<E extends Named<AnyWrite>>(
+/** What a write's answer means for what was read before. */
+export function took<E extends Named<AnyWrite>>(
   client: QueryClient,
   endpoint: E,
   call: CallOf<E>,
   answer: GivesOf<E>,
-): Promise<void> {
+): void {
   if (endpoint.becomes !== null) {
     const { body: _, ...params } = call as { body?: unknown }
     setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
-    void keepAnswer(urlOf(endpoint, params), answer)
+    if (endpoint.becomesPath !== null) void keepAnswer(pathOf({ path: endpoint.becomesPath }, params), answer)
   }
-  await refresh(client, endpoint.touches)
+  void refresh(client, endpoint.touches)
 }
 
 /** Changes something: what becomes stale, and what the answer replaces, follows from the endpoint. */
@@ -120,7 +113,6 @@ export function useWrite<E extends Named<AnyWrite>>(
   const client = useQueryClient()
   return useMutation<GivesOf<E>, Error, CallOf<E>, undefined>({
     mutationFn: (call) => answerOf(endpoint, call),
-    // Who goes on to another screen finds it as it is now.
     onSuccess: (answer, call) => took(client, endpoint, call, answer),
     // A refusal means that what stands here is behind.
     onError: () => void refresh(client, endpoint.touches),

@@ -67,9 +67,11 @@ function takeScores(doc: AssessmentDoc): void {
 }
 
 function takeBench(visitId: string, { now, events, station }: GivesOf<typeof benchApi.add>): void {
+  // What was never read here is read whole when somebody looks.
   put(queryClient, benchApi.of, { id: visitId }, (before) => {
-    const known = new Set(before?.events.map(({ id }) => id))
-    return { now, events: [...(before?.events ?? []), ...events.filter(({ id }) => !known.has(id))] }
+    if (!before) return undefined
+    const known = new Set(before.events.map(({ id }) => id))
+    return { now, events: [...before.events, ...events.filter(({ id }) => !known.has(id))] }
   })
   void refresh(queryClient, ['bench'])
   const visit = queryClient.getQueryData<{ station: string }>(['visits', 'one', { id: visitId }])
@@ -81,7 +83,7 @@ function onAnswer([entry]: readonly Entry[], answer: unknown): void {
   const { to, call } = entry!
   if (to === 'scores.change') takeScores(answer as AssessmentDoc)
   else if (to === 'bench.add') takeBench(String(call.id), answer as GivesOf<typeof benchApi.add>)
-  else if (isQueued(to)) void took(queryClient, QUEUED[to], call as never, answer as never)
+  else if (isQueued(to)) took(queryClient, QUEUED[to], call as never, answer as never)
 }
 
 const laneOf = (to: Queued, call: object): string => {

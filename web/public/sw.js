@@ -1,7 +1,7 @@
 /* Keeps the application and what was last read, so that a reload while the server is away does not go blank. */
 const CACHE = 'etude-1'
-const READ =
-  /^\/api\/(salon|day|day\/prep|dogs|shelf|timers|rack|visits\/[^/]+(\/(bath|drying|bench|goodbye))?|dogs\/[^/]+)$/
+/* Reads that are kept: put in by the build, from the endpoints that say so. */
+const READ = /^\/api(__KEPT_READS__)$/
 const MOST_ENTRIES = 400
 
 self.addEventListener('install', () => self.skipWaiting())
@@ -24,6 +24,14 @@ async function keep(key, response) {
   for (const old of keys.slice(0, Math.max(0, keys.length - MOST_ENTRIES))) await cache.delete(old)
 }
 
+/* Says that it is this device's own, so that the screen can say so too. */
+function marked(response) {
+  if (!response) return undefined
+  const headers = new Headers(response.headers)
+  headers.set('x-etude-kept', '1')
+  return new Response(response.body, { status: response.status, headers })
+}
+
 async function freshElseKept(request, key) {
   try {
     const response = await fetch(request)
@@ -33,9 +41,9 @@ async function freshElseKept(request, key) {
     }
     // The server is there and its database is not: what was last read is better than nothing.
     if (response.status < 500) return response
-    return (await caches.match(key)) ?? response
+    return marked(await caches.match(key)) ?? response
   } catch (error) {
-    const kept = await caches.match(key)
+    const kept = marked(await caches.match(key))
     if (kept) return kept
     throw error
   }

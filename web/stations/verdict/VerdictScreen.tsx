@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { ArrowLeft, Check, MessageSquareText } from 'lucide-react'
 import { Tabs } from 'radix-ui'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
@@ -5,6 +6,7 @@ import { useNavigate, useSearchParams } from 'react-router'
 import { toast } from 'sonner'
 import { plansApi } from '../../../contract/api/plan.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import {
   capital,
@@ -17,7 +19,7 @@ import {
 import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { isTyping } from '../../app/Shell.tsx'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { useWrite } from '../../device/api.ts'
+import { reread, useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
 import { useMarkDone } from '../../device/use-mark-done.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -81,6 +83,7 @@ const SCORES_SAID: Readonly<Record<Saving['state'], string | null>> = {
 function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPlan }): ReactNode {
   const { record, file, house } = kept
   const navigate = useNavigate()
+  const client = useQueryClient()
   const [search, setSearch] = useSearchParams()
   const { data: salon } = useSalon()
   const asked = search.get('tab')
@@ -94,6 +97,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   const [asIf, setAsIf] = useState<AsIf | null>(null)
   const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
   const accept = useWrite(plansApi.accept)
+  const [opening, setOpening] = useState(false)
   const markDone = useMarkDone(visit.id)
   const scoring = useVisitScoring(visit, 'first')
   const name = visit.arrival.dog.name ?? 'This dog'
@@ -111,7 +115,11 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     accept.mutate(
       { id: record.id, body: {} },
       {
-        onSuccess: () => {
+        onSuccess: async () => {
+          // The bench works by the plan that was taken: it has to be there when it opens. Until then nothing is
+          // pressed again, or every press would begin the reading anew.
+          setOpening(true)
+          await reread(client, visitsApi.one, { id: visit.id }).finally(() => setOpening(false))
           toast.success(underWay ? `${name}: going on with this` : `${name}: taken`)
           if (!underWay) void navigate(choice === 'refer' ? '/' : '../bench')
         },
@@ -262,7 +270,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           <button
             type="button"
             className="btn btn-main"
-            disabled={!mayTake || accept.isPending}
+            disabled={!mayTake || accept.isPending || opening}
             onClick={take}
             data-testid="take"
           >

@@ -1,0 +1,38 @@
+import { z } from 'zod'
+
+/** A port of this machine, as a text. */
+const port = z.coerce.number().int().min(0).max(65535)
+
+/**
+ * The settings of the server process, put into its environment by `./etude start`. An empty one counts as not given.
+ * - ETUDE_LOG: the file to log to
+ * - ETUDE_DEMO: "1" loads the demo salon into an empty database
+ * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
+ * - ETUDE_RESTORE: a backup file for an empty database
+ */
+const settings = z.object({
+  DATABASE_URL: z.url({
+    protocol: /^postgres(ql)?$/,
+    error: 'the address of a database, postgres://user@host:port/name',
+  }),
+  ETUDE_HOST: z.string().default('127.0.0.1'),
+  ETUDE_PORT: port.default(4300),
+  ETUDE_LOG: z.string().optional(),
+  ETUDE_DEMO: z.enum(['0', '1']).default('0'),
+  ETUDE_DEVICES: z.string().default('simulated'),
+  ETUDE_RESTORE: z.string().optional(),
+})
+
+export type Config = z.infer<typeof settings>
+
+/** @throws Error naming every setting that cannot be used, and what is expected of it */
+export function readConfig(environment: Readonly<Record<string, string | undefined>>): Config {
+  const given = Object.fromEntries(Object.entries(environment).filter(([, value]) => value !== ''))
+  const read = settings.safeParse(given)
+  if (read.success) return read.data
+  const wrong = read.error.issues.map(({ path, message }) => {
+    const name = path.join('.')
+    return given[name] === undefined ? `${name} is not set: ${message}` : `${name}: ${message}`
+  })
+  throw new Error(wrong.join('; '))
+}

@@ -1,0 +1,51 @@
+import { QueryTypes, type Transaction } from 'sequelize'
+import { PlanRow } from '../db/models.ts'
+
+/**
+ * Which plan a visit runs by: of the first look's plans the one taken last, and while none is taken the one made last.
+ * Everything that follows a plan, from the bath to the record that is sent to another salon, asks here.
+ */
+export const IN_FORCE_ORDER = 'p.accepted_at DESC NULLS LAST, p.created_at DESC'
+
+const IN_FORCE = `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.* FROM assessments a JOIN plans p ON p.assessment_id = a.id
+  WHERE a.visit_id IN (:visitIds) AND a.role = 'first' ORDER BY a.visit_id, ${IN_FORCE_ORDER}`
+
+/** What the plans in force say, read without the whole plans. */
+export interface PlanSays {
+  readonly visit_id: string
+  readonly choice: string
+  readonly minutes: { readonly low: number; readonly high: number }
+  readonly accepted_at: Date | null
+}
+
+const asked = (transaction: Transaction | undefined) => ({ transaction: transaction ?? null })
+
+/** @returns the plan in force of each visit that has one, by visit */
+export async function plansInForce(
+  visitIds: readonly string[],
+  transaction?: Transaction,
+): Promise<ReadonlyMap<string, PlanRow>> {
+  if (visitIds.length === 0) return new Map()
+  const found = await PlanRow.sequelize!.query<{ visit_id: string; id: string }>(
+    `SELECT visit_id, id FROM (${IN_FORCE}) plan`,
+    { type: QueryTypes.SELECT, replacements: { visitIds }, ...asked(transaction) },
+  )
+  const rows = await PlanRow.findAll({ where: { id: found.map(({ id }) => id) }, ...asked(transaction) })
+  const byId = new Map(rows.map((row) => [row.id, row]))
+  return new Map(found.map(({ visit_id, id }) => [visit_id, byId.get(id)!]))
+}
+
+/** @returns null where no plan was made yet */
+export const planInForce = async (visitId: string, transaction?: Transaction): Promise<PlanRow | null> =>
+  (await plansInForce([visitId], transaction)).get(visitId) ?? null
+
+/** The verdict and minutes of each visit's plan in force. */
+export async function plansSay(visitIds: readonly string[]): Promise<ReadonlyMap<string, PlanSays>> {
+  if (visitIds.length === 0) return new Map()
+  const rows = await PlanRow.sequelize!.query<PlanSays>(
+    `SELECT visit_id, plan -> 'verdict' ->> 'choice' AS choice, plan -> 'verdict' -> 'minutes' AS minutes, accepted_at
+     FROM (${IN_FORCE}) plan`,
+    { type: QueryTypes.SELECT, replacements: { visitIds } },
+  )
+  return new Map(rows.map((row) => [row.visit_id, row]))
+}
