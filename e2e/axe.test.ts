@@ -1,5 +1,8 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { Message } from '../contract/api/consent.ts'
+import type { Visit } from '../contract/api/visits.ts'
+import { SCREENS, screenAt } from '../web/app/screens.ts'
 import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
@@ -28,7 +31,7 @@ interface ScreenCheck {
 const PLACE = '[data-front] [data-region]'
 const dialog = (page: Page): Promise<unknown> => shows(page, '[role=dialog]')
 
-const SCREENS: readonly ScreenCheck[] = [
+const CHECKS: readonly ScreenCheck[] = [
   { name: 'the day', dog: null, path: '', wait: '[data-dog]' },
   {
     name: 'add a dog',
@@ -151,18 +154,56 @@ const SCREENS: readonly ScreenCheck[] = [
     act: (page) => page.click('[data-tool] button').then(() => dialog(page)),
   },
   { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },
+  {
+    name: 'a second look',
+    dog: 'Mortimer',
+    path: 'verdict',
+    wait: '[data-testid=verdict]',
+    act: async (page) => {
+      const visitId = await visitOf(salon.base, 'Mortimer')
+      await salon.api(`/visits/${visitId}/second`, 'POST')
+      await page.goto(`${salon.base}visits/${visitId}/second/look`)
+      await shows(page, PLACE)
+    },
+  },
+  {
+    name: 'two looks',
+    dog: 'Mortimer',
+    path: 'second',
+    wait: 'main h1',
+  },
+  {
+    name: 'the owner’s page',
+    dog: null,
+    path: '',
+    wait: '[data-dog]',
+    act: async (page) => {
+      const { latestPlan } = await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Bramble')}`)
+      await salon.api(`/plans/${latestPlan!.id}/ask`, 'POST')
+      const [message] = await salon.api<Message[]>('/outbox')
+      await page.goto(`${salon.base}${message!.link.slice(1)}`)
+      await shows(page, '[data-testid=owner-page]')
+    },
+  },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
 ]
 
+const seen = new Set<string | undefined>()
+
 describe.each(['light', 'dim'] as const)('axe finds nothing serious in the %s theme', (theme) => {
-  test.each(SCREENS)('$name', async ({ dog, path, wait, act }) => {
+  test.each(CHECKS)('$name', async ({ dog, path, wait, act }) => {
     const page = await salon.newPage(theme)
     await page.setBypassCSP(true)
     await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
     await shows(page, wait)
     await act?.(page)
     expect(await axeFinds(page)).toEqual([])
+    seen.add(screenAt(new URL(page.url()).pathname)?.path)
     await page.close()
   })
+})
+
+test('and every screen there is was looked at', () => {
+  expect(SCREENS.filter(({ path }) => !seen.has(path)).map(({ path }) => path)).toEqual([])
 })

@@ -14,7 +14,7 @@ export interface Salon {
   readonly browser: Browser
   /** @param device pages of one device share what it keeps */
   readonly newPage: (theme?: 'light' | 'dim', device?: string) => Promise<Page>
-  readonly api: <T>(path: string) => Promise<T>
+  readonly api: <T>(path: string, method?: 'GET' | 'POST') => Promise<T>
   readonly killServer: () => Promise<void>
   /** Does nothing where it runs. */
   readonly startServer: () => Promise<void>
@@ -58,7 +58,8 @@ export async function openSalon(): Promise<Salon> {
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
       return page
     },
-    api: async <T>(path: string) => (await (await fetch(`${base}api${path}`)).json()) as T,
+    api: async <T>(path: string, method: 'GET' | 'POST' = 'GET') =>
+      (await (await fetch(`${base}api${path}`, { method, ...(method === 'POST' ? JSON_BODY : {}) })).json()) as T,
     killServer,
     startServer,
     sql: (statement) => database.query(statement),
@@ -70,6 +71,8 @@ export async function openSalon(): Promise<Salon> {
     },
   }
 }
+
+const JSON_BODY = { headers: { 'content-type': 'application/json' }, body: '{}' }
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
 

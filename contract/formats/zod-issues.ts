@@ -26,7 +26,9 @@ function expected(issue: z.core.$ZodIssue): string {
     case 'unrecognized_keys':
       return `no such field as ${issue.keys.join(', ')}`
     case 'invalid_union':
-      return issue.errors.flat().map(expected).join(' or ')
+      return 'options' in issue && issue.options
+        ? `one of ${issue.options.map(String).join(', ')}`
+        : issue.errors.flat().map(expected).join(' or ')
     default:
       return issue.message
   }

@@ -65,10 +65,10 @@ const TOOLS: Readonly<Record<CoatType, readonly HomeTool[]>> = {
 const MOST_PLACES = 5
 
 /** Places by what was found there, then by friction; only where there is coat to brush. */
-function placesOf({ sheet }: Assessment, outlineMm: readonly number[]): RegionId[] {
+function placesOf({ sheet }: Assessment, outlineMm: readonly number[], house: House): RegionId[] {
   const worst = new Map<RegionId, number>()
   for (const { index, region } of REGION_SIDES) {
-    if ((outlineMm[index] ?? 0) < SHORT_MM) continue
+    if ((outlineMm[index] ?? 0) < house['home.short']) continue
     const weight = (sheet[index]!.mat ?? 0) + (REGIONS[region].rub ? 0.5 : 0)
     worst.set(region, Math.max(worst.get(region) ?? 0, weight))
   }
@@ -78,7 +78,6 @@ function placesOf({ sheet }: Assessment, outlineMm: readonly number[]): RegionId
     .slice(0, MOST_PLACES)
     .map(([region]) => region)
 }
-const SHORT_MM = 8
 
 /**
  * Care at home that fits this coat and these owners: the fewest brushings that buy time, not more than they can be asked
@@ -96,7 +95,7 @@ export function homeCareOf(
   const now = wishes.homeBrushing?.toSkin ? wishes.homeBrushing.perWeek : 0
   const weeksNow = table.findLast(({ perWeek }) => perWeek <= now)!.next.weeks
   // From what they do on, and not more than they can be asked for at once: the fewest brushings that buy the most.
-  const reachable = table.filter(({ perWeek }) => perWeek >= now && perWeek <= now + REASONABLE)
+  const reachable = table.filter(({ perWeek }) => perWeek >= now && perWeek <= now + house['home.more'])
   const most = Math.max(weeksNow, ...reachable.map(({ next }) => next.weeks))
   const asked = most >= weeksNow + house['home.gain'] ? reachable.find(({ next }) => next.weeks >= most) : undefined
   const cords = dog.coatType === 'corded'
@@ -115,7 +114,7 @@ export function homeCareOf(
   ]
   return {
     tools: TOOLS[dog.coatType],
-    places: placesOf(assessment, outlineMm),
+    places: placesOf(assessment, outlineMm, house),
     perWeek: asked?.perWeek ?? now,
     nowPerWeek: now,
     weeksNow,
@@ -125,6 +124,3 @@ export function homeCareOf(
     nailsWeeks: house[overgrown ? 'nails.overgrown' : 'nails.weeks'],
   }
 }
-
-/** More brushings a week than this at once nobody keeps up. */
-const REASONABLE = 3

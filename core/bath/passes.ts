@@ -11,9 +11,6 @@ import { type BathReason, bathSkin, type SideWants } from './wanted.ts'
 const STAINS = ['saliva-stain', 'urine-stain'] as const
 const SMALL_ML = 5
 
-/** Mat-release is worked into the mats, not over the whole place. */
-const MATTED = 0.3
-
 export function soaks(tub: Tub): void {
   const { assessment, house, wants } = tub
   const stained = wants.filter(
@@ -97,14 +94,12 @@ export function cycle(tub: Tub, sides: readonly SideWants[], times: number): voi
   }
 }
 
-const LONG_MM = 40
-
 function howWashed(tub: Tub, sides: readonly SideWants[]): BathNote[] {
   const { dog } = tub.assessment
   const notes: BathNote[] = []
   if (sides.some(({ skin }) => skin >= 1)) notes.push('no-scrub')
   else if (dog.coatType === 'double' || dog.coatType === 'smooth') notes.push('rubber-brush')
-  if (sides.some(({ index }) => tub.coat.mm[index]! > LONG_MM) && dog.coatType !== 'double')
+  if (sides.some(({ index }) => tub.coat.mm[index]! > tub.house['bath.along-hair']) && dog.coatType !== 'double')
     notes.push('along-the-hair')
   if (sides.some(({ dander }) => dander)) notes.push('gentle-longer')
   if (isPuppy(dog, tub.house)) notes.push('flat-hand-short')
@@ -286,7 +281,7 @@ export function matRelease(tub: Tub, plan: Plan): number[] {
     'mat-release',
     'demat-cream',
     indexes,
-    small(washMl(indexes, tub.coat, house) * house['bath.conditioner'] * MATTED),
+    small(washMl(indexes, tub.coat, house) * house['bath.conditioner'] * house['bath.mat-release']),
     {
       group: 'mat-release',
       handsMin: tub.minutes(indexes, 'bath.condition') / 2,

@@ -12,8 +12,6 @@ import type { BathNote, BathStep, BathStepKind, BathWarning, Swaps } from './sha
 import { minutesOver, shareOf } from './volumes.ts'
 import { type BathReason, type SideWants, wantsOf } from './wanted.ts'
 
-const DIRTY_SHARE = 0.25
-
 /** A step before its place in time is known. */
 export interface Draft extends Omit<BathStep, 'startMin' | 'waitMin' | 'meanwhile'> {
   /** Steps of one group are put on one after the other and then left on together. */
@@ -113,11 +111,12 @@ export class Tub {
     })
   }
 
-  /** How dirty some places are: the worst condition that a quarter of them or more is in. */
+  /** How dirty some places are: the worst condition that enough of them are in. */
   #soil(indexes: readonly number[]): Score {
     const share = shareOf(indexes)
     const dirtier = (score: Score): boolean =>
-      shareOf(indexes.filter((index) => (this.assessment.sheet[index]!.condition ?? 0) >= score)) >= DIRTY_SHARE * share
+      shareOf(indexes.filter((index) => (this.assessment.sheet[index]!.condition ?? 0) >= score)) >=
+      this.house['bath.dirty'] * share
     return ([4, 3, 2, 1] as const).find(dirtier) ?? 0
   }
 

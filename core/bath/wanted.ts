@@ -89,8 +89,6 @@ export function bathSkin({ skin, findings }: SideScores): Score {
 
 /** Where a feathered coat greases and tangles: ears and fringe. */
 const FEATHERING: ReadonlySet<RegionId> = new Set(['ear-outer', 'behind-ear', ...FRINGE])
-/** Coat longer than this is conditioned, mm. Common practice. */
-const CONDITIONED_MM = 30
 
 const twice = (wanted: Wanted): readonly [Wanted, Wanted] => [wanted, wanted]
 const want = (kind: ProductKind, reason: BathReason): Wanted => ({ kind, reason })
@@ -162,10 +160,11 @@ function conditionOf(
   if (isPaw(region) || FACE.has(region)) return null
   if (dog.coatType === 'double' && undercoat >= 2) return want('deshedding-conditioner', 'loose-undercoat')
   if (DROP_COATS.has(dog.coatType)) return want(scores.tags.includes('brittle') ? 'keratin' : 'mask', 'drop-coat')
-  if (CURLED_COATS.has(dog.coatType)) return want(worn && mm > CONDITIONED_MM ? 'mask' : 'conditioner', 'curl')
+  if (CURLED_COATS.has(dog.coatType))
+    return want(worn && mm > house['bath.conditioned'] ? 'mask' : 'conditioner', 'curl')
   if (dog.coatType === 'feathered') return FEATHERING.has(region) ? want('conditioner', 'feathering') : null
   if (dog.coatType === 'corded' || dog.coatType === 'smooth' || dog.coatType === 'hairless') return null
-  return mm > CONDITIONED_MM ? want('conditioner', 'plain-coat') : null
+  return mm > house['bath.conditioned'] ? want('conditioner', 'plain-coat') : null
 }
 
 /** How often a place is washed, and why. */

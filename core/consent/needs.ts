@@ -74,23 +74,22 @@ export const CONSENT_RISKS = [
 ] as const
 export type ConsentRisk = (typeof CONSENT_RISKS)[number]
 
-const SHORT_MM = 6
-const SORE_PULL = 0.5
-
 export function consentRisks(plan: Plan, assessment: Assessment, house: House): ConsentRisk[] {
   const { dog, sheet } = assessment
   const cut = plan.regions.filter(({ treatment, option }) => CUTS.has(treatment) && option.loss > 0)
   const clipped = cut.filter(({ treatment }) => treatment === 'clip')
   const risks: Record<ConsentRisk, boolean> = {
     'skin-under-felt': sheet.some(({ mat }) => mat === 4),
-    'close-clip-shows-skin': clipped.some(({ option }) => (option.leavesMm ?? SHORT_MM) < SHORT_MM),
+    'close-clip-shows-skin': clipped.some(
+      ({ option }) => option.leavesMm !== null && option.leavesMm < house['consent.skin-shows'],
+    ),
     'double-may-not-regrow':
       dog.coatType === 'double' && cut.some(({ index }) => !HYGIENE.has(REGION_SIDES[index]!.region)),
     'coat-uneven': cut.some(({ treatment, region }) => treatment !== 'clip' && REGIONS[region].seen >= 2),
     'wire-softens': dog.coatType === 'wire' && clipped.length > 0,
     'frail-may-stop': isFrail(dog, house),
     'puppy-short': isPuppy(dog, house),
-    'brush-soreness': plan.verdict.pull.high > SORE_PULL * plan.verdict.pullBudget,
+    'brush-soreness': plan.verdict.pull.high > house['consent.sore'] * plan.verdict.pullBudget,
   }
   return CONSENT_RISKS.filter((risk) => risks[risk])
 }

@@ -128,7 +128,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
         line: line('coat', { tool: option.tool, leavesMm: option.leavesMm, against: false }, 'verdict'),
         why: null,
       }
-    if (!refusal && cleanArmpit(region, coatMm, wanted, assessment)) {
+    if (!refusal && cleanArmpit(region, coatMm, wanted, assessment, house)) {
       const made = assessment.experience === 'learner' ? combOr(3, rack) : null
       return { line: line('coat', made ?? bladeOr('7', rack), 'friction'), why: null }
     }
@@ -145,7 +145,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
   const hygiene =
     refusal && refusal !== 'double-coat' && refusal !== 'house-keeps-coat'
       ? []
-      : hygieneOf(index, region, coatMm, assessment)
+      : hygieneOf(index, region, coatMm, assessment, house)
   return {
     lines: [
       ...(first ? [first] : []),
@@ -171,7 +171,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
       coatLine(index)?.leavesMm ?? (treatment === 'look' ? coatMm : option.outlineMm),
   )
   const isCut = (index: number): boolean => coatLine(index) !== undefined
-  const blends = blendsOf(mm, isCut)
+  const blends = blendsOf(mm, isCut, house)
   const lines = inOrder(
     at.flatMap(({ lines: made }) => made),
     assessment,

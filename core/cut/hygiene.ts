@@ -2,14 +2,11 @@ import { isPaw } from '../body/places.ts'
 import type { RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { SEVEN_MM } from '../tools/blades.ts'
 import type { CutNote, CutPart } from './shape.ts'
 import { bladeOr, combOr, isTender, type Made } from './tools.ts'
 
-/** Shorter hair than this needs no hygiene cut, mm. */
-export const HYGIENE_MM = 10
-/** Hair that round-tipped shears leave between the pads, mm. */
-const PADS_BY_SHEARS_MM = 2
 const OPENING_COMB_MM = 3
 const SURROUND_COMB_MM = 6
 
@@ -34,12 +31,12 @@ function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: As
 }
 
 /** Up and outwards, never into the web: a short blade for practised hands, a 10 for learners, or shears by the house. */
-function padsCut({ experience, rack, schools }: Assessment): HygieneCut {
+function padsCut({ experience, rack, schools }: Assessment, house: House): HygieneCut {
   if (schools.pads === 'narrow-or-shears')
     return {
       part: 'pads',
       tool: { kind: 'shears', id: 'ball-tip' },
-      leavesMm: PADS_BY_SHEARS_MM,
+      leavesMm: house['cut.pads-left'],
       against: false,
       notes: ['never-into-web'],
     }
@@ -48,13 +45,19 @@ function padsCut({ experience, rack, schools }: Assessment): HygieneCut {
 }
 
 /** What is cut for cleanliness whatever is wished: the opening, around it, pads. */
-export function hygieneOf(index: number, region: RegionId, coatMm: number, assessment: Assessment): HygieneCut[] {
-  if (coatMm <= HYGIENE_MM) return []
+export function hygieneOf(
+  index: number,
+  region: RegionId,
+  coatMm: number,
+  assessment: Assessment,
+  house: House,
+): HygieneCut[] {
+  if (coatMm <= house['cut.hygiene']) return []
   if (region === 'sanitary')
     return [{ part: 'opening', ...sanitaryCut('opening', index, assessment), notes: ['disinfect-after'] }]
   if (region === 'groin')
     return [{ part: 'surround', ...sanitaryCut('surround', index, assessment), notes: ['disinfect-after'] }]
-  return isPaw(region) ? [padsCut(assessment)] : []
+  return isPaw(region) ? [padsCut(assessment, house)] : []
 }
 
 const CLEAN_ARMPITS = new Set([...CURLED_COATS, ...DROP_COATS])
@@ -65,8 +68,9 @@ export function cleanArmpit(
   coatMm: number,
   wanted: number | null,
   { dog, schools }: Assessment,
+  house: House,
 ): boolean {
-  if (region !== 'armpit' || coatMm <= HYGIENE_MM || (wanted !== null && wanted <= SEVEN_MM)) return false
+  if (region !== 'armpit' || coatMm <= house['cut.hygiene'] || (wanted !== null && wanted <= SEVEN_MM)) return false
   if (schools.armpits === 'leave') return false
   return schools.armpits === 'every-coat' || CLEAN_ARMPITS.has(dog.coatType)
 }

@@ -9,7 +9,7 @@ import { SCHOOLS, schoolsWith } from '../numbers/schools.ts'
 import { planGroom } from '../plan/plan.ts'
 import { blendsOf } from './blends.ts'
 import { cutOf } from './cut.ts'
-import { HYGIENE_MM, hygieneOf } from './hygiene.ts'
+import { hygieneOf } from './hygiene.ts'
 import { inOrder } from './order.ts'
 import { stripOf } from './strip.ts'
 
@@ -90,7 +90,7 @@ describe('lines to blend', () => {
   test('exactly the neighbours that differ, by tool and by how much they show, whichever was cut', () => {
     fc.assert(
       fc.property(anyLengths, fc.array(fc.boolean(), { minLength: 39, maxLength: 39 }), (mm, worked) => {
-        const blends = blendsOf(mm, (index) => worked[index]!)
+        const blends = blendsOf(mm, (index) => worked[index]!, DEFAULT_HOUSE)
         const wanted = NEIGHBOUR_PAIRS.filter(([a, b]) => (worked[a] || worked[b]) && Math.abs(mm[a]! - mm[b]!) >= 2)
         expect(blends).toHaveLength(wanted.length)
         for (const { stepMm, tool } of blends)
@@ -107,9 +107,9 @@ describe('lines to blend', () => {
         const all = (): boolean => true
         const mirrored = REGION_SIDES.map(({ index }) => mm[mirrorIndex[index]!]!)
         const key = (a: number, b: number): string => (a < b ? `${a} ${b}` : `${b} ${a}`)
-        const there = blendsOf(mm, all).map(({ a, b }) => key(mirrorIndex[a]!, mirrorIndex[b]!))
+        const there = blendsOf(mm, all, DEFAULT_HOUSE).map(({ a, b }) => key(mirrorIndex[a]!, mirrorIndex[b]!))
         expect(
-          blendsOf(mirrored, all)
+          blendsOf(mirrored, all, DEFAULT_HOUSE)
             .map(({ a, b }) => key(a, b))
             .toSorted(),
         ).toEqual(there.toSorted())
@@ -123,7 +123,7 @@ describe('lines to blend', () => {
 describe('the hygiene cut', () => {
   const at = (region: 'sanitary' | 'groin' | 'front-paw', changes: Changes = {}, mm = 40) => {
     const index = REGION_SIDES.findIndex((side) => side.region === region)
-    return hygieneOf(index, region, mm, anAssessment(changes))[0]
+    return hygieneOf(index, region, mm, anAssessment(changes), DEFAULT_HOUSE)[0]
   }
   const old: Changes = { dog: { health: ['senior'] } }
   test.each([
@@ -149,7 +149,8 @@ describe('the hygiene cut', () => {
     expect(at('front-paw')?.tool.id).toBe('30')
     expect(at('front-paw', { experience: 'learner' })?.tool.id).toBe('10')
     expect(at('front-paw', { schools: schoolsWith({ pads: 'narrow-or-shears' }) })?.tool.kind).toBe('shears')
-    for (const region of ['sanitary', 'groin', 'front-paw'] as const) expect(at(region, {}, HYGIENE_MM)).toBeUndefined()
+    for (const region of ['sanitary', 'groin', 'front-paw'] as const)
+      expect(at(region, {}, DEFAULT_HOUSE['cut.hygiene'])).toBeUndefined()
     expect(at('sanitary')?.notes).toContain('disinfect-after')
   })
   test('never shorter for careful hands than for others, whatever the house does', () => {

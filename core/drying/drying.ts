@@ -226,13 +226,13 @@ export function waterAt(model: DryingModel, changeover: number, minutes: number)
   return Math.max(Math.min(from, done), regain + (start - regain) * Math.exp(((steady - gone) * rate) / falling))
 }
 
-const LONG_MM = 60
-const COLD_C = 18
-
-function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetCoat): DryingHow {
+function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetCoat, house: House): DryingHow {
   const place = schools['dryer-place']
   const start = schools['drying-start']
-  const underside = start === 'by-coat' ? coat.meanMm > LONG_MM || room.tempC < COLD_C : start === 'underside-first'
+  const underside =
+    start === 'by-coat'
+      ? coat.meanMm > house['air.underside-mm'] || room.tempC < house['air.underside-c']
+      : start === 'underside-first'
   const long = DROP_COATS.has(dog.coatType)
   const brush = schools['brush-drying'] === 'by-coat' ? (long ? 'pin' : 'slicker') : schools['brush-drying']
   return {
@@ -293,7 +293,7 @@ export function dryingOf(
     inVerdict: Math.min(blowOut, airMinutes),
     breaks: breaksOf(assessment, airMinutes + stages[2]!.minutes, house),
     brushedInVerdict: brushedInVerdict(assessment, plan, stages[2]!.minutes),
-    how: howOf(assessment, method, coatAtTub(assessment, plan, house)),
+    how: howOf(assessment, method, coatAtTub(assessment, plan, house), house),
     water: {
       dripping,
       towelled: dripping - afterTowel,
@@ -306,12 +306,11 @@ export function dryingOf(
 }
 
 /** kWh that the dryers draw over these stages. */
-export const dryerKwh = ({ stages }: Drying, settings: DrySettings): number =>
-  (stages[1]!.minutes * settings.airWatts * (settings.low ? LOW_WATTS : 1) + stages[2]!.minutes * settings.warmWatts) /
+export const dryerKwh = ({ stages }: Drying, settings: DrySettings, house: House): number =>
+  (stages[1]!.minutes * settings.airWatts * (settings.low ? house['air.low-watts'] : 1) +
+    stages[2]!.minutes * settings.warmWatts) /
   (WATTS_PER_KW * MINUTES_PER_HOUR)
 
-/** A dryer at half its flow draws about so much less [est]. */
-const LOW_WATTS = 0.6
 const WATTS_PER_KW = 1000
 const MINUTES_PER_HOUR = 60
 

@@ -270,7 +270,10 @@ describe('settings of the dryer', () => {
     const settings = usualSettings(assessment, DEFAULT_HOUSE)
     const drying = dryingOf(assessment, plan, DEFAULT_HOUSE)
     const [, air, brush] = drying.stages
-    expect(dryerKwh(drying, settings)).toBeCloseTo((air!.minutes * 1800 + brush!.minutes * 1200) / 60000, 9)
+    expect(dryerKwh(drying, settings, DEFAULT_HOUSE)).toBeCloseTo(
+      (air!.minutes * 1800 + brush!.minutes * 1200) / 60000,
+      9,
+    )
     const hours = naturalHours(assessment, dryingModel(assessment, plan, DEFAULT_HOUSE), DEFAULT_HOUSE)
     expect(hours).toBeGreaterThan(2)
     expect(hours).toBeLessThan(48)

@@ -19,9 +19,6 @@ const TENDER: ReadonlySet<RegionId> = new Set([
   'behind-ear',
 ])
 
-/** From here up metal is warm to the skin: it is cooled before it goes on, C. Common practice. */
-const WARM_C = 42
-
 /**
  * For a blade, a dryer's air or an iron on skin: at a tenth of the computed time to injury it says to change or move on,
  * from 45 C on at once; at anus, belly, face and ears at half of both shares.
@@ -32,7 +29,7 @@ export function guardSays(celsius: number, secondsOn: number, region: RegionId |
   if (celsius >= house['guard.at-once']) return 'off-now'
   const share = house['guard.share'] * (region && TENDER.has(region) ? house['guard.tender'] : 1)
   if (secondsOn >= share * secondsToInjury(celsius)) return 'change-it'
-  return celsius >= WARM_C ? 'cool-it' : 'fine'
+  return celsius >= house['guard.warm'] ? 'cool-it' : 'fine'
 }
 
 /** How warm a blade is that has run so long without coolant, C: towards its hottest, by the logged rise. */

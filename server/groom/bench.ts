@@ -138,7 +138,7 @@ export class BenchRepo {
         )
       await assertUnused(fresh, t)
       await assertTaken(fresh, visitId, t)
-      await BenchEventRow.bulkCreate(
+      const rows = await BenchEventRow.bulkCreate(
         fresh.map(({ id, at, kind, ...data }) => ({
           id,
           visitId,
@@ -150,15 +150,13 @@ export class BenchRepo {
         })),
         { transaction: t },
       )
-      const events = await eventsOf(visitId, t)
+      const added = rows.map(stored)
       const fold = (list: readonly StoredEvent[]): Bench => benchOf(list.map(eventOf), now.getTime())
-      const bench = fold(events)
+      // The sum is the same whatever the order.
+      const bench = fold([...before, ...added])
       await keepProgress(visitId, fold(before), bench, now, actorId, t)
       await moveOn(visit, fresh, bench, actorId, t)
-      return answer(
-        visit,
-        events.filter(({ id }) => fresh.some((event) => event.id === id)),
-      )
+      return answer(visit, added)
     })
   }
 }

@@ -51,7 +51,7 @@ export function WaterTable({
         </tbody>
       </table>
       <p className="text-sm text-ink-2">
-        The dryers draw {dryerKwh(drying, settings).toFixed(2)} kWh; evaporating that water takes{' '}
+        The dryers draw {dryerKwh(drying, settings, house).toFixed(2)} kWh; evaporating that water takes{' '}
         {((water.vapour / 1000) * KWH_PER_KG).toFixed(2)}. {(water.vapour / 1000).toFixed(2)} litres go into the room.
         By itself this coat would take about {hours < 2 ? hours.toFixed(1) : Math.round(hours)} hours, skin damp all the
         while. {Math.round(coatMassG)} g of dry coat (<HouseNumber id={`coat.${assessment.dog.coatType}`} />,{' '}
