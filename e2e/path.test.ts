@@ -166,6 +166,10 @@ describe('nothing scored is lost', () => {
   test('with the server killed half-way through the sweep', async () => {
     const page = await salon.newPage()
     await open(page, 'Saffron', 'look', PLACE)
+    // What keeps the application stands from the second time on that a device opens it.
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true))
+    await page.reload()
+    await shows(page, PLACE)
     const score = async (count: number): Promise<void> => {
       for (let i = 0; i < count; i++) await page.keyboard.press(`Digit${i % 3}` as KeyInput)
     }

@@ -160,7 +160,12 @@ describe('the name of the verdict', () => {
     const sheet = onRegions(cleanSheet(), ['cheek'], { findings: [{ id: 'ringworm-suspect', sizeMm: 15 }] })
     const p = plan({ sheet })
     expect(p.verdict.choice).toBe('refer')
-    expect(p.stops[0]).toMatchObject({ code: 'ringworm-suspect', action: 'stop', region: 'cheek' })
+    expect(p.stops[0]).toMatchObject({
+      code: 'catching',
+      action: 'stop',
+      region: 'cheek',
+      values: { finding: 'ringworm-suspect' },
+    })
     expect(new Set(p.regions.map((r) => r.treatment))).toEqual(new Set(['leave']))
   })
 

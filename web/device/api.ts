@@ -78,7 +78,11 @@ export function put<E extends Named<AnyRead>>(
   call: CallOf<E>,
   value: GivesOf<E> | ((before: GivesOf<E> | undefined) => GivesOf<E> | undefined),
 ): GivesOf<E> | undefined {
-  const now = setNewer(client, keyOf(endpoint, call as object), value as never) as GivesOf<E> | undefined
+  const queryKey = keyOf(endpoint, call as object)
+  const now = setNewer(client, queryKey, value as never) as GivesOf<E> | undefined
+  // A first read that left before this change would show what was before it.
+  if (now === undefined && client.isFetching({ queryKey, exact: true }) > 0)
+    void client.cancelQueries({ queryKey, exact: true }).then(() => client.refetchQueries({ queryKey, exact: true }))
   if (endpoint.kept && now !== undefined) void keepAnswer(urlOf(endpoint, call as object), now)
   return now
 }

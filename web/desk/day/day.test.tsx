@@ -88,6 +88,6 @@ describe('the day', () => {
     await open({ date: today, visits: [] })
     expect(screen.getByText('No dogs today')).toBeTruthy()
     fireEvent.click(screen.getAllByText('Add a dog')[0]!)
-    expect(screen.getByRole('dialog')).toBeTruthy()
+    expect(await screen.findByRole('dialog')).toBeTruthy()
   })
 })
