@@ -26,13 +26,13 @@ export async function plansInForce(
   transaction?: Transaction,
 ): Promise<ReadonlyMap<string, PlanRow>> {
   if (visitIds.length === 0) return new Map()
-  const found = await PlanRow.sequelize!.query<{ visit_id: string; id: string }>(
-    `SELECT visit_id, id FROM (${IN_FORCE}) plan`,
-    { type: QueryTypes.SELECT, replacements: { visitIds }, ...asked(transaction) },
-  )
-  const rows = await PlanRow.findAll({ where: { id: found.map(({ id }) => id) }, ...asked(transaction) })
-  const byId = new Map(rows.map((row) => [row.id, row]))
-  return new Map(found.map(({ visit_id, id }) => [visit_id, byId.get(id)!]))
+  const rows = await PlanRow.sequelize!.query(IN_FORCE, {
+    model: PlanRow,
+    mapToModel: true,
+    replacements: { visitIds },
+    ...asked(transaction),
+  })
+  return new Map(rows.map((row) => [row.get('visit_id') as unknown as string, row]))
 }
 
 /** @returns null where no plan was made yet */
