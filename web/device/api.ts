@@ -65,10 +65,15 @@ export const useRead = <E extends Named<AnyRead>>(
   how: ReadHow = {},
 ): UseQueryResult<GivesOf<E>> => useQuery(reading(endpoint, call, how)) as UseQueryResult<GivesOf<E>>
 
-/** An older answer that is still on its way never replaces a newer one that is here already. */
-function setNewer(client: QueryClient, queryKey: Key, value: never): unknown {
-  if (client.getQueryData(queryKey) !== undefined) void client.cancelQueries({ queryKey, exact: true })
-  return client.setQueryData(queryKey, value)
+/** An older answer that is still on its way never replaces a newer one, not even where nothing was here before. */
+function setNewer<T>(client: QueryClient, queryKey: Key, value: T | ((before: T | undefined) => T | undefined)) {
+  const now =
+    typeof value === 'function'
+      ? (value as (before: T | undefined) => T | undefined)(client.getQueryData<T>(queryKey))
+      : value
+  if (now === undefined) return undefined
+  void client.cancelQueries({ queryKey, exact: true })
+  return client.setQueryData<T>(queryKey, now as never) as T
 }
 
 /** Puts an answer in the place of a read, on the page and, where it is kept, on the device. */
@@ -79,7 +84,7 @@ export function put<E extends Named<AnyRead>>(
   value: GivesOf<E> | ((before: GivesOf<E> | undefined) => GivesOf<E> | undefined),
 ): GivesOf<E> | undefined {
   const queryKey = keyOf(endpoint, call as object)
-  const now = setNewer(client, queryKey, value as never) as GivesOf<E> | undefined
+  const now = setNewer<GivesOf<E>>(client, queryKey, value)
   // A first read that left before this change would show what was before it.
   if (now === undefined && client.isFetching({ queryKey, exact: true }) > 0)
     void client.cancelQueries({ queryKey, exact: true }).then(() => client.refetchQueries({ queryKey, exact: true }))
@@ -104,7 +109,7 @@ export function took<E extends Named<AnyWrite>>(
 ): void {
   if (endpoint.becomes !== null) {
     const { body: _, ...params } = call as { body?: unknown }
-    setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer as never)
+    setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer)
     if (endpoint.becomesPath !== null) void keepAnswer(pathOf({ path: endpoint.becomesPath }, params), answer)
   }
   void refresh(client, endpoint.touches)

@@ -1,0 +1,70 @@
+import { QueryClient, QueryObserver } from '@tanstack/react-query'
+import { afterEach, expect, test, vi } from 'vitest'
+import { type DryingRun, dryingApi } from '../../contract/api/drying.ts'
+import { put, reading, took } from './api.ts'
+
+const ID = '0e9a5e0a-0000-4000-8000-000000000001'
+const RUN: DryingRun = {
+  id: '0e9a5e0a-0000-4000-8000-000000000002',
+  startedAt: '2026-03-02T09:00:00.000Z',
+  changedAt: null,
+  finishedAt: null,
+  readings: [],
+}
+const START = { id: ID, body: { id: RUN.id, what: 'start' as const, at: RUN.startedAt } }
+
+afterEach(() => vi.unstubAllGlobals())
+
+/** A server that answers reads only when it is told to. */
+function slowServer(): { answer: () => void } {
+  const waiting: (() => void)[] = []
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(
+      () =>
+        new Promise<Response>((ready) => {
+          waiting.push(() =>
+            ready(new Response(JSON.stringify({ run: null }), { headers: { 'content-type': 'application/json' } })),
+          )
+        }),
+    ),
+  )
+  return {
+    answer: () => {
+      for (const ready of waiting.splice(0)) ready()
+    },
+  }
+}
+
+const watched = (client: QueryClient): (() => DryingRun | null | undefined) => {
+  const observer = new QueryObserver(client, reading(dryingApi.of, { id: ID }))
+  observer.subscribe(() => undefined)
+  return () => observer.getCurrentResult().data?.run
+}
+const settled = (client: QueryClient): Promise<void> => vi.waitFor(() => expect(client.isFetching()).toBe(0))
+
+test('a first read that left before a change was answered does not put back what was before it', async () => {
+  const server = slowServer()
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const run = watched(client)
+  took(client, dryingApi.change, START, { run: RUN })
+  expect(run()).toEqual(RUN)
+  server.answer()
+  await settled(client)
+  expect(run()).toEqual(RUN)
+  client.clear()
+})
+
+test('nor does a later one', async () => {
+  const server = slowServer()
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const run = watched(client)
+  server.answer()
+  await vi.waitFor(() => expect(run()).toBeNull())
+  void client.invalidateQueries()
+  put(client, dryingApi.of, { id: ID }, { run: RUN })
+  server.answer()
+  await settled(client)
+  expect(run()).toEqual(RUN)
+  client.clear()
+})
