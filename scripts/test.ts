@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { build, ROOT } from './build.ts'
 import { ensure, findChromium, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
@@ -19,6 +19,8 @@ interface Count {
 
 const bin = (name: string): string => join(ROOT, 'node_modules', '.bin', name)
 const total: Count = { passed: 0, failed: 0 }
+/** What failed, by name: said once more at the end, where it is read first. */
+const failures: string[] = []
 
 function tally(name: string, { passed, failed }: Count): void {
   total.passed += passed
@@ -30,6 +32,7 @@ function tally(name: string, { passed, failed }: Count): void {
 function check(name: string, program: string, args: readonly string[]): void {
   const { status, stdout, stderr } = spawnSync(bin(program), args as string[], { cwd: ROOT, encoding: 'utf8' })
   if (status !== 0) process.stderr.write(`${stdout}${stderr}\n`)
+  if (status !== 0) failures.push(name)
   tally(name, { passed: status === 0 ? 1 : 0, failed: status === 0 ? 0 : 1 })
 }
 
@@ -39,7 +42,28 @@ interface Report {
   readonly numTotalTestSuites: number
   readonly numFailedTestSuites: number
   readonly success: boolean
+  readonly testResults: readonly {
+    readonly name: string
+    readonly status: string
+    readonly message: string
+    readonly assertionResults: readonly {
+      readonly fullName: string
+      readonly status: string
+      readonly failureMessages: readonly string[]
+    }[]
+  }[]
 }
+
+const FIRST_LINES = 3
+const firstLines = (text: string | undefined): string => (text ?? '').split('\n').slice(0, FIRST_LINES).join(' ')
+const failuresOf = ({ testResults }: Report): string[] =>
+  testResults.flatMap(({ name, status, message, assertionResults }) => {
+    const failed = assertionResults.filter((one) => one.status === 'failed')
+    const file = relative(ROOT, name)
+    return failed.length === 0 && status === 'failed'
+      ? [`${file}: ${firstLines(message)}`]
+      : failed.map(({ fullName, failureMessages }) => `${file} > ${fullName}: ${firstLines(failureMessages[0])}`)
+  })
 
 function vitest(project: string, env: Record<string, string>): void {
   const folder = mkdtempSync(join(tmpdir(), 'etude-report-'))
@@ -52,6 +76,7 @@ function vitest(project: string, env: Record<string, string>): void {
   let count: Count = { passed: 0, failed: 1 }
   try {
     const report = JSON.parse(readFileSync(outputFile, 'utf8')) as Report
+    failures.push(...failuresOf(report))
     // A file that does not load has no failed test of its own, but it has failed.
     const failed = Math.max(report.numFailedTests, status === 0 && report.success ? 0 : 1)
     count = { passed: report.numPassedTests, failed: report.numPassedTests === 0 ? Math.max(1, failed) : failed }
@@ -103,6 +128,7 @@ async function main(): Promise<void> {
     cluster?.stop()
     rmSync(data, { recursive: true, force: true })
   }
+  for (const failure of failures) say(`failed: ${failure}`)
   process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`)
   process.exitCode = total.failed === 0 ? 0 : 1
 }

@@ -9,7 +9,7 @@ import { assessmentDoc, consentDoc, iso } from '../db/documents.ts'
 import { LinkOver, NobodyNamed, NotFound } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { AssessmentRow, ClientRow, ConsentRow, DogRow, MessageRow, PlanRow, type VisitRow } from '../db/models.ts'
+import { AssessmentRow, ClientRow, ConsentRow, DogRow, MessageRow, PlanRow, type VisitRow } from '../db/models/index.ts'
 import { madeFrom, outstandingNeeds } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 

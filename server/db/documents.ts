@@ -3,7 +3,7 @@ import type { Consent } from '../../contract/api/consent.ts'
 import type { PlanRecord } from '../../contract/api/plan.ts'
 import type { AssessmentDoc, SideRow } from '../../contract/api/scores.ts'
 import type { ConsentNeed } from '../../core/index.ts'
-import { type AssessmentRow, type ConsentRow, type PlanRow, ScoreRow } from './models.ts'
+import { type AssessmentRow, type ConsentRow, type PlanRow, ScoreRow } from './models/index.ts'
 
 /** Rows of the database as the documents that go over HTTP. */
 export const iso = (date: Date): string => date.toISOString()

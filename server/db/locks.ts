@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { NotFound } from './errors.ts'
-import { AssessmentRow, VisitRow } from './models.ts'
+import { AssessmentRow, VisitRow } from './models/index.ts'
 
 /** Rows held until the transaction ends; whoever changes a visit or an assessment takes its lock first. */
 export async function lockVisit(id: string, transaction: Transaction): Promise<VisitRow> {

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize'
-import { LogRow, PersonRow } from './models.ts'
+import { LogRow, PersonRow } from './models/index.ts'
 
 export interface LogEntry {
   readonly actorId: string | null

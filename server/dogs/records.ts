@@ -6,7 +6,7 @@ import { heldBack, houseWith, ownRate, pacesOf, REGION_SIDES } from '../../core/
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
-import { ClientRow, DogRow, PersonRow, PhotoRow, VisitRow } from '../db/models.ts'
+import { ClientRow, DogRow, PersonRow, PhotoRow, VisitRow } from '../db/models/index.ts'
 import { photoDoc } from '../photos/photos.ts'
 import { plansSay } from '../plan/in-force.ts'
 import { intervalsOf, samplesOf } from '../salon/known.ts'

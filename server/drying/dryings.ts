@@ -6,7 +6,7 @@ import { iso } from '../db/documents.ts'
 import { TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { DryingRow, ReadingRow } from '../db/models.ts'
+import { DryingRow, ReadingRow } from '../db/models/index.ts'
 import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 

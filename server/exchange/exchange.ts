@@ -22,7 +22,7 @@ import {
 } from '../../contract/formats/records-csv.ts'
 import { iso } from '../db/documents.ts'
 import { logChange } from '../db/log.ts'
-import { AssessmentRow, ClientRow, DogRow, PersonRow, PlanRow, VisitRow } from '../db/models.ts'
+import { AssessmentRow, ClientRow, DogRow, PersonRow, PlanRow, VisitRow } from '../db/models/index.ts'
 import { IN_FORCE_ORDER } from '../plan/in-force.ts'
 import type { AssessmentRepo } from '../scores/assessments.ts'
 import type { VisitRepo } from '../visits/visits.ts'

@@ -25,7 +25,7 @@ import { iso } from '../db/documents.ts'
 import { TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from '../db/models.ts'
+import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from '../db/models/index.ts'
 
 /** A device's clock may be ahead by so much; beyond it something is wrong with it. */
 const AHEAD_MS = 10 * 60_000

@@ -6,7 +6,7 @@ import { REGIONS } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { lockVisit } from '../db/locks.ts'
 import { isLogged, logChange } from '../db/log.ts'
-import { DoneWorkRow } from '../db/models.ts'
+import { DoneWorkRow } from '../db/models/index.ts'
 
 /** What is finished of a groom under way; null before anything is. What was opened again was borne all the same. */
 export async function progressOf(visitId: string, transaction?: Transaction): Promise<VisitProgress | null> {

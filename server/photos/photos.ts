@@ -6,7 +6,7 @@ import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { PhotoRow } from '../db/models.ts'
+import { PhotoRow } from '../db/models/index.ts'
 
 /** First bytes of the pictures that are taken: what a file says of itself is not believed. */
 const SIGNATURES: readonly (readonly [type: string, matches: (bytes: Buffer) => boolean])[] = [

@@ -1,5 +1,5 @@
 import { QueryTypes, type Transaction } from 'sequelize'
-import { PlanRow } from '../db/models.ts'
+import { PlanRow } from '../db/models/index.ts'
 
 /**
  * Which plan a visit runs by: of the first look's plans the one taken last, and while none is taken the one made last.

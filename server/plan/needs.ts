@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { type Assessment, type ConsentNeed, consentNeeds, houseWith, stillNeeded } from '../../core/index.ts'
-import { ConsentRow, PlanRow, type VisitRow } from '../db/models.ts'
+import { ConsentRow, PlanRow, type VisitRow } from '../db/models/index.ts'
 
 /** The assessment a plan was made from, with the numbers of that day. */
 export function madeFrom({ input }: PlanRow): { assessment: Assessment; house: ReturnType<typeof houseWith> } {

@@ -6,7 +6,7 @@ import type { Bench, Tool } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
 import { ChangedElsewhere, NotFound } from '../db/errors.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
-import { PersonRow, ToolRow } from '../db/models.ts'
+import { PersonRow, ToolRow } from '../db/models/index.ts'
 
 const maybe = (date: Date | null | undefined): string | null => (date ? iso(date) : null)
 

@@ -13,7 +13,7 @@ import {
   pacesOf,
   paceTable,
 } from '../../core/index.ts'
-import { PersonRow, ToolRow, type VisitRow, WorkedRow } from '../db/models.ts'
+import { PersonRow, ToolRow, type VisitRow, WorkedRow } from '../db/models/index.ts'
 import { toolDoc } from '../rack/rack.ts'
 
 const MS_PER_WEEK = 604_800_000

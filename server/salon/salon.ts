@@ -14,7 +14,7 @@ import {
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
-import { PersonRow, SettingRow, VisitRow } from '../db/models.ts'
+import { PersonRow, SettingRow, VisitRow } from '../db/models/index.ts'
 
 /** A setting that is there while the made-up salon is written. */
 const DEMO_LOADING = 'demo-loading'

@@ -9,7 +9,7 @@ import { assessmentDoc } from '../db/documents.ts'
 import { ChangedElsewhere, NotFound } from '../db/errors.ts'
 import { lockAssessment, lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
-import { AssessmentRow, LogRow, ScoreRow } from '../db/models.ts'
+import { AssessmentRow, LogRow, ScoreRow } from '../db/models/index.ts'
 
 const UNSCORED = {
   mat: null,

@@ -8,7 +8,7 @@ import { readProductsCsv } from '../../contract/formats/products-csv.ts'
 import { iso } from '../db/documents.ts'
 import { ChangedElsewhere, NameTaken, NotEnough, NotFound } from '../db/errors.ts'
 import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
-import { ProductRow, StockMoveRow, VisitRow } from '../db/models.ts'
+import { ProductRow, StockMoveRow, VisitRow } from '../db/models/index.ts'
 
 const MOVES = 300
 

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, cleanup, type RenderResult, render } from '@testing-library/react'
+import { act, cleanup, configure, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { afterEach, vi } from 'vitest'
@@ -8,6 +8,10 @@ import { afterEach, vi } from 'vitest'
  * What the tests of screens share: a page with a router and a query client of its own, and a server that is a table of
  * answers. Needs a document: `// @vitest-environment happy-dom` on the first line of the test.
  */
+// A busy machine is slow, not wrong.
+const PATIENCE_MS = 20_000
+configure({ asyncUtilTimeout: PATIENCE_MS })
+
 afterEach(() => {
   cleanup()
   vi.unstubAllGlobals()
@@ -18,9 +22,12 @@ let current: QueryClient | null = null
 /** Until nothing that was asked of the server is still on its way, and what came is drawn. */
 export const settled = (): Promise<void> =>
   act(async () => {
-    await vi.waitFor(() => {
-      if (current && current.isFetching() + current.isMutating() > 0) throw new Error('still asking')
-    })
+    await vi.waitFor(
+      () => {
+        if (current && current.isFetching() + current.isMutating() > 0) throw new Error('still asking')
+      },
+      { timeout: PATIENCE_MS },
+    )
   })
 
 export interface Rendered extends RenderResult {

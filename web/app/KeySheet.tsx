@@ -1,6 +1,7 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { buttonClass } from '../parts/Button.tsx'
 import { EVERYWHERE, type KeyRow } from './keys.ts'
 import { screenAt } from './screens.ts'
 
@@ -39,7 +40,7 @@ export function KeySheet({
         <Dialog.Content className="card fixed left-1/2 top-1/2 z-50 max-h-[90dvh] w-[min(94vw,640px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6">
           <div className="mb-4 flex items-center justify-between">
             <Dialog.Title className="text-xl">Keys</Dialog.Title>
-            <Dialog.Close className="btn btn-quiet px-3" aria-label="Close">
+            <Dialog.Close className={buttonClass({ kind: 'quiet', tight: true })} aria-label="Close">
               <X size={20} />
             </Dialog.Close>
           </div>

@@ -4,6 +4,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
 import { useSalon } from '../device/use-salon.ts'
+import { Button, ButtonLink } from '../parts/Button.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { FromThisDevice } from './FromThisDevice.tsx'
 import { SCREENS, screenAt } from './screens.ts'
@@ -133,26 +134,22 @@ export function Shell(): ReactNode {
         <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
         <PersonOnDuty />
         {FRAME.map(({ path, label }) => (
-          <Link key={path} to={path} className="btn btn-quiet px-2.5 max-md:hidden">
+          <ButtonLink key={path} to={path} kind="quiet" tight className="max-md:hidden">
             {label}
-          </Link>
+          </ButtonLink>
         ))}
-        <button
-          type="button"
-          className="btn btn-quiet px-3 max-sm:hidden"
+        <Button
+          kind="quiet"
+          tight
+          className="max-sm:hidden"
           onClick={toggleTheme}
           aria-label={theme === 'light' ? 'Dim the screen' : 'Light screen'}
         >
           {theme === 'light' ? <Moon size={20} /> : <Sun size={20} />}
-        </button>
-        <button
-          type="button"
-          className="btn btn-quiet px-3 max-sm:hidden"
-          onClick={() => setKeysOpen(true)}
-          aria-label="Keys"
-        >
+        </Button>
+        <Button kind="quiet" tight className="max-sm:hidden" onClick={() => setKeysOpen(true)} aria-label="Keys">
           <Keyboard size={20} />
-        </button>
+        </Button>
       </header>
       <FromThisDevice />
       <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>

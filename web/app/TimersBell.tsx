@@ -1,4 +1,3 @@
-import { clsx } from 'clsx'
 import { Bell, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useLocation } from 'react-router'
@@ -6,6 +5,7 @@ import { benchApi, type RunningTimer } from '../../contract/api/bench.ts'
 import { useRead } from '../device/api.ts'
 import { useBenchAdd } from '../device/use-log.ts'
 import { useNow } from '../device/use-now.ts'
+import { Button } from '../parts/Button.tsx'
 import { leftText } from '../stations/bench/clock.ts'
 import { useRinging } from './use-ringing.ts'
 
@@ -39,16 +39,16 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
   const over = left <= 0
   return (
     <li>
-      <button
-        type="button"
-        className={clsx('btn px-3', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
+      <Button
+        tight
+        className={over ? 'border-2 border-alarm bg-alarm-soft text-alarm' : ''}
         onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
         title={timer.label}
       >
         {over ? <Bell size={16} /> : <Hourglass size={16} />}
         {timer.dog} <span className="figure font-semibold">{over ? '0:00' : leftText(left)}</span>
         <span className="sr-only">touch to stop</span>
-      </button>
+      </Button>
     </li>
   )
 }

@@ -1,7 +1,8 @@
 import { CloudOff, SearchX } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { Link, useRouteError } from 'react-router'
+import { useRouteError } from 'react-router'
 import { Away, Refused } from '../device/client.ts'
+import { Button, ButtonLink } from '../parts/Button.tsx'
 
 /** What stands where a screen cannot: never blank, always with the next step. */
 function Notice({ icon, title, children }: { icon: ReactNode; title: string; children: ReactNode }): ReactNode {
@@ -28,20 +29,16 @@ export const Loading = ({ what }: { what: string }): ReactNode => (
 export const NotHere = (): ReactNode => (
   <Notice icon={<SearchX size={40} />} title="Nothing here">
     <p className="mb-4">This page is not part of the salon, or the visit is not in this database.</p>
-    <Link className="btn btn-main" to="/">
+    <ButtonLink kind="main" to="/">
       Back to the day
-    </Link>
+    </ButtonLink>
   </Notice>
 )
 
 export const ServerAway = ({ onRetry }: { onRetry?: () => void }): ReactNode => (
   <Notice icon={<CloudOff size={40} />} title="The server is away">
     <p className="mb-4">Nothing is lost. This screen comes back by itself as soon as the server does.</p>
-    {onRetry && (
-      <button type="button" className="btn" onClick={onRetry}>
-        Try now
-      </button>
-    )}
+    {onRetry && <Button onClick={onRetry}>Try now</Button>}
   </Notice>
 )
 
@@ -54,9 +51,7 @@ export const QueryFailed = ({ error, onRetry }: { error: Error; onRetry: () => v
   ) : (
     <Notice icon={<SearchX size={40} />} title="This did not work">
       <p className="mb-4">{error.message}</p>
-      <button type="button" className="btn" onClick={onRetry}>
-        Try again
-      </button>
+      <Button onClick={onRetry}>Try again</Button>
     </Notice>
   )
 
@@ -66,9 +61,9 @@ export function Failed(): ReactNode {
   return (
     <Notice icon={<CloudOff size={40} />} title="This screen stopped">
       <p className="mb-4">What you entered is kept. {error instanceof Error ? `It said: ${error.message}` : ''}</p>
-      <button type="button" className="btn btn-main" onClick={() => location.reload()}>
+      <Button kind="main" onClick={() => location.reload()}>
         Open it again
-      </button>
+      </Button>
     </Notice>
   )
 }

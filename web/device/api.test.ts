@@ -11,6 +11,7 @@ const RUN: DryingRun = {
   finishedAt: null,
   readings: [],
 }
+const PATIENT = { timeout: 20_000 }
 const START = { id: ID, body: { id: RUN.id, what: 'start' as const, at: RUN.startedAt } }
 
 afterEach(() => vi.unstubAllGlobals())
@@ -41,7 +42,7 @@ const watched = (client: QueryClient): (() => DryingRun | null | undefined) => {
   observer.subscribe(() => undefined)
   return () => observer.getCurrentResult().data?.run
 }
-const settled = (client: QueryClient): Promise<void> => vi.waitFor(() => expect(client.isFetching()).toBe(0))
+const settled = (client: QueryClient): Promise<void> => vi.waitFor(() => expect(client.isFetching()).toBe(0), PATIENT)
 
 test('a first read that left before a change was answered does not put back what was before it', async () => {
   const server = slowServer()
@@ -60,7 +61,7 @@ test('nor does a later one', async () => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
   const run = watched(client)
   server.answer()
-  await vi.waitFor(() => expect(run()).toBeNull())
+  await vi.waitFor(() => expect(run()).toBeNull(), PATIENT)
   void client.invalidateQueries()
   put(client, dryingApi.of, { id: ID }, { run: RUN })
   server.answer()

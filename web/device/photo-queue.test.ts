@@ -32,11 +32,17 @@ function aQueue(answer: (waiting: WaitingPhoto) => unknown = () => ({}), more: P
     onRefused: ({ photo: { id } }, why) => refused.push(`${id}: ${why}`),
     ...more,
   }
-  const settle = (): Promise<void> => new Promise((done) => setTimeout(done, 30))
+  const queues: PhotoQueue[] = []
+  const again = (): PhotoQueue => {
+    const queue = new PhotoQueue(outside)
+    queues.push(queue)
+    return queue
+  }
+  const settle = async (): Promise<void> => void (await Promise.all(queues.map((queue) => queue.idle())))
   return {
-    queue: new PhotoQueue(outside),
+    queue: again(),
     /** The same device after the tab was closed. */
-    again: () => new PhotoQueue(outside),
+    again,
     sent,
     refused,
     stored: async () => (await database).all(),

@@ -51,6 +51,8 @@ export class PhotoQueue {
   #waiting: readonly WaitingPhoto[] = []
   #sending = false
   #tries = 0
+  /** What is being sent now. */
+  #run: Promise<void> = Promise.resolve()
 
   constructor(outside: Outside) {
     this.#outside = outside
@@ -69,15 +71,23 @@ export class PhotoQueue {
     // One that is taken meanwhile is in both.
     const here = new Set(this.#waiting.map(({ photo: { id } }) => id))
     this.#set([...stored.filter(({ photo: { id } }) => !here.has(id)), ...this.#waiting])
-    await this.#send()
+    await this.#go()
   }
+
+  /** Resolves once what is being sent now has come to an end, sent or put off. */
+  idle = (): Promise<void> => this.#run
 
   /** @throws where the device cannot keep it: then it is not taken */
   async add(waiting: WaitingPhoto): Promise<void> {
     const shelf = await this.#outside.shelf()
     await shelf.put(waiting)
     this.#set([...this.#waiting, waiting])
-    void this.#send()
+    void this.#go()
+  }
+
+  #go(): Promise<void> {
+    if (!this.#sending) this.#run = this.#send()
+    return this.#run
   }
 
   #set(waiting: readonly WaitingPhoto[]): void {
@@ -91,7 +101,6 @@ export class PhotoQueue {
   }
 
   async #send(): Promise<void> {
-    if (this.#sending) return
     this.#sending = true
     try {
       for (const one of this.#waiting) {
@@ -113,7 +122,7 @@ export class PhotoQueue {
       }
     } finally {
       this.#sending = false
-      if (this.#waiting.length > 0) this.#outside.later(() => void this.#send(), waitMs(this.#tries))
+      if (this.#waiting.length > 0) this.#outside.later(() => void this.#go(), waitMs(this.#tries))
     }
   }
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { capital, placeName, SCORE_WORD } from '../../contract/words/index.ts'
 import { REGION_SIDES, SCALE_IDS, type Score, type Sheet } from '../../core/index.ts'
+import { Button } from '../parts/Button.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
 import type { Saving } from './saving.ts'
 import { sheetOf } from './sheet-state.ts'
@@ -52,12 +53,10 @@ export function ConflictDialog({ saving, sheet, onSettle }: Props): ReactNode {
       </table>
       {differences.length > MOST_ROWS && <p className="mb-4 text-ink-2">and {differences.length - MOST_ROWS} more</p>}
       <div className="flex justify-end gap-2">
-        <button type="button" className="btn" onClick={() => onSettle('theirs')}>
-          Take theirs
-        </button>
-        <button type="button" className="btn btn-main" onClick={() => onSettle('mine')}>
+        <Button onClick={() => onSettle('theirs')}>Take theirs</Button>
+        <Button kind="main" onClick={() => onSettle('mine')}>
           Put mine on top
-        </button>
+        </Button>
       </div>
     </DialogSheet>
   )

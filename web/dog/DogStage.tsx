@@ -5,6 +5,7 @@ import type { Coated } from '../../contract/drawing/coat-scale.ts'
 import type { CloseLook, Drawing, View } from '../../contract/drawing/geometry.ts'
 import type { Build } from '../../core/index.ts'
 import { useAfterPaint } from '../parts/after-paint.ts'
+import { Button } from '../parts/Button.tsx'
 import { CoatMap, type Look } from './CoatMap.tsx'
 
 const VIEWS: readonly (readonly [View, string])[] = [
@@ -50,14 +51,14 @@ export function DogStage(props: Props): ReactNode {
         <p className="font-display text-lg font-semibold">{VIEWS.find(([id]) => id === view)![1]}</p>
         {view !== 'underside' &&
           (close ? (
-            <button type="button" className="btn min-h-11 px-3" onClick={() => onClose(null)}>
+            <Button tight onClick={() => onClose(null)}>
               <ZoomOut size={18} /> Whole dog
-            </button>
+            </Button>
           ) : (
             CLOSE_LOOKS.map(([part, name]) => (
-              <button key={part} type="button" className="btn min-h-11 px-3" onClick={() => onClose(part)}>
+              <Button key={part} tight onClick={() => onClose(part)}>
                 <ZoomIn size={18} /> {name}
-              </button>
+              </Button>
             ))
           ))}
         {view === 'underside' && <p className="text-ink-2">its left is above, its right below</p>}

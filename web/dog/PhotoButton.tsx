@@ -5,6 +5,7 @@ import type { NewPhoto } from '../../contract/api/photos.ts'
 import { downscaled } from '../device/photo.ts'
 import { serverNow } from '../device/server-clock.ts'
 import { takePhoto } from '../device/use-photos.ts'
+import { buttonClass } from '../parts/Button.tsx'
 
 const LABEL: Record<NewPhoto['kind'], string> = { before: 'Photo before', after: 'Photo after', incident: 'Photo' }
 
@@ -34,7 +35,12 @@ export function PhotoButton({
     }
   }
   return (
-    <label className="btn min-h-14 cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-accent">
+    <label
+      className={buttonClass({
+        size: 'tall',
+        className: 'cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-accent',
+      })}
+    >
       <Camera size={18} /> {keeping ? 'Keeping' : LABEL[kind]}
       <input
         type="file"

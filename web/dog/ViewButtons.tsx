@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import type { View } from '../../contract/drawing/geometry.ts'
+import { Toggle } from '../parts/Toggle.tsx'
 
 const VIEWS: readonly (readonly [View, string])[] = [
   ['left', 'Left'],
@@ -10,13 +11,7 @@ const VIEWS: readonly (readonly [View, string])[] = [
 /** Which side of a dog is looked at. */
 export const ViewButtons = ({ view, onTurn }: { view: View; onTurn: (view: View) => void }): ReactNode =>
   VIEWS.map(([id, label]) => (
-    <button
-      key={id}
-      type="button"
-      className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-      aria-pressed={view === id}
-      onClick={() => onTurn(id)}
-    >
+    <Toggle key={id} tight pressed={view === id} onClick={() => onTurn(id)}>
       {label}
-    </button>
+    </Toggle>
   ))

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 import { SCREENS } from '../app/screens.ts'
+import { buttonClass } from '../parts/Button.tsx'
 
 const PAGES = SCREENS.filter(({ place }) => place === 'house')
 
@@ -13,7 +14,7 @@ export const HousePage = ({ testId, children }: { testId?: string; children: Rea
           key={to}
           to={to}
           end
-          className={({ isActive }) => `btn ${isActive ? 'border-accent bg-accent-soft' : ''}`}
+          className={({ isActive }) => buttonClass({ className: isActive ? 'border-accent bg-accent-soft' : '' })}
         >
           {label}
         </NavLink>

@@ -11,6 +11,7 @@ import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
 import { looksOfLengths, sheetLooks } from '../dog/looks.ts'
+import { Button } from '../parts/Button.tsx'
 
 /** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
 export function OwnerPage(): ReactNode {
@@ -22,9 +23,9 @@ export function OwnerPage(): ReactNode {
   if (error instanceof Away)
     return (
       <Note title="The salon cannot be reached" text="Check your connection; this page tries again by itself.">
-        <button type="button" className="btn btn-main" onClick={() => void query.refetch()}>
+        <Button kind="main" onClick={() => void query.refetch()}>
           Try again
-        </button>
+        </Button>
       </Note>
     )
   const expired = error instanceof Refused && error.problem.code === 'link-expired'
@@ -133,9 +134,9 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
             {line}
           </p>
         ))}
-        <button type="button" className="btn mt-2 print:hidden" onClick={() => print()}>
+        <Button className="mt-2 print:hidden" onClick={() => print()}>
           <Printer size={18} /> Print
-        </button>
+        </Button>
       </footer>
     </main>
   )
@@ -266,14 +267,15 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
           onChange={(event) => setNote(event.target.value)}
         />
       </label>
-      <button
-        type="button"
-        className="btn btn-main min-h-14 w-full text-lg"
+      <Button
+        kind="main"
+        size="tall"
+        className="w-full text-lg"
         disabled={send.isPending}
         onClick={() => give({ answer: 'yes' })}
       >
         <Check size={20} /> Yes, as advised
-      </button>
+      </Button>
       {page.ways.length > 0 && (
         <>
           <p className="mb-2 mt-5 font-medium">Or another way</p>
@@ -294,14 +296,13 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
                   </div>
                 </div>
                 {way.open ? (
-                  <button
-                    type="button"
-                    className="btn mt-2 min-h-12 w-full"
+                  <Button
+                    className="mt-2 min-h-12 w-full"
                     disabled={send.isPending}
                     onClick={() => give({ answer: 'other', style: way.style })}
                   >
                     Yes to this instead
-                  </button>
+                  </Button>
                 ) : (
                   <p className="mt-2 text-ink-2">Possible; let us talk about it first.</p>
                 )}
@@ -310,14 +311,14 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
           </ul>
         </>
       )}
-      <button
-        type="button"
-        className="btn mt-5 min-h-14 w-full text-lg"
+      <Button
+        size="tall"
+        className="mt-5 w-full text-lg"
         disabled={send.isPending}
         onClick={() => give({ answer: 'call' })}
       >
         <Phone size={20} /> Please call me
-      </button>
+      </Button>
       {send.error && (
         <p className="mt-3 rounded-xl bg-alarm-soft p-3 text-alarm" role="alert">
           {send.error instanceof Refused

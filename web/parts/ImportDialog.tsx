@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { ImportResult } from '../../contract/api/exchange.ts'
 import { listed } from '../../contract/words/index.ts'
+import { Button } from './Button.tsx'
 import { DialogSheet } from './Sheet.tsx'
 
 const MOST_PROBLEMS = 30
@@ -89,14 +90,14 @@ export function ImportDialog({
                 {tried.changed.length > 0 && `Changed: ${listed(tried.changed, MOST_NAMED)}. `}
                 {tried.unchanged > 0 && `${tried.unchanged} stay as they are.`}
               </p>
-              <button
-                type="button"
-                className="btn btn-main mt-3"
+              <Button
+                kind="main"
+                className="mt-3"
                 disabled={busy || tried.added.length + tried.changed.length === 0}
                 onClick={() => void write()}
               >
                 Write it
-              </button>
+              </Button>
             </>
           )}
         </div>

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { buttonClass } from './Button.tsx'
 
 /** A dialog of this house: title, what it is for, its body. Leaving it keeps what was there before. */
 export function DialogSheet({
@@ -32,7 +33,10 @@ export function DialogSheet({
               {about && <Dialog.Description className="text-ink-2">{about}</Dialog.Description>}
             </div>
             {onClose && (
-              <Dialog.Close className="btn btn-quiet px-3 print:hidden" aria-label="Close">
+              <Dialog.Close
+                className={buttonClass({ kind: 'quiet', tight: true, className: 'print:hidden' })}
+                aria-label="Close"
+              >
                 <X size={20} />
               </Dialog.Close>
             )}

@@ -1,13 +1,14 @@
 import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
 import type { Station, Visit } from '../../contract/api/visits.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
 import { endOf, RAIL } from '../app/screens.ts'
 import { Loading, QueryFailed } from '../app/states.tsx'
 import { useRead } from '../device/api.ts'
 import { useSalon } from '../device/use-salon.ts'
+import { ButtonLink, buttonClass } from '../parts/Button.tsx'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()
 
@@ -79,17 +80,19 @@ export function VisitLayout(): ReactNode {
           <NavLink
             to="bench"
             className={({ isActive }) =>
-              clsx(
-                'btn shrink-0',
-                isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'border-2 border-accent',
-              )
+              buttonClass({
+                className: clsx(
+                  'shrink-0',
+                  isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'border-2 border-accent',
+                ),
+              })
             }
           >
             <Timer size={18} /> Bench
           </NavLink>
-          <Link className="btn btn-quiet shrink-0 px-3 max-md:hidden" to={`/dogs/${visit.data.dogId}`}>
+          <ButtonLink kind="quiet" tight className="shrink-0 max-md:hidden" to={`/dogs/${visit.data.dogId}`}>
             Its life
-          </Link>
+          </ButtonLink>
         </div>
         <Outlet context={visit.data} />
       </>

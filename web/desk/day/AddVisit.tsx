@@ -6,6 +6,7 @@ import { visitsApi } from '../../../contract/api/visits.ts'
 import { COAT_LABEL } from '../../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, type CoatType, findBreed } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot } from '../../parts/TimeAndSlot.tsx'
@@ -44,9 +45,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
               <span>
                 <b className="font-semibold">{known.name}</b>, {known.clientName}
               </span>
-              <button type="button" className="btn" onClick={() => setKnown(null)}>
-                Another dog
-              </button>
+              <Button onClick={() => setKnown(null)}>Another dog</Button>
             </p>
           ) : (
             <FindDog
@@ -136,9 +135,9 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
           </>
         )}
         <NotAdded error={add.error} />
-        <button type="submit" className="btn btn-main col-span-2" disabled={add.isPending}>
+        <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>
           Add, on to the arrival
-        </button>
+        </Button>
       </form>
     </DialogSheet>
   )

@@ -17,6 +17,7 @@ import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 
 const AddVisit = lazy(async () => ({ default: (await import('./AddVisit.tsx')).AddVisit }))
@@ -66,17 +67,17 @@ export function DayScreen(): ReactNode {
           </p>
         )}
         <span className="grow" />
-        <button type="button" className="btn" onClick={() => setAdding(true)}>
+        <Button onClick={() => setAdding(true)}>
           <Plus size={18} /> Add a dog
-        </button>
+        </Button>
       </div>
       {visits.length === 0 ? (
         <div className="mx-auto max-w-md py-16 text-center">
           <h2 className="mb-2 text-2xl">{day.data.date === today() ? 'No dogs today' : 'No dogs that day'}</h2>
           <p className="mb-4 text-ink-2">Put the first one in and it appears here.</p>
-          <button type="button" className="btn btn-main" onClick={() => setAdding(true)}>
+          <Button kind="main" onClick={() => setAdding(true)}>
             <Plus size={18} /> Add a dog
-          </button>
+          </Button>
         </div>
       ) : (
         <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
@@ -97,16 +98,16 @@ const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => v
   const by = (days: number): string => format(addDays(parseISO(date), days), 'yyyy-MM-dd')
   return (
     <div className="flex items-center gap-1">
-      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(-1))} aria-label="The day before">
+      <Button kind="quiet" tight onClick={() => onTurn(by(-1))} aria-label="The day before">
         <ChevronLeft size={22} />
-      </button>
-      <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(by(1))} aria-label="The day after">
+      </Button>
+      <Button kind="quiet" tight onClick={() => onTurn(by(1))} aria-label="The day after">
         <ChevronRight size={22} />
-      </button>
+      </Button>
       {date !== today() && (
-        <button type="button" className="btn btn-quiet px-2" onClick={() => onTurn(today())}>
+        <Button kind="quiet" tight onClick={() => onTurn(today())}>
           Today
-        </button>
+        </Button>
       )}
     </div>
   )
@@ -236,9 +237,9 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
       </div>
       <div className="text-right">
         {next && !ahead && (
-          <Link to={`/visits/${visit.id}/${next.to}`} className="btn px-3.5">
+          <ButtonLink to={`/visits/${visit.id}/${next.to}`} tight>
             {next.label} <ArrowRight size={18} />
-          </Link>
+          </ButtonLink>
         )}
       </div>
     </li>

@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
@@ -67,9 +68,9 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           As last time: to the lengths it went home with
         </label>
         <NotAdded error={add.error} />
-        <button type="submit" className="btn btn-main col-span-2" disabled={add.isPending}>
+        <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>
           Put it in the book
-        </button>
+        </Button>
       </form>
     </DialogSheet>
   )

@@ -21,6 +21,7 @@ import {
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { hrefOf, useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
 import { BookDialog } from './BookDialog.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
@@ -77,17 +78,17 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           </p>
           {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
         </div>
-        <a className="btn" href={hrefOf(dogsApi.ownerCard, { id: dog.client.id })}>
+        <ButtonAnchor href={hrefOf(dogsApi.ownerCard, { id: dog.client.id })}>
           <ContactRound size={18} /> Address card
-        </a>
+        </ButtonAnchor>
         {booked ? (
-          <Link className="btn" to={`/?date=${format(new Date(booked.startsAt), 'yyyy-MM-dd')}`} data-testid="booked">
+          <ButtonLink to={`/?date=${format(new Date(booked.startsAt), 'yyyy-MM-dd')}`} data-testid="booked">
             <CalendarCheck size={18} /> Booked: {format(new Date(booked.startsAt), 'd MMM, HH:mm')}
-          </Link>
+          </ButtonLink>
         ) : (
-          <button type="button" className="btn btn-main" onClick={() => setBooking(true)}>
+          <Button kind="main" onClick={() => setBooking(true)}>
             <CalendarPlus size={18} /> Book
-          </button>
+          </Button>
         )}
         {booking && <BookDialog dog={dog} onClose={() => setBooking(false)} />}
       </div>
@@ -146,9 +147,9 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           </table>
         </div>
         {dog.visits.length > shown && (
-          <button type="button" className="btn mt-3" onClick={() => setShown(dog.visits.length)} data-testid="earlier">
+          <Button className="mt-3" onClick={() => setShown(dog.visits.length)} data-testid="earlier">
             {dog.visits.length - shown} earlier visits
-          </button>
+          </Button>
         )}
       </section>
     </div>

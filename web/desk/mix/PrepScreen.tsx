@@ -11,6 +11,7 @@ import { houseWith, type NoBath } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Button } from '../../parts/Button.tsx'
 import { DISCARD, MixTable } from '../../stations/bath/MixingCard.tsx'
 
 const FULL = 100
@@ -34,9 +35,9 @@ export function PrepScreen(): ReactNode {
     <div className="mx-auto w-full max-w-6xl px-6 py-6 print:p-0">
       <div className="mb-1 flex flex-wrap items-center gap-3">
         <h1 className="grow text-3xl">What the rest of the day takes</h1>
-        <button type="button" className="btn print:hidden" onClick={() => print()}>
+        <Button className="print:hidden" onClick={() => print()}>
           <Printer size={18} /> Print
-        </button>
+        </Button>
       </div>
       <p className="mb-4 text-lg text-ink-2">
         {bathed.length} dogs to bathe, about {(minutes / 60).toFixed(1)} hours at tub and dryer.

@@ -6,7 +6,8 @@ import { volumeText } from '../../../contract/words/index.ts'
 import type { UnitSystem } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 
 const KIND = { receive: 'Received', count: 'Counted', correct: 'Corrected' } as const
 const MOVE_LABEL: Record<StockMove['kind'], string> = { ...KIND, use: 'Used', return: 'Given back' }
@@ -70,9 +71,9 @@ export function Ledger({ product, units }: { product: ShelfProduct; units: UnitS
           value={note}
           onChange={(event) => setNote(event.target.value)}
         />
-        <button type="button" className="btn" disabled={move.isPending} onClick={book}>
+        <Button disabled={move.isPending} onClick={book}>
           Book
-        </button>
+        </Button>
       </div>
       {problem && (
         <p role="alert" className="mt-2 font-semibold text-alarm">

@@ -13,8 +13,9 @@ import {
   type UnitSystem,
 } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
-import { AnyOf } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { AnyOf } from '../../parts/Toggle.tsx'
 import { Ledger } from './Ledger.tsx'
 
 const SOIL_LABEL = { dirty: 'Dirty coat', normal: 'Normal', light: 'Light' } as const
@@ -246,14 +247,12 @@ export function ProductDialog({
         </p>
       )}
       <div className="mt-5 flex flex-wrap gap-2">
-        <button type="button" className="btn btn-main" disabled={add.isPending || change.isPending} onClick={save}>
+        <Button kind="main" disabled={add.isPending || change.isPending} onClick={save}>
           {product ? 'Save the label' : 'Put it on the shelf'}
-        </button>
+        </Button>
         <span className="grow" />
         {product && (
-          <button
-            type="button"
-            className="btn"
+          <Button
             onClick={() =>
               retire.mutate(
                 { id: product.id, body: { retired: !product.retired } },
@@ -262,7 +261,7 @@ export function ProductDialog({
             }
           >
             {product.retired ? 'Back on the shelf' : 'Take it off the shelf'}
-          </button>
+          </Button>
         )}
       </div>
     </DialogSheet>

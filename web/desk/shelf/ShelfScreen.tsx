@@ -7,6 +7,7 @@ import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { hrefOf, useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { ProductDialog } from './ProductDialog.tsx'
@@ -82,15 +83,15 @@ export function ShelfScreen(): ReactNode {
             onChange={(event) => setFind(event.target.value)}
           />
         </label>
-        <a className="btn" href={hrefOf(shelfApi.csv, {})} download>
+        <ButtonAnchor href={hrefOf(shelfApi.csv, {})} download>
           <Download size={18} /> CSV
-        </a>
-        <button type="button" className="btn" onClick={() => setImporting(true)}>
+        </ButtonAnchor>
+        <Button onClick={() => setImporting(true)}>
           <Upload size={18} /> From CSV
-        </button>
-        <button type="button" className="btn btn-main" onClick={() => setOpen('new')}>
+        </Button>
+        <Button kind="main" onClick={() => setOpen('new')}>
           <Plus size={18} /> New product
-        </button>
+        </Button>
       </div>
       {shown.length === 0 && (
         <p className="py-16 text-center text-lg text-ink-2">
@@ -119,9 +120,9 @@ export function ShelfScreen(): ReactNode {
         })}
       </div>
       <p className="mt-6">
-        <button type="button" className="btn btn-quiet" onClick={() => setRetired(!retired)}>
+        <Button kind="quiet" onClick={() => setRetired(!retired)}>
           {retired ? 'Back to the shelf' : 'Taken off the shelf'}
-        </button>
+        </Button>
       </p>
       {open === 'new' && <ProductDialog product={null} units={units} onClose={() => setOpen(null)} />}
       {product && <ProductDialog key={product.id} product={product} units={units} onClose={() => setOpen(null)} />}

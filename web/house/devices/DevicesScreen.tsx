@@ -5,6 +5,7 @@ import type { Device, DeviceKind, Simulate } from '../../../contract/api/devices
 import { GUARD_TEXT } from '../../../contract/words/index.ts'
 import { DEFAULT_HOUSE, guardSays } from '../../../core/index.ts'
 import { simulate, tare, useDevices } from '../../device/devices.ts'
+import { Button } from '../../parts/Button.tsx'
 import { HousePage } from '../HousePage.tsx'
 
 const KINDS: readonly DeviceKind[] = ['scale', 'climate', 'probe', 'thermometer', 'sound']
@@ -93,14 +94,9 @@ function DeviceCard({ device }: { device: Device }): ReactNode {
       </p>
       {scale && (
         <p className="mt-1 flex items-center gap-3">
-          <button
-            type="button"
-            className="btn"
-            disabled={link !== 'live'}
-            onClick={() => void tare(device.id).catch(failed)}
-          >
+          <Button disabled={link !== 'live'} onClick={() => void tare(device.id).catch(failed)}>
             Tare
-          </button>
+          </Button>
           <span className="text-ink-2">tare {scale.tareKg.toFixed(2)} kg</span>
         </p>
       )}
@@ -157,22 +153,18 @@ function StandIn({ device: { id, kind, link } }: { device: Device }): ReactNode 
       {slide(label, value, { least, most, step }, 'value', setValue)}
       {kind === 'climate' && slide('Humidity, %', second, { least: 10, most: 98, step: 1 }, 'second', setSecond)}
       <div className="flex flex-wrap gap-1.5">
-        <button
-          type="button"
-          className="btn px-3"
-          onClick={() => tell({ key: 'plug', value: link === 'unplugged' ? 1 : 0 })}
-        >
+        <Button tight onClick={() => tell({ key: 'plug', value: link === 'unplugged' ? 1 : 0 })}>
           {link === 'unplugged' ? 'Plug it in' : 'Pull the plug'}
-        </button>
-        <button type="button" className="btn px-3" onClick={() => tell({ key: 'noise', value: 60 })}>
+        </Button>
+        <Button tight onClick={() => tell({ key: 'noise', value: 60 })}>
           Make it noisy
-        </button>
-        <button type="button" className="btn px-3" onClick={() => tell({ key: 'noise', value: 1 })}>
+        </Button>
+        <Button tight onClick={() => tell({ key: 'noise', value: 1 })}>
           Quiet
-        </button>
-        <button type="button" className="btn px-3" onClick={() => tell({ key: 'absurd', value: 4 })}>
+        </Button>
+        <Button tight onClick={() => tell({ key: 'absurd', value: 4 })}>
           Absurd readings
-        </button>
+        </Button>
       </div>
     </details>
   )

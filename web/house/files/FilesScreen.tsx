@@ -5,6 +5,7 @@ import { salonApi } from '../../../contract/api/salon.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { RecordTable } from '../../../contract/formats/record-tables.ts'
 import { hrefOf, useWrite } from '../../device/api.ts'
+import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { HousePage } from '../HousePage.tsx'
 
@@ -35,9 +36,9 @@ export function FilesScreen(): ReactNode {
               <code className="rounded bg-paper px-1">./etude start --restore FILE</code>.
             </p>
           </div>
-          <a className="btn" href={hrefOf(salonApi.backup, {})}>
+          <ButtonAnchor href={hrefOf(salonApi.backup, {})}>
             <Download size={18} /> Backup
-          </a>
+          </ButtonAnchor>
         </li>
         {TABLES.map((table) => {
           const [id, label, about] = table
@@ -47,21 +48,15 @@ export function FilesScreen(): ReactNode {
                 <h2 className="text-xl">{label}</h2>
                 <p className="text-ink-2">{about}</p>
               </div>
-              <a
-                className="btn"
+              <ButtonAnchor
                 href={hrefOf(exchangeApi.csv, { table: id })}
                 aria-label={`Take out ${label.toLowerCase()}`}
               >
                 <Download size={18} /> Take out
-              </a>
-              <button
-                type="button"
-                className="btn"
-                onClick={() => setBringing(table)}
-                aria-label={`Bring in ${label.toLowerCase()}`}
-              >
+              </ButtonAnchor>
+              <Button onClick={() => setBringing(table)} aria-label={`Bring in ${label.toLowerCase()}`}>
                 <Upload size={18} /> Bring in
-              </button>
+              </Button>
             </li>
           )
         })}
@@ -70,9 +65,9 @@ export function FilesScreen(): ReactNode {
             <h2 className="text-xl">Products</h2>
             <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
           </div>
-          <a className="btn" href={hrefOf(shelfApi.csv, {})} aria-label="Take out products">
+          <ButtonAnchor href={hrefOf(shelfApi.csv, {})} aria-label="Take out products">
             <Download size={18} /> Take out
-          </a>
+          </ButtonAnchor>
         </li>
       </ul>
       {bringing && (

@@ -6,6 +6,7 @@ import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../../co
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Button } from '../../parts/Button.tsx'
 import { HousePage } from '../HousePage.tsx'
 import { Prices } from './Prices.tsx'
 
@@ -125,9 +126,9 @@ function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; 
         </span>
       </span>
       {own !== null && (
-        <button type="button" className="btn btn-quiet px-3" onClick={() => send(null)}>
+        <Button kind="quiet" tight onClick={() => send(null)}>
           Default
-        </button>
+        </Button>
       )}
       <input
         className="field w-28 text-right"

@@ -6,6 +6,8 @@ import { paceApi } from '../../../contract/api/pace.ts'
 import { TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
 
 const WIDTH = 320
@@ -42,23 +44,15 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
     <li className="card p-5" data-person={person.name}>
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="grow text-xl">{person.name}</h2>
-        <label className="btn cursor-pointer has-checked:border-accent has-checked:bg-accent-soft has-focus-visible:outline-3 has-focus-visible:outline-accent">
-          <input
-            type="checkbox"
-            className="sr-only"
-            checked={!off}
-            onChange={() => set.mutate({ id: person.id, body: { off: !off } }, failed)}
-          />
+        <Toggle pressed={!off} onClick={() => set.mutate({ id: person.id, body: { off: !off } }, failed)}>
           {off ? 'Plans take the house’s rates' : 'Plans use this pace'}
-        </label>
-        <button
-          type="button"
-          className="btn"
+        </Toggle>
+        <Button
           disabled={paces.length === 0}
           onClick={() => set.mutate({ id: person.id, body: { reset: true } }, failed)}
         >
           Start again from today
-        </button>
+        </Button>
       </div>
       {since && <p className="text-ink-2">Counted since {new Date(since).toLocaleDateString()}.</p>}
       {paces.length === 0 ? (

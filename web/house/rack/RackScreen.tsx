@@ -11,6 +11,7 @@ import { useRead, useWrite } from '../../device/api.ts'
 import { useDevice } from '../../device/devices.ts'
 import { useNow } from '../../device/use-now.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Button } from '../../parts/Button.tsx'
 import { HousePage } from '../HousePage.tsx'
 import { byLength } from './names.ts'
 import { ToolDialog } from './ToolDialog.tsx'
@@ -41,9 +42,9 @@ export function RackScreen(): ReactNode {
           {there.length} tools, {due} want something.
         </p>
         <span className="grow" />
-        <button type="button" className="btn" onClick={() => setEditing('new')}>
+        <Button onClick={() => setEditing('new')}>
           <Plus size={18} /> Hang up a tool
-        </button>
+        </Button>
         <CareForAll tools={there} house={house} />
       </div>
       {there.length === 0 && (
@@ -121,9 +122,9 @@ function CareForAll({ tools, house }: { tools: readonly RackToolDoc[]; house: Ho
     }
   }
   return (
-    <button type="button" className="btn btn-main" disabled={care.isPending} onClick={() => void all()}>
+    <Button kind="main" disabled={care.isPending} onClick={() => void all()}>
       <SprayCan size={18} /> All oiled and disinfected
-    </button>
+    </Button>
   )
 }
 

@@ -5,9 +5,10 @@ import type { Person } from '../../../contract/api/salon.ts'
 import { RACK_KIND_LABEL, TOOL_STATE_LABEL } from '../../../contract/words/index.ts'
 import { BLADES, COMB_MM, RACK_KIND_IDS, type RackKind, SKIP_FORMS, TOOL_STATE_IDS } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { nameOf } from './names.ts'
 
 const NEW: ToolFields = { kind: 'blade', id: '10', form: 'full', state: 'ready', label: '', ownerId: null, note: '' }
@@ -132,18 +133,14 @@ export function ToolDialog({
         </label>
         <div className="flex items-center gap-2">
           {tool && (
-            <button
-              type="button"
-              className="btn"
-              onClick={() => retire.mutate({ id: tool.id, body: { retired: true } }, after)}
-            >
+            <Button onClick={() => retire.mutate({ id: tool.id, body: { retired: true } }, after)}>
               Take it off the rack
-            </button>
+            </Button>
           )}
           <span className="grow">{wrong && <span className="text-alarm">{wrong.message}</span>}</span>
-          <button type="submit" className="btn btn-main" disabled={Boolean(wrong) || add.isPending || change.isPending}>
+          <Button type="submit" kind="main" disabled={Boolean(wrong) || add.isPending || change.isPending}>
             Keep
-          </button>
+          </Button>
         </div>
       </form>
     </DialogSheet>

@@ -7,6 +7,7 @@ import type { Person } from '../../../contract/api/salon.ts'
 import { mmText, RACK_CARE_LABEL, TOOL_STATE_LABEL } from '../../../contract/words/index.ts'
 import { dueOf, type House, isOffered } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
 import { lengthOf, nameOf } from './names.ts'
 
 const MINUTE = 60_000
@@ -103,16 +104,10 @@ export function ToolRow({
           {due.map((what) => {
             const Icon = CARE_ICON[what]
             return (
-              <button
-                key={what}
-                type="button"
-                className="btn shrink-0 px-3"
-                disabled={care.isPending}
-                onClick={() => done(what)}
-              >
+              <Button key={what} tight className="shrink-0" disabled={care.isPending} onClick={() => done(what)}>
                 <Icon size={16} />
                 {RACK_CARE_LABEL[what]}
-              </button>
+              </Button>
             )
           })}
         </div>

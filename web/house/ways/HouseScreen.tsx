@@ -12,7 +12,7 @@ import { houseWith, PERSONAL_SCHOOLS } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reading, useRead } from '../../device/api.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
 import { SchoolRow } from './SchoolRow.tsx'
 

@@ -16,7 +16,8 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useWrite } from '../../device/api.ts'
 import { useDevice } from '../../device/devices.ts'
 import { useSalon } from '../../device/use-salon.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
 
 type Equipment = Salon['equipment']
@@ -42,9 +43,9 @@ export function RoomScreen(): ReactNode {
     <HousePage>
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1 className="grow text-3xl">Dryers and room</h1>
-        <button type="button" className="btn" onClick={() => set({ dryers: [...equipment.dryers, newDryer()] })}>
+        <Button onClick={() => set({ dryers: [...equipment.dryers, newDryer()] })}>
           <Plus size={18} /> Another dryer
-        </button>
+        </Button>
       </div>
       <p className="mb-4 max-w-2xl text-ink-2">
         Plans dry with the strongest high-velocity dryer at hand, and finish with the stand or hand dryer. Flow, heat
@@ -97,15 +98,14 @@ export function RoomScreen(): ReactNode {
           onChange={(percent) => setRoom({ outsideRh: percent / 100 })}
         />
         {live && (
-          <button
-            type="button"
-            className="btn col-span-full justify-self-start"
+          <Button
+            className="col-span-full justify-self-start"
             onClick={() =>
               setRoom({ tempC: Math.round(climate.values.tempC! * 10) / 10, rh: Math.round(climate.values.rh!) / 100 })
             }
           >
             As the sensor reads: {climate.values.tempC!.toFixed(1)} °C, {Math.round(climate.values.rh!)} %
-          </button>
+          </Button>
         )}
       </div>
       <div className="mt-7 grid gap-7 md:grid-cols-2">
@@ -206,9 +206,9 @@ function DryerRow({
       )}
       <Figure label="Draws" unit="W" value={dryer.watts} onChange={(watts) => onChange({ watts })} />
       <Figure label="At the ear" unit="dBA" value={dryer.dBA} onChange={(dBA) => onChange({ dBA })} />
-      <button type="button" className="btn btn-quiet px-3" aria-label={`Remove ${dryer.name}`} onClick={onDrop}>
+      <Button kind="quiet" tight aria-label={`Remove ${dryer.name}`} onClick={onDrop}>
         <Trash2 size={18} />
-      </button>
+      </Button>
       <div className="col-span-full flex flex-wrap items-center gap-3">
         <label className="flex min-h-11 items-center gap-2">
           <input
@@ -220,9 +220,9 @@ function DryerRow({
           away or broken
         </label>
         {measured !== undefined && measured >= RUNNING_DBA && (
-          <button type="button" className="btn px-3" onClick={() => onChange({ dBA: Math.round(measured) })}>
+          <Button tight onClick={() => onChange({ dBA: Math.round(measured) })}>
             As the meter reads: {Math.round(measured)} dBA
-          </button>
+          </Button>
         )}
       </div>
     </li>

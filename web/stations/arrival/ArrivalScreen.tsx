@@ -12,6 +12,7 @@ import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
+import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { CoatFields } from './CoatFields.tsx'
@@ -134,9 +135,9 @@ export function ArrivalScreen(): ReactNode {
         </div>
         <div className="border-t border-line px-6 py-4">
           {save.error && <Problem error={save.error} />}
-          <button type="submit" className="btn btn-main min-h-14 w-full text-lg" disabled={save.isPending}>
+          <Button type="submit" kind="main" size="tall" className="w-full text-lg" disabled={save.isPending}>
             Save, on to the look <ArrowRight size={20} />
-          </button>
+          </Button>
         </div>
       </aside>
     </form>

@@ -1,7 +1,7 @@
 import { type ReactNode, useId } from 'react'
 import { COAT_LABEL, capital, MODIFIER_LABEL, PART_NAMES } from '../../../contract/words/index.ts'
 import { BREEDS, COAT_TYPE_IDS, DEFAULT_LENGTHS, DENSITY_IDS, findBreed, MODIFIER_IDS } from '../../../core/index.ts'
-import { AnyOf, OneOf } from '../../parts/ask.tsx'
+import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 
 export function CoatFields({ arrival, change }: FieldProps): ReactNode {

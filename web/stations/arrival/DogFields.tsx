@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
 import { TEMPERAMENT_IDS, TOLERANCE_IDS } from '../../../core/index.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 import { OnTheScale } from './OnTheScale.tsx'
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { HEALTH_LABEL } from '../../../contract/words/index.ts'
 import { findBreed, HEALTH_IDS, type HealthFlag } from '../../../core/index.ts'
-import { AnyOf, OneOf } from '../../parts/ask.tsx'
+import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 
 /** What the owner tells of the dog's health. */

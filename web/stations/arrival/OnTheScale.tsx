@@ -2,6 +2,7 @@ import { Weight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { tare, useDevice } from '../../device/devices.ts'
+import { Button } from '../../parts/Button.tsx'
 
 /** The table's scale, live: a steady weight is taken with one touch. */
 export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): ReactNode {
@@ -12,22 +13,17 @@ export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): Re
   const { kg, steadyKg } = scale
   return (
     <div className="flex flex-wrap items-center gap-2" data-testid="on-the-scale">
-      <button
-        type="button"
-        className="btn"
-        disabled={steadyKg === null}
-        onClick={() => steadyKg !== null && onWeight(steadyKg)}
-      >
+      <Button disabled={steadyKg === null} onClick={() => steadyKg !== null && onWeight(steadyKg)}>
         <Weight size={18} />
         {steadyKg === null ? 'Weigh' : `Take ${steadyKg.toFixed(2)} kg`}
-      </button>
-      <button
-        type="button"
-        className="btn btn-quiet px-3"
+      </Button>
+      <Button
+        kind="quiet"
+        tight
         onClick={() => void tare(device.id).catch((error: Error) => toast.error(error.message))}
       >
         Tare
-      </button>
+      </Button>
       <p className="text-ink-2" role="status">
         {trouble === 'absurd'
           ? 'The scale reads nonsense: left out'

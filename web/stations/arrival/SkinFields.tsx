@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react'
 import type { Arrival } from '../../../contract/api/visits.ts'
 import { dilutionText } from '../../../contract/words/index.ts'
 import { parseDilution } from '../../../core/index.ts'
-import { OneOf } from '../../parts/ask.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { Group, NumberField } from './field-parts.tsx'
 
 interface Props {

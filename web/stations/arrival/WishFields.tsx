@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { capital, KEEP_LABEL, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import { JACKET_IDS, type LengthsMm, STYLE_WISH_IDS } from '../../../core/index.ts'
-import { AnyOf, OneOf } from '../../parts/ask.tsx'
+import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog, setWishes } from './field-parts.tsx'
 
 const BRUSHINGS = [0, 1, 3, 7] as const

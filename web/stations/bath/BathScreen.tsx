@@ -43,6 +43,7 @@ import { looksOfBath } from '../../dog/looks.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { shelfOfVisit } from '../../dog/shelf-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Deshedding } from './Deshedding.tsx'
@@ -96,9 +97,9 @@ function InTheTub({ visit, salon, products, assessment, plan, house }: Props): R
       <div className="mx-auto max-w-xl p-10" data-testid="no-bath">
         <h1 className="mb-2 text-2xl">No bath for {name} today</h1>
         <p className="mb-4 text-lg">{NO_BATH_TEXT[bath.noBath]}</p>
-        <Link className="btn" to="../verdict">
+        <ButtonLink to="../verdict">
           <ArrowLeft size={18} /> To the verdict
-        </Link>
+        </ButtonLink>
       </div>
     )
   return (
@@ -291,18 +292,18 @@ function Tub({
           {children}
         </div>
         <div className="flex flex-wrap gap-2 border-t border-line p-4">
-          <button type="button" className="btn" onClick={() => setCard(true)}>
+          <Button onClick={() => setCard(true)}>
             <FlaskConical size={18} /> Mixing card
-          </button>
+          </Button>
           <span className="grow" />
-          <button type="button" className="btn btn-main" disabled={book.isPending || !visit.acceptedPlan} onClick={out}>
+          <Button kind="main" disabled={book.isPending || !visit.acceptedPlan} onClick={out}>
             {visit.acceptedPlan
               ? usual || bookedAt
                 ? 'To the dryer'
                 : 'Book it, to the dryer'
               : 'Take the verdict first'}{' '}
             <ArrowRight size={18} />
-          </button>
+          </Button>
         </div>
         {card && (
           <MixingCard

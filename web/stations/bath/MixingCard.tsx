@@ -2,6 +2,7 @@ import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
 import { type Bottle, type ProductKind, roundedVolume, type UnitSystem } from '../../../core/index.ts'
+import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 
 export interface Named {
@@ -86,9 +87,9 @@ export function MixingCard({
     >
       <MixTable bottles={bottles} nameOf={nameOf} units={units} dogName={null} />
       <p className="mt-4">{DISCARD}</p>
-      <button type="button" className="btn mt-4 print:hidden" onClick={() => print()}>
+      <Button className="mt-4 print:hidden" onClick={() => print()}>
         <Printer size={18} /> Print
-      </button>
+      </Button>
     </DialogSheet>
   )
 }

@@ -12,6 +12,8 @@ import {
   placeName,
 } from '../../../contract/words/index.ts'
 import { type BathStep, type ProductRefusal, REGION_SIDES, REGIONS, type UnitSystem } from '../../../core/index.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 
 const MOST_PLACES = 6
 
@@ -72,15 +74,15 @@ export function StepDetail({
               return (
                 <li key={product.id}>
                   {refusals.length === 0 ? (
-                    <button
-                      type="button"
-                      className="btn w-full justify-start px-3 text-left aria-pressed:border-accent aria-pressed:bg-accent-soft"
-                      aria-pressed={taken}
+                    <Toggle
+                      tight
+                      className="w-full justify-start text-left"
+                      pressed={taken}
                       onClick={() => !taken && onSwap(product.id)}
                     >
                       {taken && <Check size={18} />} {product.name || PRODUCT_KIND_LABEL[product.kind]}
                       <span className="font-normal text-ink-2">{PRODUCT_KIND_LABEL[product.kind]}</span>
-                    </button>
+                    </Toggle>
                   ) : (
                     <p className="px-3 py-1">
                       {product.name || PRODUCT_KIND_LABEL[product.kind]}
@@ -92,9 +94,9 @@ export function StepDetail({
             })}
             {swapped && (
               <li>
-                <button type="button" className="btn btn-quiet px-3" onClick={() => onSwap(null)}>
+                <Button kind="quiet" tight onClick={() => onSwap(null)}>
                   Back to what was planned
-                </button>
+                </Button>
               </li>
             )}
           </ul>

@@ -24,7 +24,8 @@ import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfPlan } from '../../dog/looks.ts'
 import { Stops } from '../../dog/Said.tsx'
 import { useTurning } from '../../dog/use-turning.ts'
-import { ScrollPane } from '../../parts/ScrollPane.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { Pane } from '../../parts/Pane.tsx'
 
 const KIND_ORDER: readonly Tool['kind'][] = ['brush', 'other', 'dryer', 'blade', 'comb', 'shears']
 
@@ -82,7 +83,7 @@ export function Begin({
         </p>
       </div>
       <div className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 md:min-h-0">
-        <ScrollPane label="What to lay out" className="flex grow flex-col gap-5 p-6">
+        <Pane label="What to lay out" className="flex grow flex-col gap-5 p-6">
           <div>
             <h1 className="text-[30px] leading-tight">{name} is ready to begin</h1>
             <p className="text-lg text-ink-2" data-testid="how-long">
@@ -110,17 +111,11 @@ export function Begin({
               ))}
             </tbody>
           </table>
-        </ScrollPane>
+        </Pane>
         <div className="border-t border-line p-4">
-          <button
-            type="button"
-            className="btn btn-main min-h-16 w-full text-lg"
-            disabled={!bench}
-            onClick={onBegin}
-            data-testid="begin"
-          >
+          <Button kind="main" size="huge" className="w-full" disabled={!bench} onClick={onBegin} data-testid="begin">
             <Play size={22} /> Begin
-          </button>
+          </Button>
         </div>
       </div>
     </div>

@@ -3,6 +3,8 @@ import { Coffee, Lightbulb } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { minutesText, pullText } from '../../../contract/words/index.ts'
 import type { BenchHere } from '../../dog/use-bench.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { clockText, minutesOf } from './clock.ts'
 
 /** How long it has been, what the dog has still to give, and when it rests. */
@@ -41,9 +43,9 @@ export function BenchHead({
           {here.unsaved > 0 ? `${here.unsaved} kept on this device` : 'Server away'}
         </p>
       )}
-      <button type="button" className="btn btn-quiet px-3 max-md:hidden" aria-pressed={hints} onClick={onHints}>
+      <Toggle kind="quiet" tight className="max-md:hidden" pressed={hints} onClick={onHints}>
         <Lightbulb size={18} /> Hints {hints ? 'on' : 'off'}
-      </button>
+      </Toggle>
     </header>
   )
 }
@@ -71,19 +73,14 @@ function RestButton({ here: { bench, now, add } }: { here: BenchHere }): ReactNo
   const due = minutesOf(bench.sinceRestMs) >= bench.restEvery
   if (bench.resting)
     return (
-      <button
-        type="button"
-        className="btn btn-main min-h-14"
-        onClick={() => add({ kind: 'rest-end' })}
-        data-testid="rest"
-      >
+      <Button kind="main" size="tall" onClick={() => add({ kind: 'rest-end' })} data-testid="rest">
         <Coffee size={20} /> Resting {clockText(now - bench.resting.since)}: go on
-      </button>
+      </Button>
     )
   return (
-    <button
-      type="button"
-      className={clsx('btn min-h-14', due && 'border-2 border-accent bg-accent-soft')}
+    <Button
+      size="tall"
+      className={due ? 'border-2 border-accent bg-accent-soft' : ''}
       onClick={() => add({ kind: 'rest' })}
       data-testid="rest"
       data-due={due}
@@ -92,6 +89,6 @@ function RestButton({ here: { bench, now, add } }: { here: BenchHere }): ReactNo
       <span className="text-ink-2">
         {minutesText(minutesOf(bench.sinceRestMs))} of {minutesText(bench.restEvery)} min
       </span>
-    </button>
+    </Button>
   )
 }

@@ -1,6 +1,5 @@
 import { ArrowRight } from 'lucide-react'
 import { type ReactNode, useEffect, useMemo } from 'react'
-import { Link } from 'react-router'
 import { bathApi } from '../../../contract/api/bath.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
@@ -12,6 +11,7 @@ import { useSalon } from '../../device/use-salon.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { shelfOfVisit } from '../../dog/shelf-of-visit.ts'
 import { type BenchHere, useBench } from '../../dog/use-bench.ts'
+import { ButtonLink } from '../../parts/Button.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Begin } from './Begin.tsx'
 import { useAwake } from './use-awake.ts'
@@ -72,9 +72,9 @@ function Bench({ visit, here, house }: { visit: Visit; here: BenchHere; house: H
       <p className="text-lg text-ink-2">
         {accepted ? `A vet sees ${name} first.` : 'The bench works from a plan: look the dog over and take a verdict.'}
       </p>
-      <Link className="btn btn-main self-start" to="../verdict">
+      <ButtonLink kind="main" className="self-start" to="../verdict">
         To the verdict <ArrowRight size={18} />
-      </Link>
+      </ButtonLink>
     </div>
   )
 }

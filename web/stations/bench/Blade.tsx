@@ -13,6 +13,7 @@ import {
   type StepStatus,
 } from '../../../core/index.ts'
 import { useDevice } from '../../device/devices.ts'
+import { Button } from '../../parts/Button.tsx'
 import { clockText, minutesOf } from './clock.ts'
 
 const LOUD: ReadonlySet<GuardSays> = new Set(['change-it', 'off-now'])
@@ -39,9 +40,9 @@ export function Blade({
   const wanted = (carrier ?? (tool?.kind === 'blade' ? tool : null))?.id ?? null
   if (!blade)
     return wanted ? (
-      <button type="button" className="btn min-h-14" onClick={() => add({ kind: 'blade-on', blade: wanted })}>
+      <Button size="tall" onClick={() => add({ kind: 'blade-on', blade: wanted })}>
         <Scissors size={18} /> Blade {wanted} on
-      </button>
+      </Button>
     ) : null
   const since = blade.cooledAt ?? blade.since
   const measured = thermometer?.link === 'live' ? thermometer.values.celsius : undefined
@@ -69,12 +70,12 @@ export function Blade({
           {GUARD_TEXT[says]}
         </span>
       </span>
-      <button type="button" className="btn px-3" onClick={() => add({ kind: 'coolant' })}>
+      <Button tight onClick={() => add({ kind: 'coolant' })}>
         <Snowflake size={18} /> Cooled
-      </button>
-      <button type="button" className="btn px-3" onClick={() => add({ kind: 'blade-off' })} aria-label="Blade off">
+      </Button>
+      <Button tight onClick={() => add({ kind: 'blade-off' })} aria-label="Blade off">
         <Square size={16} /> Off
-      </button>
+      </Button>
     </div>
   )
 }

@@ -14,6 +14,7 @@ import { CoatMap, type Look } from '../../dog/CoatMap.tsx'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 import { PhotoButton } from '../../dog/PhotoButton.tsx'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
+import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 
 interface Props {
@@ -37,22 +38,22 @@ export function Incidents(props: Props): ReactNode {
   }
   return (
     <>
-      <button type="button" className="btn min-h-14 border-alarm text-alarm" onClick={() => setChoosing(true)}>
+      <Button size="tall" className="border-alarm text-alarm" onClick={() => setChoosing(true)}>
         <TriangleAlert size={20} /> Something happened
-      </button>
+      </Button>
       {bench.incidents.map(({ id, incident, toldAt }) => (
-        <button key={id} type="button" className="btn min-h-14" onClick={() => setOpen(id)} data-testid="incident">
+        <Button key={id} size="tall" onClick={() => setOpen(id)} data-testid="incident">
           {INCIDENT_LABEL[incident]}
           {toldAt === null ? ', owner not told' : ', owner told'}
-        </button>
+        </Button>
       ))}
       {choosing && (
         <DialogSheet title="What happened?" onClose={() => setChoosing(false)}>
           <div className="grid grid-cols-2 gap-3">
             {INCIDENT_IDS.map((id) => (
-              <button key={id} type="button" className="btn min-h-16 text-lg" onClick={() => record(id)}>
+              <Button key={id} size="huge" onClick={() => record(id)}>
                 {INCIDENT_LABEL[id]}
-              </button>
+              </Button>
             ))}
           </div>
         </DialogSheet>
@@ -141,9 +142,9 @@ function IncidentCard({
         {wrong && <p className="text-alarm">Size: a number from 0 to 1000 mm</p>}
         <div className="flex flex-wrap gap-2">
           {incident.toldAt === null ? (
-            <button type="button" className="btn min-h-14" onClick={() => add({ kind: 'told', incident: incident.id })}>
+            <Button size="tall" onClick={() => add({ kind: 'told', incident: incident.id })}>
               <Check size={18} /> The owner knows
-            </button>
+            </Button>
           ) : (
             <p className="flex min-h-14 items-center gap-2">
               <Check size={18} /> The owner knows
@@ -151,9 +152,9 @@ function IncidentCard({
           )}
           <PhotoButton visitId={visitId} kind="incident" incidentId={incident.id} />
           <span className="grow" />
-          <button type="button" className="btn btn-main min-h-14" disabled={wrong} onClick={keep}>
+          <Button kind="main" size="tall" disabled={wrong} onClick={keep}>
             Keep
-          </button>
+          </Button>
         </div>
       </div>
     </DialogSheet>

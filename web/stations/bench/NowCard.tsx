@@ -16,7 +16,8 @@ import {
   toolName,
 } from '../../../contract/words/index.ts'
 import { type BenchHappening, SKIP_REASONS, type StepStatus } from '../../../core/index.ts'
-import { ScrollPane } from '../../parts/ScrollPane.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { Pane } from '../../parts/Pane.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { clockText, leftText, minutesOf } from './clock.ts'
 
@@ -78,7 +79,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
         </div>
       </div>
       <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(0,340px)] gap-4 max-md:grid-cols-1 md:min-h-0">
-        <ScrollPane label="How, and what to mind">
+        <Pane label="How, and what to mind">
           {details.length > 0 && <p className="mt-1 text-lg text-ink-2">{details.join(' · ')}</p>}
           {waits && !finished && (
             <p className="mt-2 text-lg font-medium" data-testid="waits">
@@ -114,72 +115,65 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
           )}
           {status.note && <p className="mt-2">Noted: {status.note}</p>}
           {others.length > 0 && !mine && <p className="mt-2 text-lg">{others.join(' and ')} at it now</p>}
-        </ScrollPane>
+        </Pane>
         <div className="relative min-h-[160px] max-md:hidden">{children}</div>
       </div>
       <div className="mt-4 flex shrink-0 flex-wrap gap-2.5">
         {finished ? (
-          <button
-            type="button"
-            className="btn min-h-16 grow text-lg"
-            onClick={() => add({ kind: 'reopen', step: step.id })}
-          >
+          <Button size="huge" className="grow" onClick={() => add({ kind: 'reopen', step: step.id })}>
             <RotateCcw size={22} />{' '}
             {status.status === 'done' ? 'Done. Open it again' : `${SKIP_LABEL[status.skipReason!]}. Open it again`}
-          </button>
+          </Button>
         ) : (
           <>
             {mine ? (
-              <button
-                type="button"
-                className="btn min-h-16 px-5 text-lg"
-                onClick={() => add({ kind: 'pause', step: step.id })}
-              >
+              <Button size="huge" className="px-5" onClick={() => add({ kind: 'pause', step: step.id })}>
                 <Pause size={22} /> Pause
-              </button>
+              </Button>
             ) : (
-              <button
-                type="button"
-                className={clsx('btn min-h-16 px-6 text-lg', spentMs === 0 && (waits ? 'grow' : 'btn-main grow'))}
+              <Button
+                kind={spentMs === 0 && !waits ? 'main' : 'plain'}
+                size="huge"
+                className={spentMs === 0 ? 'grow px-6' : 'px-6'}
                 onClick={() => add({ kind: 'start', step: step.id })}
                 data-testid="start"
               >
                 <Play size={22} /> {spentMs > 0 ? 'Go on' : waits ? 'Start all the same' : 'Start'}
-              </button>
+              </Button>
             )}
-            <button
-              type="button"
-              className={clsx('btn min-h-16 px-6 text-lg', (mine || spentMs > 0) && 'btn-main grow')}
+            <Button
+              kind={mine || spentMs > 0 ? 'main' : 'plain'}
+              size="huge"
+              className={mine || spentMs > 0 ? 'grow px-6' : 'px-6'}
               onClick={onDone}
               data-testid="done"
             >
               {step.dwellMin > 0 ? <Hourglass size={22} /> : <Check size={22} />} Done
               {step.dwellMin > 0 && `, ${minutesText(step.dwellMin)} min on`}
-            </button>
-            <button type="button" className="btn min-h-16 px-4" onClick={() => setSkipping(true)}>
+            </Button>
+            <Button size="huge" className="px-4" onClick={() => setSkipping(true)}>
               <SkipForward size={20} /> Skip
-            </button>
+            </Button>
           </>
         )}
-        <button type="button" className="btn btn-quiet min-h-16 px-4" onClick={() => setChanging(true)}>
+        <Button kind="quiet" size="huge" className="px-4" onClick={() => setChanging(true)}>
           Note
-        </button>
+        </Button>
       </div>
       {skipping && (
         <DialogSheet title={`Skip: ${stepTitle(step)}`} onClose={() => setSkipping(false)}>
           <div className="grid grid-cols-2 gap-3">
             {SKIP_REASONS.map((reason) => (
-              <button
+              <Button
                 key={reason}
-                type="button"
-                className="btn min-h-16 text-lg"
+                size="huge"
                 onClick={() => {
                   add({ kind: 'skip', step: step.id, reason })
                   setSkipping(false)
                 }}
               >
                 {SKIP_LABEL[reason]}
-              </button>
+              </Button>
             ))}
           </div>
         </DialogSheet>
@@ -246,9 +240,9 @@ function ChangeDialog({
             onChange={(event) => setText(event.target.value)}
           />
         </label>
-        <button type="submit" className="btn btn-main self-end" disabled={wrong}>
+        <Button type="submit" kind="main" className="self-end" disabled={wrong}>
           Keep
-        </button>
+        </Button>
       </form>
     </DialogSheet>
   )

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import { stepTitle } from '../../../contract/words/index.ts'
 import type { Bench, BenchHappening, DwellTimer } from '../../../core/index.ts'
 import { useRinging } from '../../app/use-ringing.ts'
+import { Button } from '../../parts/Button.tsx'
 import { leftText } from './clock.ts'
 
 /** What is left on, by the name on the bottle. */
@@ -66,14 +67,14 @@ export function Timers({
                 </span>
               </span>
             </button>
-            <button
-              type="button"
-              className="btn min-h-14 px-3"
+            <Button
+              tight
+              size="tall"
               aria-label={`One minute more for ${label}`}
               onClick={() => add({ kind: 'timer-more', timer: timer.id, minutes: 1 })}
             >
               <Plus size={18} />1
-            </button>
+            </Button>
           </li>
         )
       })}

@@ -1,4 +1,3 @@
-import { clsx } from 'clsx'
 import { ArrowRight, Rotate3d } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -21,6 +20,7 @@ import { looksOfLengths } from '../../dog/looks.ts'
 import { PhotoButton } from '../../dog/PhotoButton.tsx'
 import type { BenchHere } from '../../dog/use-bench.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { BenchHead } from './BenchHead.tsx'
 import { Blade } from './Blade.tsx'
 import { Incidents } from './Incident.tsx'
@@ -112,9 +112,9 @@ export function Working({
           {newer && (
             <p className="flex flex-wrap items-center gap-3" data-testid="newer-plan">
               <span className="font-medium">The verdict changed and was taken.</span>
-              <button type="button" className="btn btn-main" onClick={() => add(plan)}>
+              <Button kind="main" onClick={() => add(plan)}>
                 Work by the new plan
-              </button>
+              </Button>
               What is done stays done.
             </p>
           )}
@@ -168,22 +168,22 @@ export function Working({
               }}
               label={`${name}, where the work is`}
             />
-            <button
-              type="button"
-              className="btn absolute bottom-0 right-0 px-3"
+            <Button
+              tight
+              className="absolute bottom-0 right-0"
               onClick={() => stage.onTurn()}
               aria-label="Turn the dog"
             >
               <Rotate3d size={18} />
-            </button>
+            </Button>
           </NowCard>
           <div className="flex flex-wrap items-center gap-2">
             <Blade bench={bench} status={status} now={now} person={person} house={house} add={add} />
             <Incidents visitId={visit.id} bench={bench} drawn={drawn} looks={looks} add={add} />
             <PhotoButton visitId={visit.id} kind="before" />
-            <Link className="btn min-h-14" to="../look">
+            <ButtonLink size="tall" to="../look">
               Found otherwise
-            </Link>
+            </ButtonLink>
           </div>
         </div>
         <aside className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 max-md:border-t md:min-h-0">
@@ -191,14 +191,15 @@ export function Working({
             <StepList bench={bench} chosen={status.step.id} onChoose={choose} />
           </div>
           <div className="border-t border-line p-3">
-            <button
-              type="button"
-              className={clsx('btn min-h-14 w-full text-lg', over && 'btn-main')}
+            <Button
+              kind={over ? 'main' : 'plain'}
+              size="tall"
+              className="w-full text-lg"
               onClick={say}
               data-testid="to-goodbye"
             >
               {over ? 'All done: to the goodbye' : 'To the goodbye'} <ArrowRight size={18} />
-            </button>
+            </Button>
           </div>
         </aside>
       </div>

@@ -1,6 +1,5 @@
 import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
@@ -25,6 +24,8 @@ import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Blends } from './Blends.tsx'
@@ -79,9 +80,9 @@ export function CutScreen(): ReactNode {
       <div className="mx-auto max-w-xl p-10">
         <h1 className="mb-2 text-2xl">Nothing is cut today</h1>
         <p className="mb-4 text-ink-2">The groom stops before it begins.</p>
-        <Link className="btn" to="../verdict">
+        <ButtonLink to="../verdict">
           <ArrowLeft size={18} /> To the verdict
-        </Link>
+        </ButtonLink>
       </div>
     )
   const keep = (): void => {
@@ -109,12 +110,12 @@ export function CutScreen(): ReactNode {
     >
       {Object.keys(tried).length > 0 && (
         <>
-          <button type="button" className="btn" disabled={save.isPending} onClick={keep}>
+          <Button disabled={save.isPending} onClick={keep}>
             Keep these lengths
-          </button>
-          <button type="button" className="btn btn-quiet" onClick={() => setTried({})}>
+          </Button>
+          <Button kind="quiet" onClick={() => setTried({})}>
             As before
-          </button>
+          </Button>
         </>
       )}
     </Cutting>
@@ -256,15 +257,9 @@ function Cutting({
                 </p>
                 <span className="mt-1 flex flex-wrap gap-1.5">
                   {places.map((one) => (
-                    <button
-                      key={one.key}
-                      type="button"
-                      className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-                      aria-pressed={one === place}
-                      onClick={() => choose(one)}
-                    >
+                    <Toggle key={one.key} tight pressed={one === place} onClick={() => choose(one)}>
                       {capital(placeName(one.region, one.side))}
-                    </button>
+                    </Toggle>
                   ))}
                 </span>
               </li>
@@ -300,9 +295,9 @@ function Cutting({
         <div className="flex flex-wrap gap-2 border-t border-line p-4">
           {children}
           <span className="grow" />
-          <Link className="btn btn-main" to={visit.acceptedPlan ? '../bench' : '../verdict'}>
+          <ButtonLink kind="main" to={visit.acceptedPlan ? '../bench' : '../verdict'}>
             {visit.acceptedPlan ? 'To the bench' : 'Take the verdict first'} <ArrowRight size={18} />
-          </Link>
+          </ButtonLink>
         </div>
       </aside>
     </Station>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import type { LengthsMm } from '../../../core/index.ts'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { LEAST_MM, LENGTH_STYLES, type LengthSource, lengthText, type PartLength } from './part-lengths.ts'
 
 const SOURCE_LABEL: Record<LengthSource, string> = {
@@ -30,16 +31,9 @@ export function Lengths({
     <div className="rounded-2xl bg-paper px-4 pt-3 pb-1" data-testid="lengths">
       <fieldset className="mb-1 flex flex-wrap items-center gap-1.5" aria-label="Lengths from">
         {sources.map((source) => (
-          <button
-            key={source}
-            type="button"
-            className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-            aria-pressed={like.has(source)}
-            onClick={() => onSource(source)}
-            data-source={source}
-          >
+          <Toggle key={source} tight pressed={like.has(source)} onClick={() => onSource(source)} data-source={source}>
             {SOURCE_LABEL[source]}
-          </button>
+          </Toggle>
         ))}
       </fieldset>
       <div className="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">

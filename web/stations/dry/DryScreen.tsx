@@ -1,6 +1,6 @@
 import { ArrowLeft } from 'lucide-react'
 import { type ReactNode, useCallback, useDeferredValue, useMemo, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import type { Salon } from '../../../contract/api/salon.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import {
@@ -40,6 +40,8 @@ import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfWater } from '../../dog/looks.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { DryingChart } from './DryingChart.tsx'
@@ -59,9 +61,9 @@ export function DryScreen(): ReactNode {
       <div className="mx-auto max-w-xl p-10">
         <h1 className="mb-2 text-2xl">This dog is not bathed today</h1>
         <p className="mb-4 text-ink-2">The groom stops before the bath.</p>
-        <Link className="btn" to="../verdict">
+        <ButtonLink to="../verdict">
           <ArrowLeft size={18} /> To the verdict
-        </Link>
+        </ButtonLink>
       </div>
     )
   return <Dry visit={visit} salon={salon} {...made} />
@@ -136,14 +138,9 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   }
   const [, air, brush] = drying.stages
   const toggle = (key: 'low' | 'nozzle' | 'spray', label: string): ReactNode => (
-    <button
-      type="button"
-      className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-      aria-pressed={settings[key]}
-      onClick={() => setChanges({ ...changes, [key]: !settings[key] })}
-    >
+    <Toggle tight pressed={settings[key]} onClick={() => setChanges({ ...changes, [key]: !settings[key] })}>
       {label}
-    </button>
+    </Toggle>
   )
   return (
     <Station>
@@ -167,10 +164,10 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
               const { region, side } = REGION_SIDES[index]!
               return (
                 <li key={index}>
-                  <button type="button" className="btn px-3" onClick={() => go(index)}>
+                  <Button tight onClick={() => go(index)}>
                     {capital(placeName(region, side))}{' '}
                     <span className="font-normal text-ink-2">{minutesText(minutes)}</span>
-                  </button>
+                  </Button>
                 </li>
               )
             })}
@@ -205,12 +202,12 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
           <>
             <DryingChart model={model} changeover={changeover} most={most} onChangeover={setChosen} run={run} />
             <div className="flex flex-wrap gap-1.5">
-              <button type="button" className="btn px-3" onClick={() => setChosen(null)}>
+              <Button tight onClick={() => setChosen(null)}>
                 Usual: {minutesText(usualChangeover(model))} min
-              </button>
-              <button type="button" className="btn px-3" onClick={() => setChosen(least)}>
+              </Button>
+              <Button tight onClick={() => setChosen(least)}>
                 Least time: {minutesText(least)} min
-              </button>
+              </Button>
               {toggle('low', 'Low setting')}
               {toggle('nozzle', 'Nozzle')}
               {toggle('spray', 'Drying spray')}

@@ -9,6 +9,7 @@ import {
   type RoomAir,
 } from '../../../core/index.ts'
 import { useDevice } from '../../device/devices.ts'
+import { Button } from '../../parts/Button.tsx'
 
 interface Room {
   readonly tempC: number
@@ -67,16 +68,16 @@ export function RoomPanel({
         onChange={(percent) => onRoom({ ...room, rh: percent / 100 })}
       />
       {live && (
-        <button
-          type="button"
-          className="btn mt-1 px-3"
+        <Button
+          tight
+          className="mt-1"
           data-testid="use-sensor"
           onClick={() =>
             onRoom({ tempC: Math.round(sensor.values.tempC! * 10) / 10, rh: Math.round(sensor.values.rh!) / 100 })
           }
         >
           As the sensor reads: {sensor.values.tempC!.toFixed(1)} °C, {Math.round(sensor.values.rh!)} %
-        </button>
+        </Button>
       )}
       <table className="mt-3 w-full" data-testid="room">
         <caption className="mb-1 text-left font-medium">

@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import { minutesText, placeName } from '../../../contract/words/index.ts'
 import { REGION_SIDES } from '../../../core/index.ts'
 import { useDevice } from '../../device/devices.ts'
+import { Button } from '../../parts/Button.tsx'
 import type { Run } from './use-run.ts'
 
 const clock = (minutes: number): string =>
@@ -31,12 +32,12 @@ export function RunPanel({
   if (!run || run.finishedAt)
     return (
       <div className="flex flex-wrap items-center gap-3 px-5 pb-3" data-testid="run">
-        <button type="button" className="btn btn-main" onClick={() => mark('start')}>
+        <Button kind="main" onClick={() => mark('start')}>
           <Play size={18} /> {run ? 'Dry again' : 'Towelled: start the clock'}
-        </button>
-        <button type="button" className="btn" onClick={onDry}>
+        </Button>
+        <Button onClick={onDry}>
           On to the cut <ArrowRight size={18} />
-        </button>
+        </Button>
         {run && (
           <p className="text-ink-2">
             {name} was dry after {minutesText(minutes)} minutes.
@@ -68,19 +69,18 @@ export function RunPanel({
           </span>
         </p>
         {run.changedAt ? (
-          <button type="button" className="btn btn-main" onClick={() => mark('finish')}>
+          <Button kind="main" onClick={() => mark('finish')}>
             <Check size={18} /> Dry
-          </button>
+          </Button>
         ) : (
-          <button type="button" className="btn btn-main" onClick={() => mark('change')}>
+          <Button kind="main" onClick={() => mark('change')}>
             <Wind size={18} /> Now brushing
-          </button>
+          </Button>
         )}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <button
-          type="button"
-          className="btn px-3"
+        <Button
+          tight
           disabled={probe?.link !== 'live' || ratio === undefined}
           onClick={() =>
             ratio !== undefined &&
@@ -96,11 +96,11 @@ export function RunPanel({
           {probe?.link === 'live' && ratio !== undefined
             ? `Probe ${ratio.toFixed(2)} g/g on ${where}`
             : probeSays(probe?.link)}
-        </button>
+        </Button>
         {place && (
-          <button type="button" className="btn btn-quiet px-3" onClick={onForget}>
+          <Button kind="quiet" tight onClick={onForget}>
             Anywhere
-          </button>
+          </Button>
         )}
         <Towels onWeigh={(value) => measure({ kind: 'towel', region: null, side: null, value })} />
         <p className="text-ink-2" data-testid="readings">

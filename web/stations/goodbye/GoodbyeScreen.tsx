@@ -1,4 +1,3 @@
-import { clsx } from 'clsx'
 import { ArrowRight, CalendarPlus, Check, FileText, Printer } from 'lucide-react'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -20,6 +19,7 @@ import { dogDrawn } from '../../dog/dog-file.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useBench } from '../../dog/use-bench.ts'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
+import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Booking } from './Booking.tsx'
 import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
@@ -38,9 +38,9 @@ export function GoodbyeScreen(): ReactNode {
       <div className="mx-auto flex max-w-xl flex-col gap-4 p-10">
         <h1 className="text-3xl">Too early for a goodbye</h1>
         <p className="text-lg text-ink-2">The goodbye follows from the verdict, and there is none yet.</p>
-        <Link className="btn btn-main self-start" to="../look">
+        <ButtonLink kind="main" className="self-start" to="../look">
           Look the dog over <ArrowRight size={18} />
-        </Link>
+        </ButtonLink>
       </div>
     )
   return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the goodbye" />
@@ -230,9 +230,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
                       {page.incidents[i]?.did && <span className="block text-ink-2">{page.incidents[i].did}</span>}
                     </span>
                     {toldAt === null && !finishedAt ? (
-                      <button type="button" className="btn" onClick={() => here.add({ kind: 'told', incident: id })}>
-                        The owner knows
-                      </button>
+                      <Button onClick={() => here.add({ kind: 'told', incident: id })}>The owner knows</Button>
                     ) : (
                       <span className="flex items-center gap-1 text-ink-2">
                         <Check size={16} /> told
@@ -291,54 +289,47 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
         </aside>
       </div>
       <footer className="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-3">
-        <a className="btn" href={hrefOf(goodbyeApi.groomerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
+        <ButtonAnchor href={hrefOf(goodbyeApi.groomerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
           <FileText size={18} /> Groomer’s sheet
-        </a>
-        <a className="btn" href={hrefOf(goodbyeApi.ownerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
+        </ButtonAnchor>
+        <ButtonAnchor href={hrefOf(goodbyeApi.ownerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
           <Printer size={18} /> Owner’s sheet
-        </a>
-        <a className="btn" href={hrefOf(goodbyeApi.calendar, { id: visit.id })}>
+        </ButtonAnchor>
+        <ButtonAnchor href={hrefOf(goodbyeApi.calendar, { id: visit.id })}>
           <CalendarPlus size={18} /> Calendar
-        </a>
+        </ButtonAnchor>
         <span className="grow" />
         {!finishedAt && (
           <>
             {openSteps > 0 && <p className="text-ink-2">{openSteps} steps still open on the bench</p>}
             {untold.length > 0 && <p className="font-medium text-alarm">The owner does not know yet what happened</p>}
             {changed && (
-              <button
-                type="button"
-                className="btn"
-                disabled={change.isPending}
-                onClick={() => send(goodbye.checkedAt !== null)}
-              >
+              <Button disabled={change.isPending} onClick={() => send(goodbye.checkedAt !== null)}>
                 Keep
-              </button>
+              </Button>
             )}
             {goodbye.checkedAt === null ? (
-              <button
-                type="button"
-                className="btn btn-main"
+              <Button
+                kind="main"
                 disabled={change.isPending || person === null}
                 onClick={() => send(true)}
                 data-testid="sign"
               >
                 <Check size={18} /> {person === null ? 'Say who you are, above' : 'Comb check done'}
-              </button>
+              </Button>
             ) : (
               <>
                 <p className="flex items-center gap-1.5" data-testid="signed">
                   <Check size={18} /> Comb check by {page.checkedBy}
                 </p>
-                <button
-                  type="button"
-                  className={clsx('btn btn-main')}
+                <Button
+                  kind="main"
                   disabled={sayGoodbye.isPending || change.isPending}
                   onClick={() => (changed ? send(true, finish) : finish())}
                   data-testid="say-goodbye"
                 >
                   Goes home <ArrowRight size={18} />
-                </button>
+                </Button>
               </>
             )}
           </>

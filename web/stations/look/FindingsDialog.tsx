@@ -2,8 +2,9 @@ import { type ReactNode, useState } from 'react'
 import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { capital, FINDING_LABEL, placeName, TAG_LABEL } from '../../../contract/words/index.ts'
 import { FINDING_IDS, type Finding, findingKind, REGION_SIDES, type SideScores, TAG_IDS } from '../../../core/index.ts'
-import { AnyOf } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { AnyOf } from '../../parts/Toggle.tsx'
 
 interface Props {
   readonly index: number
@@ -96,9 +97,9 @@ function Findings({ scores, onSave }: Pick<Props, 'scores' | 'onSave'>): ReactNo
         </p>
       )}
       <AnyOf legend="The coat is" choices={tagChoices} values={tags} onChange={setTags} />
-      <button type="submit" className="btn btn-main self-end">
+      <Button type="submit" kind="main" className="self-end">
         Note it
-      </button>
+      </Button>
     </form>
   )
 }
@@ -118,14 +119,10 @@ function Leave({ leave, onSave }: { leave: string | null; onSave: Props['onSave'
         <input className="field" maxLength={200} value={why} onChange={(event) => setWhy(event.target.value)} />
       </label>
       <div className="flex justify-end gap-2">
-        {leave !== null && (
-          <button type="button" className="btn" onClick={() => onSave({ leave: null })}>
-            Work on it after all
-          </button>
-        )}
-        <button type="submit" className="btn btn-main">
+        {leave !== null && <Button onClick={() => onSave({ leave: null })}>Work on it after all</Button>}
+        <Button type="submit" kind="main">
           Leave it alone
-        </button>
+        </Button>
       </div>
     </form>
   )

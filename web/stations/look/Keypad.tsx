@@ -3,6 +3,8 @@ import { ArrowLeft, ArrowRight, Ban, CopyCheck, Eraser, Minus, Plus, Search, Spa
 import { memo, type ReactNode } from 'react'
 import { capital, FINDING_LABEL, mmText, placeName, SCALE_LABEL, SCORE_WORD } from '../../../contract/words/index.ts'
 import { EXTENTS, mirrorIndex, REGION_SIDES, SCALE_IDS, SCORES, type Scale, type Sheet } from '../../../core/index.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import { type Actions, placesScored, type Sweep } from './sweep.ts'
 
 const EXTENT_WORD: Record<number, string> = {
@@ -45,15 +47,14 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
     <div className="flex flex-col gap-3" data-sweep>
       <div className="flex gap-1" role="group" aria-label="What is scored">
         {SCALE_IDS.map((scale) => (
-          <button
+          <Toggle
             key={scale}
-            type="button"
-            aria-pressed={scale === layer}
-            className={clsx('btn grow px-2 text-[15px]', scale === layer && 'border-accent bg-accent-soft')}
+            pressed={scale === layer}
+            className="grow px-2 text-[15px]"
             onClick={() => actions.setLayer(scale)}
           >
             {SCALE_LABEL[scale]}
-          </button>
+          </Toggle>
         ))}
       </div>
       <div className="flex items-baseline justify-between gap-3">
@@ -89,30 +90,30 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
       </div>
       <LastScored sheet={sheet} sweep={sweep} actions={actions} />
       <div className="grid grid-cols-3 gap-2">
-        <button type="button" className="btn px-2" onClick={actions.back}>
+        <Button tight onClick={actions.back}>
           <ArrowLeft size={18} /> Back
-        </button>
-        <button type="button" className="btn px-2" onClick={actions.mirror} disabled={!paired && !canMirror(sweep)}>
+        </Button>
+        <Button tight onClick={actions.mirror} disabled={!paired && !canMirror(sweep)}>
           <CopyCheck size={18} /> Both alike
-        </button>
-        <button type="button" className="btn px-2" onClick={actions.skip}>
+        </Button>
+        <Button tight onClick={actions.skip}>
           Skip <ArrowRight size={18} />
-        </button>
-        <button type="button" className="btn px-2" onClick={onFindings}>
+        </Button>
+        <Button tight onClick={onFindings}>
           <Search size={18} /> Found
-        </button>
-        <button type="button" className="btn px-2" onClick={actions.clear} disabled={scores[layer] === null}>
+        </Button>
+        <Button tight onClick={actions.clear} disabled={scores[layer] === null}>
           <Eraser size={18} /> Not seen
-        </button>
-        <button type="button" className="btn px-2" onClick={actions.undo} disabled={!canUndo}>
+        </Button>
+        <Button tight onClick={actions.undo} disabled={!canUndo}>
           <Undo2 size={18} /> Undo
-        </button>
-        <button type="button" className="btn col-span-2" onClick={() => actions.rest(true)}>
+        </Button>
+        <Button className="col-span-2" onClick={() => actions.rest(true)}>
           <Sparkles size={18} /> All the rest is clean
-        </button>
-        <button type="button" className="btn px-2" onClick={onLeave} aria-pressed={scores.leave !== null}>
+        </Button>
+        <Toggle tight onClick={onLeave} pressed={scores.leave !== null}>
           <Ban size={18} /> Leave it
-        </button>
+        </Toggle>
       </div>
       {scores.findings.length > 0 && (
         <p className="text-ink-2">Seen here: {scores.findings.map(({ id }) => FINDING_LABEL[id]).join(', ')}.</p>
@@ -155,23 +156,13 @@ function LastScored({ sheet, sweep, actions }: Pick<Props, 'sheet' | 'sweep' | '
           {mat >= 2 && (
             <div className="mt-2 flex items-center gap-2">
               <span className="grow text-ink-2">Free hair under it</span>
-              <button
-                type="button"
-                className="btn size-11 p-0"
-                aria-label="Less free hair"
-                onClick={() => actions.standoff(-1)}
-              >
+              <Button className="size-11 p-0" aria-label="Less free hair" onClick={() => actions.standoff(-1)}>
                 <Minus size={18} />
-              </button>
+              </Button>
               <span className="w-16 text-center text-lg font-semibold">{mmText(standoffMm ?? 0)} mm</span>
-              <button
-                type="button"
-                className="btn size-11 p-0"
-                aria-label="More free hair"
-                onClick={() => actions.standoff(1)}
-              >
+              <Button className="size-11 p-0" aria-label="More free hair" onClick={() => actions.standoff(1)}>
                 <Plus size={18} />
-              </button>
+              </Button>
             </div>
           )}
         </>

@@ -10,6 +10,7 @@ import {
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
 import type { House, Plan, Sheet, StopAction } from '../../../core/index.ts'
+import { Button } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
 
 const MOST_STOPS = 2
@@ -52,9 +53,9 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
                 : 'one moment'}
           </p>
         </div>
-        <button type="button" className={open === 0 ? 'btn btn-main' : 'btn'} onClick={onVerdict}>
+        <Button kind={open === 0 ? 'main' : 'plain'} onClick={onVerdict}>
           {blind ? 'Compare' : 'Verdict'} <ArrowRight size={18} />
-        </button>
+        </Button>
       </div>
     </div>
   )
@@ -96,13 +97,8 @@ function Settling({ file, house, onLook }: Pick<Props, 'file' | 'house' | 'onLoo
       </p>
     )
   return (
-    <button
-      type="button"
-      className="btn min-h-11 self-start px-3"
-      onClick={() => onLook(best.index)}
-      data-testid="settles"
-    >
+    <Button tight className="self-start" onClick={() => onLook(best.index)} data-testid="settles">
       <Hand size={18} /> {text}
-    </button>
+    </Button>
   )
 }

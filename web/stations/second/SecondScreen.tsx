@@ -1,6 +1,5 @@
 import { ArrowLeft, Hand } from 'lucide-react'
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import type { Visit } from '../../../contract/api/visits.ts'
 import {
   capital,
@@ -25,6 +24,8 @@ import { dogDrawn, useFile } from '../../dog/dog-file.ts'
 import { sheetLooks } from '../../dog/looks.ts'
 import { sheetOf } from '../../dog/sheet-state.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { ButtonLink } from '../../parts/Button.tsx'
+import { Toggle } from '../../parts/Toggle.tsx'
 import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
 import { Station } from '../Station.tsx'
@@ -38,9 +39,9 @@ export function SecondScreen(): ReactNode {
       <div className="mx-auto max-w-xl p-10">
         <h1 className="mb-2 text-2xl">No second opinion yet</h1>
         <p className="mb-4 text-ink-2">Ask for one from the verdict.</p>
-        <Link className="btn" to="../verdict">
+        <ButtonLink to="../verdict">
           <ArrowLeft size={18} /> To the verdict
-        </Link>
+        </ButtonLink>
       </div>
     )
   return <Compared visit={visit} second={visit.second} />
@@ -104,15 +105,9 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
         <div className="flex items-center gap-2 px-5 pt-3">
           <span className="text-ink-2">Scores of</span>
           {(['first', 'second'] as const).map((which) => (
-            <button
-              key={which}
-              type="button"
-              className="btn px-3 aria-pressed:border-accent aria-pressed:bg-accent-soft"
-              aria-pressed={shown === which}
-              onClick={() => setShown(which)}
-            >
+            <Toggle key={which} tight pressed={shown === which} onClick={() => setShown(which)}>
               {who[which]}
-            </button>
+            </Toggle>
           ))}
           <span className="text-ink-2">{differ.size > 0 && 'where they differ stands out'}</span>
         </div>
@@ -179,12 +174,12 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
           </>
         )}
         <div className="mt-auto flex flex-wrap gap-3">
-          <Link className="btn" to="../verdict">
+          <ButtonLink to="../verdict">
             <ArrowLeft size={18} /> To the verdict
-          </Link>
-          <Link className="btn" to="look">
+          </ButtonLink>
+          <ButtonLink to="look">
             <Hand size={18} /> {who.second} scores on
-          </Link>
+          </ButtonLink>
         </div>
       </aside>
     </Station>

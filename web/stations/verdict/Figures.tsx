@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react'
 import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import type { Plan, Treatment } from '../../../core/index.ts'
-import { Opens } from '../../parts/ask.tsx'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
+import { Opens } from '../../parts/Opens.tsx'
 
 const one = (value: number): string => value.toFixed(1)
 

@@ -5,6 +5,7 @@ import type { PlanRecord } from '../../../contract/api/plan.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { changedText, minutesText, pullText, SCORE_WORD, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { differenceOf, type Plan, REGION_SIDES, type RegionPlan, SCORES, type Score } from '../../../core/index.ts'
+import { Button } from '../../parts/Button.tsx'
 
 /** The groom under way: how much is done, what is left of the dog and of the clock. */
 export function UnderWay({ visit, plan }: { visit: Visit; plan: Plan }): ReactNode {
@@ -97,14 +98,13 @@ export function PlaceActions({
     <div className="mb-4 rounded-2xl bg-paper p-3">
       <div className="mb-3 flex items-center gap-3">
         <p className="grow font-medium">{region.done ? 'Finished' : 'Under way'}</p>
-        <button
-          type="button"
-          className={region.done ? 'btn' : 'btn btn-main'}
+        <Button
+          kind={region.done ? 'plain' : 'main'}
           onClick={() => onDone(!region.done)}
           disabled={region.treatment === 'look'}
         >
           <Check size={18} /> {region.done ? 'Not finished after all' : 'Finished'}
-        </button>
+        </Button>
       </div>
       <fieldset>
         <legend className="mb-1 text-ink-2">Found otherwise? Score the mat again</legend>

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { inTen, nextLookText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { type House, type Odds, REGION_SIDES } from '../../../core/index.ts'
+import { ButtonLink } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
 
 const MOST_LOOKS = 3
@@ -94,10 +95,10 @@ function NextLooks({ odds }: { odds: Odds }): ReactNode {
         {worth.map(({ index }) => {
           const { key, region, side } = REGION_SIDES[index]!
           return (
-            <Link key={key} className="btn min-h-11 px-3" to={`../look?at=${key}`}>
+            <ButtonLink key={key} tight to={`../look?at=${key}`}>
               Look at {side ? `${side} ` : ''}
               {region.replace('-', ' ')}
-            </Link>
+            </ButtonLink>
           )
         })}
       </div>

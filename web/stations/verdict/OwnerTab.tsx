@@ -12,6 +12,7 @@ import { type Plan, quoteOf } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import type { DogDrawn } from '../../dog/dog-file.ts'
+import { Button, ButtonLink } from '../../parts/Button.tsx'
 
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 
@@ -130,9 +131,8 @@ export function OwnerTab({
             {visit.client.phone && <span className="text-ink-2">{visit.client.phone}</span>}
           </p>
           <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className={needs !== null && needs.length > 0 && !waiting ? 'btn btn-main' : 'btn'}
+            <Button
+              kind={needs !== null && needs.length > 0 && !waiting ? 'main' : 'plain'}
               disabled={!record || ask.isPending}
               onClick={() =>
                 record &&
@@ -143,15 +143,11 @@ export function OwnerTab({
               }
             >
               <Send size={18} /> {waiting ? 'Send it again' : 'Send the page'}
-            </button>
+            </Button>
             {link && (
               <>
-                <Link className="btn" to={link}>
-                  See what they see
-                </Link>
-                <Link className="btn" to="/outbox">
-                  Messages
-                </Link>
+                <ButtonLink to={link}>See what they see</ButtonLink>
+                <ButtonLink to="/outbox">Messages</ButtonLink>
               </>
             )}
           </div>
@@ -184,13 +180,9 @@ export function OwnerTab({
                 placeholder={visit.client.name}
               />
             </label>
-            <button
-              type="submit"
-              className="btn"
-              disabled={!record || saidBy.trim() === '' || !person || spoken.isPending}
-            >
+            <Button type="submit" disabled={!record || saidBy.trim() === '' || !person || spoken.isPending}>
               Record the yes
-            </button>
+            </Button>
           </div>
           {!person && (
             <p className="mt-2 text-sm text-ink-2">

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
 
 /** A second pair of hands on the same dog, blind to the first. */
 export function SecondInvite({ visit }: { visit: Visit }): ReactNode {
@@ -19,9 +20,7 @@ export function SecondInvite({ visit }: { visit: Visit }): ReactNode {
           ? `A second pair of hands has scored ${visit.second!.rows.filter(({ mat }) => mat !== null && mat !== undefined).length} places.`
           : 'Not sure? Let somebody else score this dog without seeing your scores.'}
       </p>
-      <button
-        type="button"
-        className="btn"
+      <Button
         disabled={ask.isPending}
         onClick={() =>
           begun
@@ -36,7 +35,7 @@ export function SecondInvite({ visit }: { visit: Visit }): ReactNode {
         }
       >
         {begun ? 'Compare' : 'Second opinion'}
-      </button>
+      </Button>
     </section>
   )
 }

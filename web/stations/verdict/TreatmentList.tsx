@@ -2,6 +2,7 @@ import { type ReactNode, useId } from 'react'
 import { minutesText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import type { Plan, Treatment } from '../../../core/index.ts'
 import { Textures } from '../../dog/textures.tsx'
+import { Button } from '../../parts/Button.tsx'
 
 const shortMinutes = (minutes: number): string =>
   minutes > 0 && minutes < 0.5 ? 'under 1 min' : `${minutesText(minutes)} min`
@@ -27,9 +28,9 @@ export function TreatmentList({
     <ul className="flex flex-wrap gap-2 px-5 pb-4" aria-label="What the textures mean">
       {[...places].map(([treatment, indices]) => (
         <li key={treatment}>
-          <button
-            type="button"
-            className="btn gap-3 px-3"
+          <Button
+            tight
+            className="gap-3"
             onPointerEnter={() => onLight(new Set(indices))}
             onPointerLeave={() => onLight(null)}
             onFocus={() => onLight(new Set(indices))}
@@ -51,7 +52,7 @@ export function TreatmentList({
               {indices.length}
               {!asIf && ` · ${shortMinutes(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))}`}
             </span>
-          </button>
+          </Button>
         </li>
       ))}
     </ul>

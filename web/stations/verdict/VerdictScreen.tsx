@@ -32,6 +32,7 @@ import type { Saving } from '../../dog/saving.ts'
 import { scoreChange } from '../../dog/sheet-state.ts'
 import { type KeptPlan, useKeptPlan } from '../../dog/use-kept-plan.ts'
 import { useVisitScoring } from '../../dog/use-scoring.ts'
+import { Button } from '../../parts/Button.tsx'
 import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { AskTab } from './ask/AskTab.tsx'
@@ -261,19 +262,13 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           ))}
         </Tabs.Root>
         <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
-          <button type="button" className="btn" onClick={() => void navigate('../look')}>
+          <Button onClick={() => void navigate('../look')}>
             <ArrowLeft size={18} /> Look again
-          </button>
+          </Button>
           <span className="grow text-right text-sm text-ink-2" role="status">
             {status}
           </span>
-          <button
-            type="button"
-            className="btn btn-main"
-            disabled={!mayTake || accept.isPending || opening}
-            onClick={take}
-            data-testid="take"
-          >
+          <Button kind="main" disabled={!mayTake || accept.isPending || opening} onClick={take} data-testid="take">
             {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
             {needs.length > 0 && mayTake
               ? 'Ask the owner first'
@@ -282,7 +277,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                 : changedSince
                   ? 'Go on with this'
                   : 'Take this plan'}
-          </button>
+          </Button>
         </div>
       </aside>
       {scoring.saving.state === 'conflict' && (

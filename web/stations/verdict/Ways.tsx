@@ -26,8 +26,9 @@ import {
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
-import { Opens } from '../../parts/ask.tsx'
+import { Button } from '../../parts/Button.tsx'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
+import { Opens } from '../../parts/Opens.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 
 type Way = Omit<Alternative, 'closed' | 'feasible'> & {
@@ -171,9 +172,9 @@ function ChooseDialog({
       >
         <div className="mb-3 flex flex-wrap gap-1.5">
           {REASONS.map((text) => (
-            <button key={text} type="button" className="btn px-3" onClick={() => setReason(text)}>
+            <Button key={text} tight onClick={() => setReason(text)}>
               {text}
-            </button>
+            </Button>
           ))}
         </div>
         <label className="block">
@@ -187,12 +188,10 @@ function ChooseDialog({
           />
         </label>
         <div className="mt-5 flex justify-end gap-3">
-          <button type="button" className="btn" onClick={onClose}>
-            Leave it
-          </button>
-          <button type="submit" className="btn btn-main" disabled={reason.trim() === '' || busy}>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button type="submit" kind="main" disabled={reason.trim() === '' || busy}>
             <Check size={18} /> Choose this way
-          </button>
+          </Button>
         </div>
       </form>
     </DialogSheet>
@@ -247,9 +246,9 @@ function WayCard({
       </Opens>
       <p className="mt-1 text-sm text-ink-2">{lostWhere(way.losses)}</p>
       {onChoose && (
-        <button type="button" className="btn mt-auto self-stretch" onClick={onChoose}>
+        <Button className="mt-auto self-stretch" onClick={onChoose}>
           Choose this
-        </button>
+        </Button>
       )}
     </li>
   )

@@ -3,7 +3,8 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react
 import type { AssessmentFile } from '../../../../contract/formats/assessment-file.ts'
 import { minutesText, pullText, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
 import { type Axis, type House, type Plan, pointWithin, type Style } from '../../../../core/index.ts'
-import { OneOf } from '../../../parts/ask.tsx'
+import { Button } from '../../../parts/Button.tsx'
+import { OneOf, Toggle } from '../../../parts/Toggle.tsx'
 import { useFrontier } from '../../../workers/use-questions.ts'
 import { type AsIf, asIfAt, onlyStyle, spotAt, wideTurnsOf } from './as-if.ts'
 import { Flips } from './Flips.tsx'
@@ -133,29 +134,24 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
       <ul className="flex flex-wrap gap-1.5" aria-label="Where the verdict turns">
         {turns.slice(0, MOST_TURNS).map(({ from, choice }) => (
           <li key={from}>
-            <button type="button" className="btn min-h-11 px-3 text-sm" onClick={() => drag(along[from]! + 1e-6)}>
+            <Button tight className="text-sm" onClick={() => drag(along[from]! + 1e-6)}>
               {VERDICT_SHORT[choice]}
               <span className="text-ink-2">
                 from {axis === 'pull' ? pullText(along[from]!) : minutesText(along[from]!)}
               </span>
-            </button>
+            </Button>
           </li>
         ))}
         <li>
-          <button
-            type="button"
-            className="btn min-h-11 px-3 text-sm aria-pressed:border-accent aria-pressed:bg-accent-soft"
-            aria-pressed={wholeRange}
-            onClick={() => setWholeRange(!wholeRange)}
-          >
+          <Toggle tight className="text-sm" pressed={wholeRange} onClick={() => setWholeRange(!wholeRange)}>
             Whole range
-          </button>
+          </Toggle>
         </li>
         {budget !== null && (
           <li>
-            <button type="button" className="btn min-h-11 px-3 text-sm" onClick={back}>
+            <Button tight className="text-sm" onClick={back}>
               <RotateCcw size={16} /> Back to the verdict
-            </button>
+            </Button>
           </li>
         )}
       </ul>

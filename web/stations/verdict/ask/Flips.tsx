@@ -3,6 +3,7 @@ import { type ReactNode, useMemo, useRef, useState } from 'react'
 import type { AssessmentFile } from '../../../../contract/formats/assessment-file.ts'
 import { flipText, VERDICT_LABEL } from '../../../../contract/words/index.ts'
 import type { Flip, House, VerdictName } from '../../../../core/index.ts'
+import { Button } from '../../../parts/Button.tsx'
 import { theQuestions, useFlips } from '../../../workers/use-questions.ts'
 import type { AsIf } from './as-if.ts'
 
@@ -68,9 +69,9 @@ export function Flips({
         {busy && (
           <>
             <progress className="h-2 w-24 accent-(--accent)" value={share} max={1} aria-label="Trying changes" />
-            <button type="button" className="btn min-h-11 px-3 text-sm" onClick={cancel}>
+            <Button tight className="text-sm" onClick={cancel}>
               <X size={16} /> Enough
-            </button>
+            </Button>
           </>
         )}
       </div>
@@ -99,9 +100,9 @@ export function Flips({
         ))}
       </ul>
       {lines.length > FEW && (
-        <button type="button" className="btn self-start" onClick={() => setAll(!all)}>
+        <Button className="self-start" onClick={() => setAll(!all)}>
           {all ? 'Only the nearest' : `${lines.length - FEW} more`}
-        </button>
+        </Button>
       )}
     </section>
   )

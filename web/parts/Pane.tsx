@@ -2,7 +2,7 @@ import { clsx } from 'clsx'
 import type { ReactNode } from 'react'
 
 /** A part of a screen that scrolls by itself, by keyboard too. */
-export const ScrollPane = ({
+export const Pane = ({
   label,
   className,
   children,

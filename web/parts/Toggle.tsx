@@ -1,0 +1,107 @@
+import { clsx } from 'clsx'
+import { Toggle as Primitive, ToggleGroup } from 'radix-ui'
+import type { ComponentProps, ReactNode } from 'react'
+import { buttonClass } from './Button.tsx'
+
+const ON = 'data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:font-semibold'
+
+type Look = NonNullable<Parameters<typeof buttonClass>[0]>
+
+/** Stays pressed until it is pressed again. */
+export const Toggle = ({
+  kind,
+  size,
+  tight,
+  className,
+  ...rest
+}: Look & Omit<ComponentProps<typeof Primitive.Root>, 'className'>): ReactNode => (
+  <Primitive.Root className={buttonClass({ kind, size, tight, className: clsx(ON, className) })} {...rest} />
+)
+
+export interface Choice<T> {
+  readonly value: T
+  readonly label: string
+}
+
+const Legend = ({ text, hidden }: { text: string; hidden?: boolean | undefined }): ReactNode => (
+  <legend className={clsx('mb-1 font-medium', hidden && 'sr-only')}>{text}</legend>
+)
+
+/** One of a few, as large buttons: the arrows move, Enter or space takes; it is never none. */
+export function OneOf<T extends string | number>({
+  legend,
+  choices,
+  value,
+  onChange,
+  hideLegend,
+}: {
+  legend: string
+  choices: readonly Choice<T>[]
+  value: T
+  onChange: (value: T) => void
+  hideLegend?: boolean
+}): ReactNode {
+  return (
+    <fieldset>
+      <Legend text={legend} hidden={hideLegend} />
+      <ToggleGroup.Root
+        type="single"
+        className="flex flex-wrap gap-1.5"
+        aria-label={legend}
+        value={String(value)}
+        onValueChange={(to) => {
+          const chosen = choices.find((choice) => String(choice.value) === to)
+          if (chosen) onChange(chosen.value)
+        }}
+      >
+        {choices.map((choice) => (
+          <ToggleGroup.Item
+            key={choice.value}
+            value={String(choice.value)}
+            className={buttonClass({ tight: true, className: ON })}
+          >
+            {choice.label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </fieldset>
+  )
+}
+
+/** Any of several. */
+export function AnyOf<T extends string>({
+  legend,
+  choices,
+  values,
+  onChange,
+}: {
+  legend: string
+  choices: readonly Choice<T>[]
+  values: readonly T[]
+  onChange: (values: T[]) => void
+}): ReactNode {
+  return (
+    <fieldset>
+      <Legend text={legend} />
+      <ToggleGroup.Root
+        type="multiple"
+        className="flex flex-wrap gap-1.5"
+        aria-label={legend}
+        value={[...values]}
+        onValueChange={(to: string[]) =>
+          // In the order in which they were taken; what is no choice here stays as it is.
+          onChange([
+            ...values.filter((value) => to.includes(value)),
+            ...choices.map(({ value }) => value).filter((value) => to.includes(value) && !values.includes(value)),
+          ])
+        }
+      >
+        {choices.map(({ value, label }) => (
+          <ToggleGroup.Item key={value} value={value} className={buttonClass({ tight: true, className: ON })}>
+            {label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </fieldset>
+  )
+}
