@@ -11,7 +11,6 @@ import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
 import { GoodbyeRepo } from './goodbye/goodbyes.ts'
 import { BenchRepo } from './groom/bench.ts'
-import { ProgressRepo } from './groom/progress.ts'
 import { PhotoRepo } from './photos/photos.ts'
 import { PlanRepo } from './plan/plans.ts'
 import { RackRepo } from './rack/rack.ts'
@@ -27,7 +26,6 @@ export class Store {
   readonly visits: VisitRepo
   readonly assessments: AssessmentRepo
   readonly plans: PlanRepo
-  readonly progress: ProgressRepo
   readonly consents: ConsentRepo
   readonly shelf: ShelfRepo
   readonly baths: BathRepo
@@ -53,7 +51,6 @@ export class Store {
     this.visits = new VisitRepo(this.#sequelize, this.salon, now)
     this.assessments = new AssessmentRepo(this.#sequelize, now)
     this.plans = new PlanRepo(this.#sequelize, this.salon, now)
-    this.progress = new ProgressRepo(this.#sequelize, now)
     this.consents = new ConsentRepo(this.#sequelize, this.salon)
     this.shelf = new ShelfRepo(this.#sequelize)
     this.baths = new BathRepo(this.#sequelize)

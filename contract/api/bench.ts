@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   BATH_NOTES,
   type BenchEvent,
+  type BenchHappening,
   CAUTIONS,
   type Caution,
   CUT_NOTES,
@@ -11,12 +12,14 @@ import {
   INCIDENT_IDS,
   REGION_IDS,
   REGION_SIDES,
-  REGIONS,
+  type RegionId,
+  type Side,
   SKIP_REASONS,
   TREATMENT_IDS,
 } from '../../core/index.ts'
 import { between } from '../formats/numbers.ts'
 import { idSchema, instant, post, read, subject } from './endpoint.ts'
+import { doneRowSchema, placeRowSchema, progressSchema, sided, type VisitProgress } from './progress.ts'
 import { STATION_IDS } from './stations.ts'
 
 /*
@@ -104,6 +107,12 @@ export const benchEventSchema = z
     }),
     z.object({ ...about, kind: z.enum(['start', 'pause', 'done', 'reopen']), step: stepId }),
     z.object({ ...about, kind: z.literal('skip'), step: stepId, reason: z.enum(SKIP_REASONS) }),
+    z.object({
+      ...about,
+      kind: z.literal('places'),
+      finished: z.array(doneRowSchema).max(REGION_SIDES.length),
+      reopened: z.array(placeRowSchema).max(REGION_SIDES.length),
+    }),
     z.object({ ...about, kind: z.literal('change'), step: stepId, minutes: minutes.nullable(), note: text(400) }),
     z.object({ ...about, kind: z.literal('timer'), step: stepId, minutes: between(0.1, 240) }),
     z.object({ ...about, kind: z.literal('timer-more'), timer: idSchema, minutes: between(0.1, 240) }),
@@ -115,11 +124,7 @@ export const benchEventSchema = z
     z.object({ ...about, kind: z.literal('told'), incident: idSchema }),
   ])
   .superRefine((event, ctx) => {
-    if (event.kind !== 'incident' && event.kind !== 'incident-more') return
-    const { region, side } = event
-    const paired = region !== null && REGIONS[region].paired
-    if (paired !== (side !== null))
-      ctx.addIssue({ code: 'custom', path: ['side'], message: paired ? 'left or right' : 'null, a single region' })
+    if (event.kind === 'incident' || event.kind === 'incident-more') sided(event, ctx)
   })
 
 /** As a device sends it: the person is who is named at that screen. */
@@ -140,13 +145,19 @@ export const benchSchema = z.object({
   events: z.array(storedEventSchema) as unknown as z.ZodType<readonly StoredEvent[]>,
 })
 
-/** What a tap is answered with: what is new of it, and where the dog stands now. */
-export const benchAnswerSchema = benchSchema.extend({ station: z.enum(STATION_IDS) })
+/** What a tap is answered with: what is new of it, where the dog stands, and what is finished, where that changed. */
+export const benchAnswerSchema = benchSchema.extend({
+  station: z.enum(STATION_IDS),
+  progress: progressSchema.nullable(),
+})
 export type BenchAnswer = z.infer<typeof benchAnswerSchema>
 
 export type StoredEvent = SentEvent & { readonly by: string | null }
 
 export type BenchDoc = { now: string; events: readonly StoredEvent[] }
+
+const indexOf = (region: RegionId, side: Side | null): number =>
+  REGION_SIDES.findIndex((place) => place.region === region && place.side === side)
 
 /** As the core takes it. */
 export const eventOf = (event: StoredEvent): BenchEvent =>
@@ -154,7 +165,48 @@ export const eventOf = (event: StoredEvent): BenchEvent =>
     ...event,
     at: Date.parse(event.at),
     ...(event.kind === 'plan' ? { steps: event.steps.map((step) => ({ ...UNSAID, ...step })) } : {}),
+    ...(event.kind === 'places'
+      ? {
+          finished: event.finished.map(({ region, side, ...place }) => ({ ...place, index: indexOf(region, side) })),
+          reopened: event.reopened.map(({ region, side }) => indexOf(region, side)),
+        }
+      : {}),
   }) as BenchEvent
+
+const rowOf = (index: number): { region: RegionId; side: Side | null } => {
+  const { region, side } = REGION_SIDES[index]!
+  return { region, side }
+}
+
+/** As it goes over HTTP. */
+export const sentOf = (happening: BenchHappening, id: string, at: string): SentEvent =>
+  ({
+    ...happening,
+    ...(happening.kind === 'places'
+      ? {
+          finished: happening.finished.map(({ index, ...place }) => ({ ...rowOf(index), ...place })),
+          reopened: happening.reopened.map(rowOf),
+        }
+      : {}),
+    id,
+    at,
+  }) as SentEvent
+
+/** What is finished of a visit, with places on top that are finished, or opened again, on this device alone so far. */
+export function progressWith(progress: VisitProgress | null, events: readonly SentEvent[]): VisitProgress | null {
+  return events.reduce<VisitProgress | null>((now, event) => {
+    if (event.kind !== 'places') return now
+    const { done, minutes, pull } = now ?? { done: [], minutes: 0, pull: 0 }
+    const same = (a: { region: RegionId; side: Side | null }) => (b: { region: RegionId; side: Side | null }) =>
+      a.region === b.region && a.side === b.side
+    const fresh = event.finished.filter((place) => !done.some(same(place)))
+    return {
+      done: [...done.filter((place) => !event.reopened.some(same(place))), ...fresh],
+      minutes: fresh.reduce((sum, place) => sum + place.minutes, minutes),
+      pull: fresh.reduce((sum, place) => sum + place.pull, pull),
+    }
+  }, progress)
+}
 
 /** A clock that runs on some dog's bench. */
 export const runningTimerSchema = z.object({

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { REGION_IDS, TREATMENT_IDS } from '../../core/index.ts'
 import { assessmentFileSchema, dogSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { consentSchema } from './consent.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { knownSchema } from './known.ts'
 import { planRecordSchema } from './plan.ts'
+import { progressSchema } from './progress.ts'
 import { assessmentSchema, sideSchema } from './scores.ts'
 
 export { STATION_IDS, type Station } from './stations.ts'
@@ -25,29 +25,6 @@ export const arrivalSchema = assessmentFileSchema
   .extend({ dog: dogSchema, wishes: wishesSchema })
 
 export type Arrival = z.infer<typeof arrivalSchema>
-
-export const doneRowSchema = z.object({
-  region: z.enum(REGION_IDS),
-  side: z.enum(['left', 'right']).nullable(),
-  treatment: z.enum(TREATMENT_IDS),
-  leavesMm: z.number().min(0).max(600).nullable(),
-  minutes: z.number().min(0).max(1440),
-  pull: z.number().min(0).max(10_000),
-})
-
-/** What was finished of a visit, and what all of it took, opened again or not. */
-export const progressSchema = z.object({ done: z.array(doneRowSchema), minutes: z.number(), pull: z.number() })
-
-export type VisitProgress = z.infer<typeof progressSchema>
-
-export const doneChangeSchema = z.object({
-  batchId: idSchema,
-  finished: z.array(doneRowSchema).max(39),
-  /** Places to open again. */
-  reopened: z.array(doneRowSchema.pick({ region: true, side: true })).max(39),
-})
-
-export type DoneChange = z.infer<typeof doneChangeSchema>
 
 export const planSummarySchema = z.object({
   choice: z.string(),
@@ -158,11 +135,6 @@ export const visitsApi = subject('visits', {
     gives: z.object({ ok: z.literal(true) }),
     touches: ['day', 'visits'],
     queued: true,
-  }),
-  markDone: put('/visits/:id/done', {
-    summary: 'Mark places finished, or open them again',
-    takes: doneChangeSchema,
-    gives: progressSchema,
   }),
   askSecond: post('/visits/:id/second', {
     summary: 'Ask a second pair of hands to score this dog, blind to the first',

@@ -1,5 +1,5 @@
 import type { Assessment } from '../dog/dog.ts'
-import type { Bench, StepStatus } from '../groom/bench/shape.ts'
+import type { Bench } from '../groom/bench/shape.ts'
 import { todaysPart } from '../groom/today.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import type { Score } from '../scores/scales.ts'
@@ -10,10 +10,6 @@ import type { Treatment } from '../tools/treatments.ts'
 const FREES: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip'])
 /** What is still on the comb after carding or air: never nothing at once. */
 const LEFT_LOOSE = 1
-
-/** Coat work that is done, and not only its share of today. */
-export const isThrough = ({ step, status }: StepStatus): boolean =>
-  step.kind === 'coat' && status === 'done' && step.part === 1
 
 /** What the comb check still found at a place. */
 export interface CheckMark {
@@ -33,13 +29,12 @@ export function afterOf({ sheet }: Assessment, plan: Plan, bench: Bench | null, 
   const steps = bench?.steps ?? []
   const kept = steps.length > 0
   const partOf = todaysPart(plan)
-  const doneAt = new Set(steps.filter(isThrough).flatMap(({ step }) => step.indexes))
   const washed = kept
     ? steps.some(({ step, status }) => step.what === 'wash' && status === 'done')
     : plan.verdict.choice !== 'refer'
   return sheet.map((before, index) => {
     const { treatment, option, done } = plan.regions[index]!
-    const carried = done || (kept ? doneAt.has(index) : partOf(index) === 1)
+    const carried = done || (kept ? bench!.finished.has(index) : partOf(index) === 1)
     const worked = FREES.has(treatment) && carried
     const loosened = (option.card !== null || treatment === 'card' || treatment === 'blow-out') && carried
     const mark = marks.find((one) => one.index === index)

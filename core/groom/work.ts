@@ -1,7 +1,7 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { Treatment } from '../tools/treatments.ts'
-import { minutesTaken } from './bench/bench.ts'
 import type { Bench, StepStatus } from './bench/shape.ts'
+import { minutesTaken } from './bench/status.ts'
 
 /** Time of one person on one treatment in one visit. */
 export interface Worked {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { OwnerPage } from '../../contract/api/consent.ts'
 import type { PlanRecord } from '../../contract/api/plan.ts'
 import type { Problem } from '../../contract/api/problem.ts'
+import type { VisitProgress } from '../../contract/api/progress.ts'
 import type { ScoreChange } from '../../contract/api/scores.ts'
 import type { NewVisit, Visit } from '../../contract/api/visits.ts'
 import { REGION_SIDES, type RegionId, type Score } from '../../core/index.ts'
@@ -245,17 +246,32 @@ describe('work under way', () => {
   const finished = (region: RegionId, side: 'left' | 'right' | null) =>
     ({ region, side, treatment: 'brush', leavesMm: null, minutes: 2, pull: 0.5 }) as const
 
+  let tick = 0
+  const sent = (finished: object[], reopened: object[] = []) => ({
+    events: [
+      {
+        id: randomUUID(),
+        at: new Date(NOON.getTime() + 1000 * tick++).toISOString(),
+        kind: 'places',
+        finished,
+        reopened,
+      },
+    ],
+  })
+  const tell = async (visit: Visit, batch: object): Promise<VisitProgress | null> => {
+    const answer = await server.send('POST', `/api/visits/${visit.id}/bench`, batch)
+    expect(answer.status).toBe(200)
+    return (await server.store.visits.read(visit.id)).progress
+  }
+
   test('is finished once, opened again, and what it took stays counted', async () => {
     const visit = await aVisit()
-    const { progress } = server.store
-    const first = { batchId: randomUUID(), finished: [finished('back', null), finished('side', 'left')], reopened: [] }
-    expect(await progress.change(visit.id, first, NOOR)).toMatchObject({ minutes: 4, pull: 1 })
-    // The same batch again, and the same place by somebody else: nothing twice.
-    expect((await progress.change(visit.id, first, NOOR)).done).toHaveLength(2)
-    const again = { batchId: randomUUID(), finished: [finished('back', null)], reopened: [] }
-    expect((await progress.change(visit.id, again, null)).minutes).toBe(4)
-    const reopened = [{ region: 'back', side: null } as const]
-    const now = await progress.change(visit.id, { batchId: randomUUID(), finished: [], reopened }, null)
+    const first = sent([finished('back', null), finished('side', 'left')])
+    expect(await tell(visit, first)).toMatchObject({ minutes: 4, pull: 1 })
+    // The same event again, and the same place by somebody else: nothing twice.
+    expect((await tell(visit, first))!.done).toHaveLength(2)
+    expect((await tell(visit, sent([finished('back', null)])))!.minutes).toBe(4)
+    const now = (await tell(visit, sent([], [{ region: 'back', side: null }])))!
     expect(now.done.map(({ region }) => region)).toEqual(['side'])
     expect(now.minutes).toBe(4)
     const plan = await planOf(visit)
@@ -266,8 +282,9 @@ describe('work under way', () => {
 
   test('refuses a side that a region does not have', async () => {
     const visit = await aVisit()
-    const change = { batchId: randomUUID(), finished: [finished('back', 'left')], reopened: [] }
-    await expect(server.store.progress.change(visit.id, change, null)).rejects.toThrow(/single region/)
+    const answer = await server.send('POST', `/api/visits/${visit.id}/bench`, sent([finished('back', 'left')]))
+    expect(answer.status).toBe(422)
+    expect(JSON.stringify(await answer.json())).toMatch(/single region/)
     expect((await server.store.visits.read(visit.id)).progress).toBeNull()
   })
 })

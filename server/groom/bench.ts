@@ -9,23 +9,17 @@ import {
   type SentEvent,
   type StoredEvent,
 } from '../../contract/api/bench.ts'
+import type { VisitProgress } from '../../contract/api/progress.ts'
 import type { Station } from '../../contract/api/visits.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { stepTitle } from '../../contract/words/index.ts'
-import {
-  type Bench,
-  benchOf,
-  type GroomPhase,
-  isThrough,
-  minutesTaken,
-  REGION_SIDES,
-  type StepStatus,
-} from '../../core/index.ts'
+import { type Bench, benchOf, type GroomPhase, REGION_SIDES, type StepStatus } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
 import { TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { AssessmentRow, BenchEventRow, DoneWorkRow, PlanRow, VisitRow } from '../db/models/index.ts'
+import { progressOf } from './progress.ts'
 
 /** A device's clock may be ahead by so much; beyond it something is wrong with it. */
 const AHEAD_MS = 10 * 60_000
@@ -114,11 +108,11 @@ export class BenchRepo {
   add(visitId: string, sent: readonly SentEvent[], now: Date, actorId: string | null): Promise<BenchAnswer> {
     return this.#sequelize.transaction(async (t) => {
       const visit = await lockVisit(visitId, t)
-      const answer = ({ station }: VisitRow, events: readonly StoredEvent[]): BenchAnswer => ({
-        now: iso(now),
-        events: [...events],
-        station,
-      })
+      const answer = (
+        { station }: VisitRow,
+        events: readonly StoredEvent[],
+        progress: VisitProgress | null = null,
+      ): BenchAnswer => ({ now: iso(now), events: [...events], station, progress })
       for (const [i, { at }] of sent.entries())
         if (Date.parse(at) > now.getTime() + AHEAD_MS)
           throw new BadInput([
@@ -154,9 +148,9 @@ export class BenchRepo {
       const fold = (list: readonly StoredEvent[]): Bench => benchOf(list.map(eventOf), now.getTime())
       // The sum is the same whatever the order.
       const bench = fold([...before, ...added])
-      await keepProgress(visitId, fold(before), bench, now, actorId, t)
+      const changed = await keepProgress(visitId, fold(before), bench, now, actorId, t)
       await moveOn(visit, fresh, bench, actorId, t)
-      return answer(visit, added)
+      return answer(visit, added, changed ? await progressOf(visitId, t) : null)
     })
   }
 }
@@ -202,7 +196,10 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
 const labelOf = (status: StepStatus | undefined): string =>
   status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
 
-/** Coat work that is done now and was not before becomes progress, place by place; what was opened again is opened. */
+/**
+ * Places that are finished now and were not before become progress, which later plans reckon with; what was opened again
+ * is opened. @returns whether anything changed
+ */
 async function keepProgress(
   visitId: string,
   before: Bench,
@@ -210,18 +207,14 @@ async function keepProgress(
   now: Date,
   actorId: string | null,
   transaction: Transaction,
-): Promise<void> {
-  const was = new Set(before.steps.filter(isThrough).map(({ step }) => step.id))
-  const is = new Set(after.steps.filter(isThrough).map(({ step }) => step.id))
+): Promise<boolean> {
   const at = (index: number) => {
     const { region, side } = REGION_SIDES[index]!
     return { region, side: side ?? ('' as const) }
   }
-  const opened = before.steps
-    .filter(({ step: { id } }) => was.has(id) && !is.has(id))
-    .flatMap(({ step }) => step.indexes)
-  const finished = after.steps.filter(({ step: { id } }) => is.has(id) && !was.has(id))
-  if (opened.length === 0 && finished.length === 0) return
+  const opened = [...before.finished.keys()].filter((index) => !after.finished.has(index))
+  const finished = [...after.finished.values()].filter(({ index }) => !before.finished.has(index))
+  if (opened.length === 0 && finished.length === 0) return false
   const standing = await DoneWorkRow.findAll({ where: { visitId, reopenedAt: { [Op.is]: null } }, transaction })
   const standsAt = (index: number): DoneWorkRow | undefined => {
     const { region, side } = at(index)
@@ -229,29 +222,26 @@ async function keepProgress(
   }
   const reopened = opened.flatMap((index) => standsAt(index)?.id ?? [])
   if (reopened.length > 0) await DoneWorkRow.update({ reopenedAt: now }, { where: { id: reopened }, transaction })
-  const rows = finished.flatMap((status) => {
-    const { step } = status
-    const area = step.indexes.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)
-    return step.indexes
-      .filter((index) => !standsAt(index) || opened.includes(index))
-      .map((index) => {
-        const part = REGION_SIDES[index]!.share / area
-        return {
-          id: randomUUID(),
-          visitId,
-          ...at(index),
-          treatment: step.treatment!,
-          leavesMm: step.leavesMm,
-          minutes: Math.min(1440, (minutesTaken(status) ?? step.minutes) * part),
-          pull: step.pull * part,
-          actorId,
-        }
-      })
-  })
-  // Two plans may hold one place in steps of their own; it is finished once.
-  const once = [...new Map(rows.map((row) => [`${row.region} ${row.side}`, row])).values()]
-  await DoneWorkRow.bulkCreate(once, { transaction })
+  await DoneWorkRow.bulkCreate(
+    finished
+      .filter(({ index }) => !standsAt(index))
+      .map(({ index, treatment, leavesMm, minutes, pull }) => ({
+        id: randomUUID(),
+        visitId,
+        ...at(index),
+        treatment,
+        leavesMm,
+        minutes: Math.min(MOST_MIN, minutes),
+        pull,
+        at: now,
+        actorId,
+      })),
+    { transaction },
+  )
+  return true
 }
+/** A day: no clock that was left running counts for more. */
+const MOST_MIN = 1440
 
 /** The day sees where the dog is without anybody moving it. */
 async function moveOn(

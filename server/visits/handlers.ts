@@ -10,6 +10,5 @@ export const visitHandlers = ({ store }: Deps): Handlers<typeof visitsApi> => ({
     await store.visits.setStation(params.id, body.station, actorId)
     return { ok: true as const }
   },
-  markDone: ({ params, body, actorId }) => store.progress.change(params.id, body, actorId),
   askSecond: ({ params, actorId }) => store.visits.askSecond(params.id, actorId),
 })

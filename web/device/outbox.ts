@@ -186,6 +186,7 @@ export class Outbox {
     if (working.sending || stopped || entries.length === 0) return
     const group = entries.slice(0, working.oneByOne ? 1 : this.#outside.together(entries))
     working.sending = true
+    let fault: unknown
     try {
       const answer = await this.#outside.send(group)
       working.tries = 0
@@ -195,11 +196,14 @@ export class Outbox {
       this.#say(name, { away: false })
     } catch (error) {
       this.#failed(group, error)
+      // Not the network's and not the server's: a fault of ours, which is heard of and still tried again.
+      if (!(error instanceof Refused) && !(error instanceof Away)) fault = error
     } finally {
       working.sending = false
     }
     if (working.lane.entries.length > 0 && !working.lane.stopped)
       this.#schedule(name, working.tries === 0 ? 0 : waitMs(working.tries - 1))
+    if (fault !== undefined) throw fault
   }
 
   #drop(group: readonly Entry[]): void {
@@ -226,6 +230,5 @@ export class Outbox {
     }
     this.#working(entry.lane).tries += 1
     this.#say(entry.lane, { away: true })
-    if (!(error instanceof Away)) throw error
   }
 }

@@ -1,5 +1,5 @@
 import { useCallback } from 'react'
-import type { StoredEvent } from '../../contract/api/bench.ts'
+import { type StoredEvent, sentOf } from '../../contract/api/bench.ts'
 import type { BenchHappening } from '../../core/index.ts'
 import type { Entry } from './outbox.ts'
 import { personOnDuty } from './person.ts'
@@ -20,8 +20,8 @@ export function useBenchAdd(visitId: string): (happening: BenchHappening) => Sto
   return useCallback(
     (happening) => {
       const id = crypto.randomUUID()
-      const event = { ...happening, id, at: nextMoment() }
-      send('bench.add', { id: visitId, body: { events: [event as never] } }, id)
+      const event = sentOf(happening, id, nextMoment())
+      send('bench.add', { id: visitId, body: { events: [event] } }, id)
       return { ...event, by: personOnDuty() } as StoredEvent
     },
     [visitId],

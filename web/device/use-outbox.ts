@@ -66,16 +66,17 @@ function takeScores(doc: AssessmentDoc): void {
   put(queryClient, visitsApi.one, { id: doc.visitId }, (before) => before && { ...before, [place]: doc })
 }
 
-function takeBench(visitId: string, { now, events, station }: GivesOf<typeof benchApi.add>): void {
+function takeBench(visitId: string, { now, events, station, progress }: GivesOf<typeof benchApi.add>): void {
   // What was never read here is read whole when somebody looks.
   put(queryClient, benchApi.of, { id: visitId }, (before) => {
     if (!before) return undefined
     const known = new Set(before.events.map(({ id }) => id))
     return { now, events: [...before.events, ...events.filter(({ id }) => !known.has(id))] }
   })
+  if (progress) put(queryClient, visitsApi.one, { id: visitId }, (before) => before && { ...before, progress })
   void refresh(queryClient, ['bench'])
   const visit = queryClient.getQueryData<{ station: string }>(['visits', 'one', { id: visitId }])
-  // Coat work that is finished, and a station further, are the visit's.
+  // A station further is the visit's.
   if (!visit || visit.station !== station) void refresh(queryClient, ['visits', 'day'])
 }
 

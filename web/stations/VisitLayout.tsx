@@ -1,12 +1,15 @@
 import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useMemo } from 'react'
 import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { progressWith } from '../../contract/api/bench.ts'
 import type { Station, Visit } from '../../contract/api/visits.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
 import { endOf, RAIL } from '../app/screens.ts'
 import { Loading, QueryFailed } from '../app/states.tsx'
 import { useRead } from '../device/api.ts'
+import { benchLane, eventIn } from '../device/use-log.ts'
+import { useLane } from '../device/use-outbox.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { ButtonLink, buttonClass } from '../parts/Button.tsx'
 
@@ -68,33 +71,38 @@ export function VisitLayout(): ReactNode {
   const { visitId = '' } = useParams()
   const visit = useRead(visitsApi.one, { id: visitId })
   const salon = useSalon()
-  if (visit.data && salon.data)
+  const { entries } = useLane(benchLane(visitId))
+  const here = useMemo(
+    () => visit.data && { ...visit.data, progress: progressWith(visit.data.progress, entries.map(eventIn)) },
+    [visit.data, entries],
+  )
+  if (here && salon.data)
     return (
       <>
         <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-[1100px]:gap-3">
           <p className="shrink-0">
-            <span className="font-display text-2xl font-semibold">{visit.data.arrival.dog.name}</span>
-            <span className="ml-3 text-ink-2 max-2xl:hidden">{visit.data.client.name}</span>
+            <span className="font-display text-2xl font-semibold">{here.arrival.dog.name}</span>
+            <span className="ml-3 text-ink-2 max-2xl:hidden">{here.client.name}</span>
           </p>
-          <Rail visit={visit.data} />
+          <Rail visit={here} />
           <NavLink
             to="bench"
             className={({ isActive }) =>
               buttonClass({
                 className: clsx(
                   'shrink-0',
-                  isActive ? 'border-accent bg-accent-soft' : onBench(visit.data.station) && 'border-2 border-accent',
+                  isActive ? 'border-accent bg-accent-soft' : onBench(here.station) && 'border-2 border-accent',
                 ),
               })
             }
           >
             <Timer size={18} /> Bench
           </NavLink>
-          <ButtonLink kind="quiet" tight className="shrink-0 max-md:hidden" to={`/dogs/${visit.data.dogId}`}>
+          <ButtonLink kind="quiet" tight className="shrink-0 max-md:hidden" to={`/dogs/${here.dogId}`}>
             Its life
           </ButtonLink>
         </div>
-        <Outlet context={visit.data} />
+        <Outlet context={here} />
       </>
     )
   const error = visit.error ?? salon.error

@@ -12,8 +12,9 @@ import { planGroom } from '../../plan/plan.ts'
 import type { GroomStep } from '../step.ts'
 import { groomMinutes, groomSteps } from '../steps.ts'
 import { minutesByRegion, workedOf, workLines } from '../work.ts'
-import { benchOf, minutesTaken, waitsOn } from './bench.ts'
+import { benchOf, waitsOn } from './bench.ts'
 import type { BenchEvent, BenchHappening } from './shape.ts'
+import { minutesTaken } from './status.ts'
 
 type Changes = Parameters<typeof anAssessment>[0]
 function made(changes: Changes = {}) {
@@ -250,6 +251,29 @@ describe('the bench', () => {
     expect(bench.steps.some(({ step: { id } }) => id === SECOND)).toBe(false)
     expect(bench.steps).toHaveLength(replanned.length + 1)
   })
+  test('a place is finished by its step or by itself, once, and opened again', () => {
+    const coat = STEPS.find(({ kind, indexes, part }) => kind === 'coat' && indexes.length > 1 && part === 1)!
+    const [one, ...others] = coat.indexes as [number, ...number[]]
+    const left = { treatment: coat.treatment!, leavesMm: null, minutes: 3, pull: 1 }
+    const places = (minute: number, finished: readonly number[], reopened: readonly number[] = []): BenchEvent =>
+      event(minute, 'q', { kind: 'places', finished: finished.map((index) => ({ index, ...left })), reopened })
+    const byStep = [PLAN, event(1, 'p', { kind: 'done', step: coat.id })]
+    expect([...benchOf(byStep, at(9)).finished.keys()].sort()).toEqual([...coat.indexes].sort())
+    // What a step takes is its places' together.
+    const sum = [...benchOf(byStep, at(9)).finished.values()].reduce((total, { minutes }) => total + minutes, 0)
+    expect(sum).toBeCloseTo(coat.minutes, 9)
+    expect(benchOf([...byStep, places(2, [], [one])], at(9)).finished.has(one)).toBe(false)
+    expect(benchOf([...byStep, places(2, [], [one]), places(3, [one])], at(9)).finished.get(one)).toMatchObject(left)
+    // Opened before the step was through, it is finished with it.
+    expect(benchOf([PLAN, places(0.5, [], [one]), byStep[1]!], at(9)).finished.has(one)).toBe(true)
+    // By itself, place after place: with the last of them the step is through.
+    expect(step(benchOf([PLAN, places(1, [one])], at(9)), coat.id).status).toBe('open')
+    const all = benchOf([PLAN, places(1, [one]), places(2, others)], at(9))
+    expect(step(all, coat.id)).toMatchObject({ status: 'done', doneAt: at(2), doneBy: 'q', spentMs: 0 })
+    // Finished twice it took what it took the first time.
+    const twice = benchOf([PLAN, places(1, [one]), ...byStep.slice(1)], at(9))
+    expect(twice.finished.get(one)).toMatchObject(left)
+  })
   test('incidents keep what is added to them; the first time the owner was told stands', () => {
     const incident = event(3, 'p', {
       kind: 'incident',
@@ -290,6 +314,11 @@ describe('the bench', () => {
       .chain((kind) => fc.constantFrom(FIRST, SECOND, THIRD).map((id) => ({ kind, step: id }))),
     fc.constantFrom(FIRST, SECOND).map((id) => ({ kind: 'timer' as const, step: id, minutes: 5 })),
     fc.constantFrom({ kind: 'rest' as const }, { kind: 'rest-end' as const }, { kind: 'finish' as const }),
+    fc.tuple(fc.subarray([0, 5, 9]), fc.subarray([0, 5, 9])).map(([finished, reopened]) => ({
+      kind: 'places' as const,
+      finished: finished.map((index) => ({ index, treatment: 'brush' as const, leavesMm: null, minutes: 2, pull: 1 })),
+      reopened,
+    })),
     fc.constantFrom(FIRST, THIRD).map((id) => ({ kind: 'skip' as const, step: id, reason: 'no-time' as const })),
   )
   const anyEvents = fc.array(fc.tuple(fc.integer({ min: 0, max: 90 }), fc.constantFrom('p', 'q'), anyHappening), {

@@ -1,5 +1,7 @@
 import type { GroomStep } from '../step.ts'
+import { finishedOf, type PlaceWord, placeWords } from './places.ts'
 import type { Bench, BenchEvent, BenchIncident, DwellTimer, SkipReason, StepStatus } from './shape.ts'
+import { isThrough, pullBorne } from './status.ts'
 
 const MINUTE = 60_000
 const person = (by: string | null): string => by ?? ''
@@ -218,15 +220,17 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
     }
   }
 
+  const words = placeWords(events)
   const current = new Set(plan?.steps.map(({ id }) => id))
   const statusOf = (step: GroomStep): StepStatus => {
     const working = state.get(step.id)
     const spans = working?.spans ?? []
     const people = [...new Set(spans.map(({ by }) => by))]
     const workers = spans.filter(({ to }) => to === null).map(({ by }) => by)
+    const ended = working && working.status !== 'open' ? working : wholeByPlace(step, words)
     return {
       step,
-      status: working && working.status !== 'open' ? working.status : workers.length > 0 ? 'working' : 'open',
+      status: ended ? ended.status : workers.length > 0 ? 'working' : 'open',
       spentMs: covered(spans, now),
       byPerson: new Map(
         people.map((by) => [
@@ -241,8 +245,8 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
       skipReason: working?.skipReason ?? null,
       saidMinutes: working?.saidMinutes ?? null,
       note: working?.note ?? '',
-      doneAt: working?.doneAt ?? null,
-      doneBy: working?.doneBy ?? null,
+      doneAt: ended?.doneAt ?? null,
+      doneBy: ended?.doneBy ?? null,
       earlier: !current.has(step.id),
     }
   }
@@ -258,6 +262,7 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
   return {
     planId: plan?.planId ?? null,
     steps,
+    finished: finishedOf(steps.filter(isThrough), words),
     timers,
     blades: [...blades.values()],
     incidents,
@@ -272,18 +277,19 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
   }
 }
 
+/** A step whose places were each finished by themselves is done, without a clock of its own. */
+function wholeByPlace(
+  { kind, indexes }: GroomStep,
+  words: ReadonlyMap<number, PlaceWord>,
+): Pick<Working, 'status' | 'doneAt' | 'doneBy'> | null {
+  const said = indexes.map((index) => words.get(index))
+  if (kind !== 'coat' || said.length === 0 || said.some((word) => !word?.finished)) return null
+  const last = said.reduce((late, word) => (word!.at > late!.at ? word : late))!
+  return { status: 'done', doneAt: last.at, doneBy: last.by }
+}
+
 /** What is still left on that this step has to wait for: the clock that ends last; null where it may begin. */
 export const waitsOn = ({ timers }: Bench, { waitsFor }: GroomStep, now: number): DwellTimer | null =>
   timers
     .filter(({ step, stoppedAt, endsAt }) => stoppedAt === null && endsAt > now && waitsFor.includes(step))
     .reduce<DwellTimer | null>((last, timer) => (last && last.endsAt >= timer.endsAt ? last : timer), null)
-
-/** Pull of a step that the dog has borne: all of it once done, by the clock while it lasts. */
-export function pullBorne({ step, status, spentMs }: StepStatus): number {
-  if (status === 'done') return step.pull
-  return step.minutes > 0 ? step.pull * Math.min(1, spentMs / MINUTE / step.minutes) : 0
-}
-
-/** Minutes a step took: as said by hand, else by the clock; null where nobody pressed start. */
-export const minutesTaken = ({ saidMinutes, spentMs }: StepStatus): number | null =>
-  saidMinutes ?? (spentMs > 0 ? spentMs / MINUTE : null)

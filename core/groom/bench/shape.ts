@@ -1,4 +1,5 @@
 import type { RegionId, Side } from '../../body/regions.ts'
+import type { Treatment } from '../../tools/treatments.ts'
 import type { GroomStep } from '../step.ts'
 
 export const INCIDENT_IDS = [
@@ -16,6 +17,16 @@ export type IncidentId = (typeof INCIDENT_IDS)[number]
 export const SKIP_REASONS = ['not-needed', 'dog-says-no', 'no-time', 'owner-says-no', 'next-visit'] as const
 export type SkipReason = (typeof SKIP_REASONS)[number]
 
+/** A place whose work is finished, how it was left and what it took. */
+export interface FinishedPlace {
+  readonly index: number
+  readonly treatment: Treatment
+  /** What the tool left where it cut, mm; null where nothing was cut. */
+  readonly leavesMm: number | null
+  readonly minutes: number
+  readonly pull: number
+}
+
 /** What happened on the bench. Events are only ever added; how things stand is what they add up to. */
 export type BenchHappening =
   | {
@@ -29,6 +40,8 @@ export type BenchHappening =
     }
   | { readonly kind: 'start' | 'pause' | 'done' | 'reopen'; readonly step: string }
   | { readonly kind: 'skip'; readonly step: string; readonly reason: SkipReason }
+  /** Places finished by themselves, or opened again, whatever step they belong to. */
+  | { readonly kind: 'places'; readonly finished: readonly FinishedPlace[]; readonly reopened: readonly number[] }
   | { readonly kind: 'change'; readonly step: string; readonly minutes: number | null; readonly note: string }
   | { readonly kind: 'timer'; readonly step: string; readonly minutes: number }
   | { readonly kind: 'timer-more'; readonly timer: string; readonly minutes: number }
@@ -111,6 +124,8 @@ export interface BenchIncident {
 export interface Bench {
   readonly planId: string | null
   readonly steps: readonly StepStatus[]
+  /** Region-sides whose coat work is finished, by a step or by themselves. */
+  readonly finished: ReadonlyMap<number, FinishedPlace>
   readonly timers: readonly DwellTimer[]
   readonly blades: readonly BladeRun[]
   readonly incidents: readonly BenchIncident[]

@@ -23,7 +23,7 @@ async function bell(timers: readonly RunningTimer[], at = '/'): Promise<ReturnTy
     ...Object.fromEntries(
       timers.map(({ visitId }) => [
         `POST /visits/${visitId}/bench`,
-        () => ({ body: { now: new Date().toISOString(), events: [], station: 'bath' } }),
+        () => ({ body: { now: new Date().toISOString(), events: [], station: 'bath', progress: null } }),
       ]),
     ),
   })

@@ -21,7 +21,7 @@ import { isTyping } from '../../app/Shell.tsx'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reread, useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
-import { useMarkDone } from '../../device/use-mark-done.ts'
+import { useBenchAdd } from '../../device/use-log.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
@@ -99,7 +99,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   const [lit, setLit] = useState<ReadonlySet<number> | null>(null)
   const accept = useWrite(plansApi.accept)
   const [opening, setOpening] = useState(false)
-  const markDone = useMarkDone(visit.id)
+  const addToBench = useBenchAdd(visit.id)
   const scoring = useVisitScoring(visit, 'first')
   const name = visit.arrival.dog.name ?? 'This dog'
   const { choice } = plan.verdict
@@ -134,20 +134,14 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     )
   }
   const finish = (index: number, done: boolean): void => {
-    const { region, side, treatment, option } = plan.regions[index]!
-    const place = { region, side }
+    const { treatment, option } = plan.regions[index]!
     const { minutes, pull, leavesMm } = option
-    markDone.mutate(
-      {
-        batchId: crypto.randomUUID(),
-        finished: done ? [{ ...place, treatment, leavesMm, minutes, pull }] : [],
-        reopened: done ? [] : [place],
-      },
-      {
-        onSuccess: () => setOpen(null),
-        onError: () => toast.error('Not noted yet: the server is away. Try again when it is back.'),
-      },
-    )
+    addToBench({
+      kind: 'places',
+      finished: done ? [{ index, treatment, leavesMm, minutes, pull }] : [],
+      reopened: done ? [] : [index],
+    })
+    setOpen(null)
   }
   const rescore = (index: number, score: Score): void => {
     if (plan.regions[index]!.done) finish(index, false)
