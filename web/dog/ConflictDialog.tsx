@@ -3,6 +3,7 @@ import { capital, placeName, SCORE_WORD } from '../../contract/words/index.ts'
 import { REGION_SIDES, SCALE_IDS, type Score, type Sheet } from '../../core/index.ts'
 import { Button } from '../parts/Button.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
+import { Table } from '../parts/Table.tsx'
 import type { Saving } from './saving.ts'
 import { sheetOf } from './sheet-state.ts'
 
@@ -33,24 +34,16 @@ export function ConflictDialog({ saving, sheet, onSettle }: Props): ReactNode {
       title={`${who} scored this dog too`}
       about="Nothing was overwritten. Yours is still here; theirs is in the salon's record."
     >
-      <table className="mb-5 w-full text-left">
-        <thead className="text-ink-2">
-          <tr>
-            <th className="py-1 font-medium">Place</th>
-            <th className="font-medium">Yours</th>
-            <th className="font-medium">Theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          {differences.slice(0, MOST_ROWS).map(({ key, place, mine, theirs: other }) => (
-            <tr key={key} className="border-t border-line">
-              <td className="py-1.5">{place}</td>
-              <td>{mine}</td>
-              <td>{other}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        className="mb-5"
+        rows={differences.slice(0, MOST_ROWS)}
+        keyOf={({ key }) => key}
+        columns={[
+          { head: 'Place', names: true, cell: ({ place }) => place },
+          { head: 'Yours', cell: ({ mine }) => mine },
+          { head: 'Theirs', cell: ({ theirs: other }) => other },
+        ]}
+      />
       {differences.length > MOST_ROWS && <p className="mb-4 text-ink-2">and {differences.length - MOST_ROWS} more</p>}
       <div className="flex justify-end gap-2">
         <Button onClick={() => onSettle('theirs')}>Take theirs</Button>

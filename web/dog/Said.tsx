@@ -2,6 +2,7 @@ import { CircleAlert, OctagonX, Search, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { reasonText, type StopLine, stopLines } from '../../contract/words/index.ts'
 import type { Plan, StopAction } from '../../core/index.ts'
+import { Alert } from '../parts/Alert.tsx'
 
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid', 'try-first'])
 
@@ -33,13 +34,9 @@ export function Stops({ plan }: { plan: Plan }): ReactNode {
   return (
     <div className="flex flex-col gap-3">
       {loud.length > 0 && (
-        <div
-          className="rounded-2xl border-2 border-alarm bg-alarm-soft p-4 text-lg font-medium text-alarm"
-          role="alert"
-          data-testid="stops"
-        >
+        <Alert loud testId="stops">
           <ul className="flex flex-col gap-2">{loud.map(line)}</ul>
-        </div>
+        </Alert>
       )}
       {quiet.length > 0 && (
         <div className="rounded-2xl bg-paper p-4">

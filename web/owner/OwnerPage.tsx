@@ -11,6 +11,7 @@ import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
 import { looksOfLengths, sheetLooks } from '../dog/looks.ts'
+import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 
 /** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
@@ -320,11 +321,11 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
         <Phone size={20} /> Please call me
       </Button>
       {send.error && (
-        <p className="mt-3 rounded-xl bg-alarm-soft p-3 text-alarm" role="alert">
+        <Alert className="mt-3">
           {send.error instanceof Refused
             ? capital(send.error.message)
             : 'Not sent: the salon cannot be reached. What you wrote is still here; try again.'}
-        </p>
+        </Alert>
       )}
     </Part>
   )

@@ -1,44 +1,28 @@
 import type { ReactNode } from 'react'
+import { z } from 'zod'
 import { Away } from '../device/client.ts'
+import { Alert } from './Alert.tsx'
+import { FormText } from './form.tsx'
+import { numberText } from './number-text.ts'
 
-/** When a dog comes, and how long it has. */
-export const TimeAndSlot = ({
-  time,
-  slot,
-  onTime,
-  onSlot,
-}: {
-  time: string
-  /** Minutes, as typed. */
-  slot: string
-  onTime: (time: string) => void
-  onSlot: (slot: string) => void
-}): ReactNode => (
+/** When a dog comes, and how long it has, as typed. */
+export const timeAndSlot = {
+  time: z.string().regex(/^\d\d:\d\d$/, { error: 'a time, as 09:30' }),
+  slot: numberText(15, 1440, { whole: true, unit: 'minutes' }),
+}
+
+/** Of a form that has both. */
+export const TimeAndSlot = (): ReactNode => (
   <>
-    <label>
-      <span className="mb-1 block font-medium">Comes at</span>
-      <input className="field" type="time" required value={time} onChange={(event) => onTime(event.target.value)} />
-    </label>
-    <label>
-      <span className="mb-1 block font-medium">Slot, minutes</span>
-      <input
-        className="field"
-        type="number"
-        required
-        min={15}
-        max={1440}
-        step={5}
-        value={slot}
-        onChange={(event) => onSlot(event.target.value)}
-      />
-    </label>
+    <FormText name="time" label="Comes at" type="time" />
+    <FormText name="slot" label="Slot, minutes" inputMode="numeric" />
   </>
 )
 
 /** Why a visit was not added; what was filled in stays. */
 export const NotAdded = ({ error }: { error: Error | null }): ReactNode =>
   error && (
-    <p className="col-span-2 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
+    <Alert className="col-span-2">
       {error instanceof Away ? 'The server is away. Nothing is lost here; try again when it is back.' : error.message}
-    </p>
+    </Alert>
   )

@@ -1,5 +1,5 @@
-import { area, axisBottom, axisLeft, curveMonotoneX, line, max, scaleLinear, select } from 'd3'
-import { type ReactNode, useMemo, useRef } from 'react'
+import { area, curveMonotoneX, line, max, scaleLinear } from 'd3'
+import { type ReactNode, useMemo } from 'react'
 import { NEXT_TEXT } from '../../../contract/words/index.ts'
 import {
   type Assessment,
@@ -11,7 +11,9 @@ import {
   LATER_WEEKS,
   rebookOf,
 } from '../../../core/index.ts'
-import { DragHandle, dragAlong } from '../../parts/DragHandle.tsx'
+import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
+import { DragHandle } from '../../parts/DragHandle.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const WIDTH = 480
 const HEIGHT = 316
@@ -23,6 +25,8 @@ const STRIP = 272
 const WEEKS = 16
 const MOST_A_WEEK = 7
 const STEP = 1
+const WEEKS_SCALE = scaleLinear([0, WEEKS], [LEFT, WIDTH - RIGHT])
+const TIMES_SCALE = scaleLinear([0, MOST_A_WEEK], [LEFT + 20, WIDTH - RIGHT - 20])
 
 /**
  * How mats come back at home, with the spread, and the next visit that follows; how often the owner brushes is dragged on
@@ -44,7 +48,6 @@ export function ForecastChart({
   perWeek: number
   onBrush: (perWeek: number) => void
 }): ReactNode {
-  const svg = useRef<SVGSVGElement>(null)
   const brushed = useMemo(() => brushedAtHome(assessment, perWeek, true), [assessment, perWeek])
   const points = useMemo(
     () => forecastOf(brushed, leftIndex, outlineMm, WEEKS, house),
@@ -61,9 +64,12 @@ export function ForecastChart({
     [assessment, leftIndex, outlineMm, house],
   )
   const bound = house['rebook.index']
-  const x = scaleLinear([0, WEEKS], [LEFT, WIDTH - RIGHT])
-  const y = scaleLinear([0, Math.max(bound * 1.6, Math.min(100, worst))], [PLOT, TOP]).nice(4)
-  const strip = scaleLinear([0, MOST_A_WEEK], [LEFT + 20, WIDTH - RIGHT - 20])
+  const x = WEEKS_SCALE
+  const y = useMemo(
+    () => scaleLinear([0, Math.max(bound * 1.6, Math.min(100, worst))], [PLOT, TOP]).nice(4),
+    [bound, worst],
+  )
+  const strip = TIMES_SCALE
   const move = (to: number): void => onBrush(Math.max(0, Math.min(MOST_A_WEEK, Math.round(to))))
   const spread = area<ForecastPoint>()
     .x(({ week }) => x(week))
@@ -85,24 +91,26 @@ export function ForecastChart({
         </b>
         , {NEXT_TEXT[next.why]}.
       </figcaption>
-      <svg
-        ref={svg}
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="w-full touch-none select-none"
-        role="group"
-        aria-label="How mats come back, week by week"
-        {...dragAlong(svg, strip, move)}
+      <ChartFrame
+        label="How mats come back, week by week"
+        width={WIDTH}
+        height={HEIGHT}
+        table={
+          <Table
+            rows={table}
+            keyOf={(row) => row.perWeek}
+            columns={[
+              { head: 'Brushed to the skin', names: true, cell: (row) => `${row.perWeek} a week` },
+              { head: 'Next visit', cell: (row) => `${row.next.weeks} weeks` },
+              { head: 'Mats then', cell: (row) => Math.round(row.next.indexThen) },
+              { head: `${LATER_WEEKS} weeks later`, cell: (row) => Math.round(row.next.indexLater) },
+            ]}
+          />
+        }
+        drag={{ x: strip, onMove: move }}
       >
-        <g
-          className="chart-axis"
-          transform={`translate(0 ${PLOT})`}
-          ref={(g) => void (g && select(g).call(axisBottom(x).ticks(8).tickSizeOuter(0)))}
-        />
-        <g
-          className="chart-axis"
-          transform={`translate(${LEFT} 0)`}
-          ref={(g) => void (g && select(g).call(axisLeft(y).ticks(4).tickSizeOuter(0)))}
-        />
+        <Axis side="bottom" scale={x} at={PLOT} ticks={8} />
+        <Axis side="left" scale={y} at={LEFT} ticks={4} />
         <text x={WIDTH - RIGHT} y={PLOT + 40} textAnchor="end" className="fill-(--ink-2) text-[15px]">
           weeks from the goodbye
         </text>
@@ -149,34 +157,11 @@ export function ForecastChart({
           onMove={move}
           testId="brushing"
         />
-      </svg>
+      </ChartFrame>
       <p className="text-ink-2">
         Drag how often it is brushed. Four weeks later than that, four such dogs of five stay under{' '}
         {Math.round(next.indexLater)} of 100.
       </p>
-      <details>
-        <summary className="min-h-11 content-center text-ink-2">As a table</summary>
-        <table className="w-full text-left">
-          <thead className="text-ink-2">
-            <tr>
-              <th className="font-medium">Brushed to the skin</th>
-              <th className="font-medium">Next visit</th>
-              <th className="font-medium">Mats then</th>
-              <th className="font-medium">{LATER_WEEKS} weeks later</th>
-            </tr>
-          </thead>
-          <tbody>
-            {table.map((row) => (
-              <tr key={row.perWeek} className="border-t border-line">
-                <td>{row.perWeek} a week</td>
-                <td>{row.next.weeks} weeks</td>
-                <td>{Math.round(row.next.indexThen)}</td>
-                <td>{Math.round(row.next.indexLater)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
     </figure>
   )
 }

@@ -1,8 +1,10 @@
-import { area, axisBottom, axisLeft, extent, line, max, scaleLinear, scaleTime, select } from 'd3'
+import { area, extent, line, max, scaleLinear, scaleTime } from 'd3'
 import { addWeeks, format } from 'date-fns'
 import type { ReactNode } from 'react'
 import type { RecordVisit } from '../../../contract/api/dogs.ts'
 import type { ForecastPoint } from '../../../core/index.ts'
+import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const WIDTH = 560
 const HEIGHT = 260
@@ -18,6 +20,8 @@ const SERIES = [
   ['undercoat', 'Undercoat', '7 5'],
   ['condition', 'Dirt', '2 4'],
 ] as const
+
+const monthOf = (at: Date): string => format(at, 'MMM yy')
 
 interface Point {
   readonly at: Date
@@ -73,32 +77,28 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
     .y(({ value }) => y(value))
   return (
     <figure>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="w-full"
-        role="img"
-        aria-label="Mats, undercoat and dirt as it came, by visit, and the mats that are expected"
+      <ChartFrame
+        asPicture
+        label="Mats, undercoat and dirt as it came, by visit, and the mats that are expected"
+        width={WIDTH}
+        height={HEIGHT}
+        table={
+          <Table
+            rows={done}
+            keyOf={({ id }) => id}
+            columns={[
+              { head: 'When', names: true, cell: ({ startsAt }) => format(new Date(startsAt), 'd MMM yyyy') },
+              ...SERIES.map(([key, label]) => ({
+                head: label,
+                cell: ({ summary }: RecordVisit) =>
+                  summary!.before[key] === null ? 'not seen' : Math.round(summary!.before[key]),
+              })),
+            ]}
+          />
+        }
       >
-        <g
-          className="chart-axis"
-          transform={`translate(0 ${BOTTOM})`}
-          ref={(g) =>
-            void (
-              g &&
-              select(g).call(
-                axisBottom<Date>(x)
-                  .ticks(5)
-                  .tickFormat((at) => format(at, 'MMM yy'))
-                  .tickSizeOuter(0),
-              )
-            )
-          }
-        />
-        <g
-          className="chart-axis"
-          transform={`translate(${LEFT} 0)`}
-          ref={(g) => void (g && select(g).call(axisLeft(y).ticks(4).tickSizeOuter(0)))}
-        />
+        <Axis side="bottom" scale={x} at={BOTTOM} ticks={5} format={monthOf} />
+        <Axis side="left" scale={y} at={LEFT} ticks={4} />
         {ahead && (
           <g data-testid="ahead">
             <path d={spread(ahead.points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
@@ -136,36 +136,11 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
             </g>
           )
         })}
-      </svg>
+      </ChartFrame>
       <figcaption className="text-ink-2">
         As it came, 0 to 100. A solid line is mats, dashes undercoat, dots dirt.
         {ahead && ' Grey: the mats to be expected since the last goodbye, brushed as on the right.'}
       </figcaption>
-      <details>
-        <summary className="min-h-11 content-center text-ink-2">As a table</summary>
-        <table className="w-full text-left">
-          <thead className="text-ink-2">
-            <tr>
-              <th className="font-medium">When</th>
-              {SERIES.map(([key, label]) => (
-                <th key={key} className="font-medium">
-                  {label}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {done.map(({ id, startsAt, summary }) => (
-              <tr key={id} className="border-t border-line">
-                <td>{format(new Date(startsAt), 'd MMM yyyy')}</td>
-                {SERIES.map(([key]) => (
-                  <td key={key}>{summary!.before[key] === null ? 'not seen' : Math.round(summary!.before[key])}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
     </figure>
   )
 }

@@ -22,6 +22,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { hrefOf, useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
+import { type Column, Table } from '../../parts/Table.tsx'
 import { BookDialog } from './BookDialog.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
@@ -127,24 +128,13 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
       <section aria-label="Visits">
         <h2 className="mb-2 text-xl">Visits</h2>
         <div className="overflow-x-auto">
-          <table className="w-full min-w-[820px] text-left">
-            <thead className="text-ink-2">
-              <tr>
-                {['When', 'What', 'Mats', 'Minutes', 'Went home with', 'Tools and products', 'As it was'].map(
-                  (label) => (
-                    <th key={label} className="pr-4 font-medium">
-                      {label}
-                    </th>
-                  ),
-                )}
-              </tr>
-            </thead>
-            <tbody>
-              {dog.visits.slice(0, shown).map((visit) => (
-                <VisitLine key={visit.id} visit={visit} />
-              ))}
-            </tbody>
-          </table>
+          <Table
+            className="min-w-[820px]"
+            rows={dog.visits.slice(0, shown)}
+            keyOf={({ id }) => id}
+            rowClass={() => 'align-top'}
+            columns={VISIT_COLUMNS}
+          />
         </div>
         {dog.visits.length > shown && (
           <Button className="mt-3" onClick={() => setShown(dog.visits.length)} data-testid="earlier">
@@ -176,71 +166,94 @@ function ownText({ own }: DogRecord): string {
 const whole = (value: number | null | undefined): string =>
   value === null || value === undefined ? '–' : String(Math.round(value))
 
-function VisitLine({
-  visit: { id, startsAt, summary, choice, plannedMin, personName, note, photos },
-}: {
-  visit: RecordVisit
-}): ReactNode {
-  const lengths = summary?.lengthMm
-  return (
-    <tr className="border-t border-line align-top" data-visit={id}>
-      <td className="whitespace-nowrap py-2 pr-4">
-        <Link className="opens" to={`/visits/${id}/${summary ? 'goodbye' : choice ? 'verdict' : 'arrival'}`}>
+const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
+  {
+    head: 'When',
+    names: true,
+    className: 'whitespace-nowrap',
+    cell: ({ id, startsAt, summary, choice, personName }) => (
+      <>
+        <Link
+          className="opens"
+          to={`/visits/${id}/${summary ? 'goodbye' : choice ? 'verdict' : 'arrival'}`}
+          data-visit={id}
+        >
           {dayText(startsAt)}
         </Link>
         {personName && <span className="block text-ink-2">{personName}</span>}
-      </td>
-      <td className="py-2 pr-4">
-        {choice
-          ? VERDICT_LABEL[choice as VerdictName]
-          : new Date(startsAt) > new Date()
-            ? `booked for ${format(new Date(startsAt), 'HH:mm')}`
-            : 'not decided'}
-        {note && <span className="block text-ink-2">{note}</span>}
-        {summary?.incidents.map(({ text }) => (
-          <span key={text} className="block text-alarm">
-            {text}
-          </span>
+      </>
+    ),
+  },
+  { head: 'What', cell: (visit) => <WhatWasDone visit={visit} /> },
+  {
+    head: 'Mats',
+    className: 'whitespace-nowrap',
+    cell: ({ summary }) => (summary ? `${whole(summary.before.mat)} to ${whole(summary.after.mat)}` : '–'),
+  },
+  {
+    head: 'Minutes',
+    className: 'whitespace-nowrap',
+    cell: ({ summary, plannedMin }) =>
+      summary?.minutes.taken
+        ? `${minutesText(summary.minutes.taken)} of ${minutesText(summary.minutes.planned)}`
+        : plannedMin === null
+          ? '–'
+          : `${minutesText(plannedMin)} of coat work planned`,
+  },
+  {
+    head: 'Went home with',
+    cell: ({ summary }) =>
+      summary?.lengthMm
+        ? `body ${mmText(summary.lengthMm.body)}, legs ${mmText(summary.lengthMm.legs)}, head ${mmText(summary.lengthMm.head)} mm`
+        : '–',
+  },
+  {
+    head: 'Tools and products',
+    cell: ({ summary }) =>
+      summary && (
+        <>
+          {summary.tools.join(', ')}
+          <span className="block text-ink-2">{summary.products.join(', ')}</span>
+        </>
+      ),
+  },
+  {
+    head: 'As it was',
+    cell: ({ summary }) =>
+      summary && (
+        <>
+          {TEMPERAMENT_LABEL[summary.temperament as Temperament]}
+          <span className="block text-ink-2">{mmText(summary.weightKg)} kg</span>
+        </>
+      ),
+  },
+]
+
+const WhatWasDone = ({ visit: { startsAt, summary, choice, note, photos } }: { visit: RecordVisit }): ReactNode => (
+  <>
+    {choice
+      ? VERDICT_LABEL[choice as VerdictName]
+      : new Date(startsAt) > new Date()
+        ? `booked for ${format(new Date(startsAt), 'HH:mm')}`
+        : 'not decided'}
+    {note && <span className="block text-ink-2">{note}</span>}
+    {summary?.incidents.map(({ text }) => (
+      <span key={text} className="block text-alarm">
+        {text}
+      </span>
+    ))}
+    {photos.length > 0 && (
+      <span className="mt-1 flex gap-1">
+        {photos.map((photo) => (
+          <img
+            key={photo.id}
+            src={hrefOf(photosApi.bytes, { id: photo.id })}
+            alt={`${photo.kind} the groom`}
+            loading="lazy"
+            className="h-14 rounded-lg"
+          />
         ))}
-        {photos.length > 0 && (
-          <span className="mt-1 flex gap-1">
-            {photos.map((photo) => (
-              <img
-                key={photo.id}
-                src={hrefOf(photosApi.bytes, { id: photo.id })}
-                alt={`${photo.kind} the groom`}
-                loading="lazy"
-                className="h-14 rounded-lg"
-              />
-            ))}
-          </span>
-        )}
-      </td>
-      <td className="figure whitespace-nowrap py-2 pr-4">
-        {summary ? `${whole(summary.before.mat)} to ${whole(summary.after.mat)}` : '–'}
-      </td>
-      <td className="figure whitespace-nowrap py-2 pr-4">
-        {summary?.minutes.taken
-          ? `${minutesText(summary.minutes.taken)} of ${minutesText(summary.minutes.planned)}`
-          : plannedMin === null
-            ? '–'
-            : `${minutesText(plannedMin)} of coat work planned`}
-      </td>
-      <td className="py-2 pr-4">
-        {lengths ? `body ${mmText(lengths.body)}, legs ${mmText(lengths.legs)}, head ${mmText(lengths.head)} mm` : '–'}
-      </td>
-      <td className="py-2 pr-4">
-        {summary && (
-          <>
-            {summary.tools.join(', ')}
-            <span className="block text-ink-2">{summary.products.join(', ')}</span>
-          </>
-        )}
-      </td>
-      <td className="py-2">
-        {summary && TEMPERAMENT_LABEL[summary.temperament as Temperament]}
-        {summary && <span className="block text-ink-2">{mmText(summary.weightKg)} kg</span>}
-      </td>
-    </tr>
-  )
-}
+      </span>
+    )}
+  </>
+)

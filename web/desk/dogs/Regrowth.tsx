@@ -5,6 +5,8 @@ import { partLengths } from '../../../contract/words/goodbye-page.ts'
 import { mmText, PART_NAMES } from '../../../contract/words/index.ts'
 import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../../core/index.ts'
 import { serverNow } from '../../device/server-clock.ts'
+import { numberOf } from '../../parts/number-text.ts'
+import { Table } from '../../parts/Table.tsx'
 
 const WEEK_MS = 604_800_000
 const DAYS = 7
@@ -28,48 +30,51 @@ export function Regrowth({
   return (
     <section aria-label="Growing back" data-testid="regrowth">
       <h3 className="mb-1 mt-3 text-lg">Growing back</h3>
-      <table className="w-full text-left">
-        <thead className="text-ink-2">
-          <tr>
-            <th className="font-medium">Coat</th>
-            <th className="text-right font-medium">Went home</th>
-            <th className="text-right font-medium">About now</th>
-            <th className="pl-4 font-medium">Wanted, mm</th>
-            <th className="font-medium">Reached</th>
-          </tr>
-        </thead>
-        <tbody>
-          {PART_NAMES.map(([part, label]) => {
-            const full = Math.max(dog.lengthMm[part], left[part])
-            const text = wanted[part] ?? String(Math.round(full))
-            const mm = Number(text.replace(',', '.'))
-            const fair = mm > 0 && mm <= 600
-            const weeks = fair ? weeksToLength(left[part], mm, full, dog.coatType, house) : 0
-            return (
-              <tr key={part} className="border-t border-line">
-                <td>{label}</td>
-                <td className="figure text-right">{mmText(left[part])} mm</td>
-                <td className="figure text-right">
-                  {mmText(lengthAfter(left[part], full, since, dog.coatType, house))} mm
-                </td>
-                <td className="pl-4">
-                  <input
-                    className="field w-20 py-1 text-right"
-                    inputMode="decimal"
-                    aria-label={`${label}, wanted length in mm`}
-                    aria-invalid={!fair}
-                    value={text}
-                    onChange={(event) => setWanted({ ...wanted, [part]: event.target.value })}
-                  />
-                </td>
-                <td className="whitespace-nowrap">
-                  {fair ? reachedText(weeks, day) : <span className="text-alarm">1 to 600</span>}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table
+        rows={PART_NAMES.map(([part, label]) => {
+          const full = Math.max(dog.lengthMm[part], left[part])
+          const text = wanted[part] ?? String(Math.round(full))
+          const mm = numberOf(text)
+          const fair = mm > 0 && mm <= 600
+          return {
+            part,
+            label,
+            full,
+            text,
+            fair,
+            weeks: fair ? weeksToLength(left[part], mm, full, dog.coatType, house) : 0,
+          }
+        })}
+        keyOf={({ part }) => part}
+        columns={[
+          { head: 'Coat', names: true, cell: ({ label }) => label },
+          { head: 'Went home', figures: true, cell: ({ part }) => `${mmText(left[part])} mm` },
+          {
+            head: 'About now',
+            figures: true,
+            cell: ({ part, full }) => `${mmText(lengthAfter(left[part], full, since, dog.coatType, house))} mm`,
+          },
+          {
+            head: 'Wanted, mm',
+            className: 'pl-4',
+            cell: ({ part, label, text, fair }) => (
+              <input
+                className="field w-20 py-1 text-right"
+                inputMode="decimal"
+                aria-label={`${label}, wanted length in mm`}
+                aria-invalid={!fair}
+                value={text}
+                onChange={(event) => setWanted({ ...wanted, [part]: event.target.value })}
+              />
+            ),
+          },
+          {
+            head: 'Reached',
+            className: 'whitespace-nowrap',
+            cell: ({ fair, weeks }) => (fair ? reachedText(weeks, day) : <span className="text-alarm">1 to 600</span>),
+          },
+        ]}
+      />
       {dog.coatType === 'double' && (
         <p className="text-ink-2">A shaved double coat may take longer, come back otherwise, or not at all.</p>
       )}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -12,6 +13,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Table } from '../../parts/Table.tsx'
 import { DISCARD, MixTable } from '../../stations/bath/MixingCard.tsx'
 
 const FULL = 100
@@ -64,19 +66,16 @@ export function PrepScreen(): ReactNode {
           <Noise prep={prep.data} salon={salon} />
           <section>
             <h2 className="mb-2 text-xl">Dog by dog</h2>
-            <table className="w-full" data-testid="dogs">
-              <thead className="text-left text-ink-2">
-                <tr>
-                  <th className="font-medium">Dog</th>
-                  <th className="pl-4 text-right font-medium">Tub</th>
-                  <th className="pl-4 text-right font-medium">Air</th>
-                  <th className="pl-4 text-right font-medium">Brush</th>
-                </tr>
-              </thead>
-              <tbody>
-                {dogs.map((dog) => (
-                  <tr key={dog.visitId} className="border-t border-line">
-                    <td className="py-1.5">
+            <Table
+              testId="dogs"
+              rows={dogs}
+              keyOf={({ visitId }) => visitId}
+              columns={[
+                {
+                  head: 'Dog',
+                  names: true,
+                  cell: (dog) => (
+                    <>
                       <Link className="font-semibold underline" to={`/visits/${dog.visitId}/bath`}>
                         {dog.name}
                       </Link>
@@ -87,17 +86,14 @@ export function PrepScreen(): ReactNode {
                           <span className="block text-sm text-ink-2">not looked at yet: as a clean coat</span>
                         )
                       )}
-                    </td>
-                    {[dog.bathMin, dog.airMin, dog.brushMin].map((value, i) => (
-                      // biome-ignore lint/suspicious/noArrayIndexKey: three columns, always in this order
-                      <td key={i} className="pl-4 text-right">
-                        {minutesText(value)}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+                    </>
+                  ),
+                },
+                { head: 'Tub', figures: true, cell: ({ bathMin }) => minutesText(bathMin) },
+                { head: 'Air', figures: true, cell: ({ airMin }) => minutesText(airMin) },
+                { head: 'Brush', figures: true, cell: ({ brushMin }) => minutesText(brushMin) },
+              ]}
+            />
           </section>
         </div>
       </div>
@@ -161,32 +157,25 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
           `; worn: ${PROTECTOR_LABEL[protector.kind].toLowerCase()} rated ${protector.ratingDb} dB, derated`}
         .
       </p>
-      <table className="w-full" data-testid="noise">
-        <thead className="text-left text-ink-2">
-          <tr>
-            <th className="font-medium">Who</th>
-            <th className="text-right font-medium">Dryer</th>
-            <th className="text-right font-medium">Bare ears</th>
-            {protector && <th className="text-right font-medium">Protected</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {prep.noise.map(({ personId, minutes, bare, protected: worn }) => (
-            <tr key={personId ?? 'nobody'} className="border-t border-line">
-              <td className="py-1.5">{salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named'}</td>
-              <td className="text-right">{minutesText(minutes)} min</td>
-              <td className={`text-right ${bare.niosh > FULL ? 'font-semibold text-alarm' : ''}`}>
-                {Math.round(bare.niosh)} % <span className="font-normal text-ink-2">({Math.round(bare.osha)})</span>
-              </td>
-              {worn && (
-                <td className={`text-right font-semibold ${worn.niosh > FULL ? 'text-alarm' : ''}`}>
-                  {Math.round(worn.niosh)} % <span className="font-normal text-ink-2">({Math.round(worn.osha)})</span>
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        testId="noise"
+        rows={prep.noise}
+        keyOf={({ personId }) => personId ?? 'nobody'}
+        columns={[
+          {
+            head: 'Who',
+            names: true,
+            cell: ({ personId }) => salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named',
+          },
+          { head: 'Dryer', figures: true, cell: ({ minutes }) => `${minutesText(minutes)} min` },
+          { head: 'Bare ears', figures: true, cell: ({ bare }) => <Dose dose={bare} /> },
+          protector && {
+            head: 'Protected',
+            figures: true,
+            cell: ({ protected: worn }) => worn && <Dose dose={worn} bold />,
+          },
+        ]}
+      />
       <p className="mt-2 text-sm text-ink-2">
         From planned minutes at the level of your dryers; a dose is a guide, not a safe limit for everybody. The dog’s
         ears count too: hood on, start low and away from the head.
@@ -194,3 +183,15 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
     </section>
   )
 }
+
+const Dose = ({
+  dose: { niosh, osha },
+  bold = false,
+}: {
+  dose: Prep['noise'][number]['bare']
+  bold?: boolean
+}): ReactNode => (
+  <span className={clsx((bold || niosh > FULL) && 'font-semibold', niosh > FULL && 'text-alarm')}>
+    {Math.round(niosh)} % <span className="font-normal text-ink-2">({Math.round(osha)})</span>
+  </span>
+)

@@ -1,19 +1,16 @@
-import { type ReactNode, useState } from 'react'
+import type { ReactNode } from 'react'
 import { toast } from 'sonner'
+import { z } from 'zod'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import { LABEL_DEFAULTS, type Label, labelSchema, type ShelfProduct } from '../../../contract/formats/products.ts'
-import { issuesOf } from '../../../contract/formats/zod-issues.ts'
+import { expectedOf } from '../../../contract/formats/zod-issues.ts'
 import { COAT_LABEL, dilutionText, PRODUCT_KIND_LABEL } from '../../../contract/words/index.ts'
-import {
-  COAT_TYPE_IDS,
-  PRODUCT_KIND_IDS,
-  type ProductKind,
-  parseDilution,
-  SOIL_IDS,
-  type UnitSystem,
-} from '../../../core/index.ts'
+import { COAT_TYPE_IDS, PRODUCT_KIND_IDS, parseDilution, SOIL_IDS, type UnitSystem } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
+import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
+import { numberOf } from '../../parts/number-text.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { AnyOf } from '../../parts/Toggle.tsx'
 import { Ledger } from './Ledger.tsx'
@@ -28,31 +25,32 @@ const FACT_LABEL: Record<(typeof FACTS)[number], string> = {
 }
 
 /** What is typed, before it is a label. */
-type Draft = {
-  name: string
-  kind: ProductKind
-  family: string
-  dirty: string
-  normal: string
-  light: string
-  from: string
-  to: string
-  suits: Label['suits']
-  spoils: Label['spoils']
-  regions: string
-  minAgeWeeks: string
-  minWeightKg: string
-  facts: readonly (typeof FACTS)[number][]
-  contains: string
-  packMl: string
-  packCost: string
-  lowMl: string
-  openedOn: string
-  openDays: string
-  expiresOn: string
-  safety: string
-  stockMl: string
-}
+const draftSchema = z.object({
+  name: z.string(),
+  kind: z.enum(PRODUCT_KIND_IDS),
+  family: z.string(),
+  dirty: z.string(),
+  normal: z.string(),
+  light: z.string(),
+  from: z.string(),
+  to: z.string(),
+  suits: z.array(z.enum(COAT_TYPE_IDS)),
+  spoils: z.array(z.enum(COAT_TYPE_IDS)),
+  regions: z.string(),
+  minAgeWeeks: z.string(),
+  minWeightKg: z.string(),
+  facts: z.array(z.enum(FACTS)),
+  contains: z.string(),
+  packMl: z.string(),
+  packCost: z.string(),
+  lowMl: z.string(),
+  openedOn: z.string(),
+  openDays: z.string(),
+  expiresOn: z.string(),
+  safety: z.string(),
+  stockMl: z.string(),
+})
+type Draft = z.infer<typeof draftSchema>
 
 const draftOf = (label: Label): Draft => ({
   name: label.name,
@@ -80,7 +78,6 @@ const draftOf = (label: Label): Draft => ({
   stockMl: '0',
 })
 
-const number = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')))
 const words = (text: string): string[] =>
   text
     .split(/[,;]+/)
@@ -99,22 +96,42 @@ const labelOf = (draft: Draft): unknown => ({
   kind: draft.kind,
   family: draft.family,
   dilution: { dirty: parts(draft.dirty), normal: parts(draft.normal), light: parts(draft.light) },
-  dwellMin: [number(draft.from), number(draft.to)],
+  dwellMin: [numberOf(draft.from), numberOf(draft.to)],
   suits: draft.suits,
   spoils: draft.spoils,
   regions: words(draft.regions),
-  minAgeWeeks: number(draft.minAgeWeeks),
-  minWeightKg: number(draft.minWeightKg),
+  minAgeWeeks: numberOf(draft.minAgeWeeks),
+  minWeightKg: numberOf(draft.minWeightKg),
   ...Object.fromEntries(FACTS.map((fact) => [fact, draft.facts.includes(fact)])),
   contains: words(draft.contains),
-  packMl: number(draft.packMl),
-  packCost: Math.round(number(draft.packCost) * 100),
-  lowMl: number(draft.lowMl),
+  packMl: numberOf(draft.packMl),
+  packCost: Math.round(numberOf(draft.packCost) * 100),
+  lowMl: numberOf(draft.lowMl),
   openedOn: draft.openedOn || null,
-  openDays: draft.openDays.trim() === '' ? null : number(draft.openDays),
+  openDays: draft.openDays.trim() === '' ? null : numberOf(draft.openDays),
   expiresOn: draft.expiresOn || null,
   safety: draft.safety,
 })
+
+/** The field that a part of the label is typed into. */
+function fieldOf([key, at]: readonly PropertyKey[]): keyof Draft {
+  if (key === 'dilution') return at as keyof Draft
+  if (key === 'dwellMin') return at === 1 ? 'to' : 'from'
+  return FACTS.some((fact) => fact === key) ? 'facts' : (key as keyof Draft)
+}
+
+/** A label and, of a new product, what there is of it; what is no label is said where it was typed. */
+const productForm = draftSchema.transform((draft, ctx) => {
+  const label = labelSchema.safeParse(labelOf(draft), { error: expectedOf })
+  const stockMl = numberOf(draft.stockMl)
+  const stocked = Number.isInteger(stockMl) && stockMl >= 0
+  if (!stocked) ctx.addIssue({ code: 'custom', path: ['stockMl'], message: 'a whole number of millilitres' })
+  for (const { path, message } of label.error?.issues ?? [])
+    ctx.addIssue({ code: 'custom', path: [fieldOf(path)], message })
+  return label.success && stocked ? { label: label.data, stockMl } : z.NEVER
+})
+
+const coats = COAT_TYPE_IDS.map((value) => ({ value, label: COAT_LABEL[value] }))
 
 /** One product: its label, what is left of it, and its ledger. */
 export function ProductDialog({
@@ -126,7 +143,8 @@ export function ProductDialog({
   units: UnitSystem
   onClose: () => void
 }): ReactNode {
-  const [draft, setDraft] = useState<Draft>(() =>
+  const form = useZodForm(
+    productForm,
     draftOf(
       product ?? {
         ...LABEL_DEFAULTS,
@@ -137,48 +155,11 @@ export function ProductDialog({
       },
     ),
   )
-  const [problem, setProblem] = useState<string | null>(null)
   const add = useWrite(shelfApi.add)
   const change = useWrite(shelfApi.change)
   const retire = useWrite(shelfApi.retire)
-  const set = (part: Partial<Draft>): void => setDraft((before) => ({ ...before, ...part }))
-  const save = (): void => {
-    const label = labelOf(draft)
-    const parsed = labelSchema.safeParse(label)
-    const stockMl = number(draft.stockMl)
-    if (!parsed.success) {
-      const [first] = issuesOf(parsed.error, label)
-      setProblem(`${first!.path}: expected ${first!.expected}`)
-      return
-    }
-    if (!product && !(Number.isInteger(stockMl) && stockMl >= 0)) {
-      setProblem('In stock: expected a whole number of millilitres')
-      return
-    }
-    const after = { onSuccess: onClose, onError: (error: Error) => setProblem(error.message) }
-    if (product) change.mutate({ id: product.id, body: { baseRevision: product.revision, label: parsed.data } }, after)
-    else add.mutate({ body: { label: parsed.data, stockMl } }, after)
-  }
-  const field = (key: keyof Draft & string, label: string, unit = '', wide = false): ReactNode => (
-    <label className={wide ? 'col-span-full block' : 'block'}>
-      <span className="mb-0.5 block text-ink-2">{label}</span>
-      <span className="flex items-center gap-2">
-        <input className="field" value={String(draft[key])} onChange={(event) => set({ [key]: event.target.value })} />
-        {unit && <span className="text-ink-2">{unit}</span>}
-      </span>
-    </label>
-  )
-  const date = (key: 'openedOn' | 'expiresOn', label: string): ReactNode => (
-    <label className="block">
-      <span className="mb-0.5 block text-ink-2">{label}</span>
-      <input
-        type="date"
-        className="field"
-        value={draft[key]}
-        onChange={(event) => set({ [key]: event.target.value })}
-      />
-    </label>
-  )
+  const failed = add.error ?? change.error
+  const { errors } = form.formState
   return (
     <DialogSheet
       title={product?.name ?? 'New product'}
@@ -186,84 +167,83 @@ export function ProductDialog({
       onClose={onClose}
     >
       {product && <Ledger product={product} units={units} />}
-      <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-        <div className="col-span-2 max-sm:col-span-1">{field('name', 'Name')}</div>
-        <label className="block">
-          <span className="mb-0.5 block text-ink-2">Kind</span>
-          <select
-            className="field"
-            value={draft.kind}
-            onChange={(event) => set({ kind: event.target.value as ProductKind })}
-          >
+      <Form
+        form={form}
+        onSend={({ label, stockMl }) => {
+          if (product)
+            change.mutate({ id: product.id, body: { baseRevision: product.revision, label } }, { onSuccess: onClose })
+          else add.mutate({ body: { label, stockMl } }, { onSuccess: onClose })
+        }}
+      >
+        <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
+          <FormText<Draft> name="name" label="Name" className="col-span-2 max-sm:col-span-1" />
+          <FormSelect<Draft> name="kind" label="Kind">
             {PRODUCT_KIND_IDS.map((kind) => (
               <option key={kind} value={kind}>
                 {PRODUCT_KIND_LABEL[kind]}
               </option>
             ))}
-          </select>
-        </label>
-        {SOIL_IDS.map((soil) => (
-          <div key={soil}>{field(soil, SOIL_LABEL[soil])}</div>
-        ))}
-        {field('from', 'Left on, from', 'min')}
-        {field('to', 'to', 'min')}
-        {field('family', 'Family')}
-        {field('minAgeWeeks', 'From an age of', 'weeks')}
-        {field('minWeightKg', 'From a weight of', 'kg')}
-        {field('lowMl', 'Low under', 'ml')}
-        {field('packMl', 'Pack', 'ml')}
-        {field('packCost', 'Pack costs')}
-        {product ? <span /> : field('stockMl', 'In stock', 'ml')}
-        {date('openedOn', 'Opened')}
-        {field('openDays', 'Keeps, once open', 'days')}
-        {date('expiresOn', 'Use by')}
-        {field('contains', 'Contains (what a dog may not take)', '', true)}
-        {field('regions', 'Only on (region ids; empty: anywhere)', '', true)}
-        {field('safety', 'Safety text on the label', '', true)}
-      </div>
-      <div className="mt-4 flex flex-col gap-3">
-        <AnyOf
-          legend="It"
-          choices={FACTS.map((value) => ({ value, label: FACT_LABEL[value] }))}
-          values={draft.facts}
-          onChange={(facts) => set({ facts })}
-        />
-        <AnyOf
-          legend="Made for"
-          choices={COAT_TYPE_IDS.map((value) => ({ value, label: COAT_LABEL[value] }))}
-          values={draft.suits}
-          onChange={(suits) => set({ suits })}
-        />
-        <AnyOf
-          legend="Spoils"
-          choices={COAT_TYPE_IDS.map((value) => ({ value, label: COAT_LABEL[value] }))}
-          values={draft.spoils}
-          onChange={(spoils) => set({ spoils })}
-        />
-      </div>
-      {problem && (
-        <p role="alert" className="mt-3 font-semibold text-alarm">
-          {problem}
-        </p>
-      )}
-      <div className="mt-5 flex flex-wrap gap-2">
-        <Button kind="main" disabled={add.isPending || change.isPending} onClick={save}>
-          {product ? 'Save the label' : 'Put it on the shelf'}
-        </Button>
-        <span className="grow" />
-        {product && (
-          <Button
-            onClick={() =>
-              retire.mutate(
-                { id: product.id, body: { retired: !product.retired } },
-                { onSuccess: onClose, onError: (error) => toast.error(error.message) },
-              )
-            }
-          >
-            {product.retired ? 'Back on the shelf' : 'Take it off the shelf'}
+          </FormSelect>
+          {SOIL_IDS.map((soil) => (
+            <FormText<Draft> key={soil} name={soil} label={SOIL_LABEL[soil]} />
+          ))}
+          <FormText<Draft> name="from" label="Left on, from" unit="min" />
+          <FormText<Draft> name="to" label="to" unit="min" />
+          <FormText<Draft> name="family" label="Family" />
+          <FormText<Draft> name="minAgeWeeks" label="From an age of" unit="weeks" />
+          <FormText<Draft> name="minWeightKg" label="From a weight of" unit="kg" />
+          <FormText<Draft> name="lowMl" label="Low under" unit="ml" />
+          <FormText<Draft> name="packMl" label="Pack" unit="ml" />
+          <FormText<Draft> name="packCost" label="Pack costs" />
+          {product ? <span /> : <FormText<Draft> name="stockMl" label="In stock" unit="ml" />}
+          <FormText<Draft> name="openedOn" label="Opened" type="date" />
+          <FormText<Draft> name="openDays" label="Keeps, once open" unit="days" />
+          <FormText<Draft> name="expiresOn" label="Use by" type="date" />
+          <FormText<Draft> name="contains" label="Contains (what a dog may not take)" className="col-span-full" />
+          <FormText<Draft> name="regions" label="Only on (region ids; empty: anywhere)" className="col-span-full" />
+          <FormText<Draft> name="safety" label="Safety text on the label" className="col-span-full" />
+        </div>
+        <div className="mt-4 flex flex-col gap-3">
+          <AnyOf
+            legend="It"
+            choices={FACTS.map((value) => ({ value, label: FACT_LABEL[value] }))}
+            values={form.watch('facts')}
+            onChange={(facts) => form.setValue('facts', facts)}
+          />
+          <AnyOf
+            legend="Made for"
+            choices={coats}
+            values={form.watch('suits')}
+            onChange={(suits) => form.setValue('suits', suits)}
+          />
+          <AnyOf
+            legend="Spoils"
+            choices={coats}
+            values={form.watch('spoils')}
+            onChange={(spoils) => form.setValue('spoils', spoils)}
+          />
+          {errors.spoils && <Alert>Spoils: {errors.spoils.message}</Alert>}
+        </div>
+        {failed && <Alert className="mt-3">{failed.message}</Alert>}
+        <div className="mt-5 flex flex-wrap gap-2">
+          <Button type="submit" kind="main" disabled={add.isPending || change.isPending}>
+            {product ? 'Save the label' : 'Put it on the shelf'}
           </Button>
-        )}
-      </div>
+          <span className="grow" />
+          {product && (
+            <Button
+              onClick={() =>
+                retire.mutate(
+                  { id: product.id, body: { retired: !product.retired } },
+                  { onSuccess: onClose, onError: (error) => toast.error(error.message) },
+                )
+              }
+            >
+              {product.retired ? 'Back on the shelf' : 'Take it off the shelf'}
+            </Button>
+          )}
+        </div>
+      </Form>
     </DialogSheet>
   )
 }

@@ -6,6 +6,7 @@ import { GUARD_TEXT } from '../../../contract/words/index.ts'
 import { DEFAULT_HOUSE, guardSays } from '../../../core/index.ts'
 import { simulate, tare, useDevices } from '../../device/devices.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Slider } from '../../parts/Slider.tsx'
 import { HousePage } from '../HousePage.tsx'
 
 const KINDS: readonly DeviceKind[] = ['scale', 'climate', 'probe', 'thermometer', 'sound']
@@ -128,24 +129,24 @@ function StandIn({ device: { id, kind, link } }: { device: Device }): ReactNode 
     key: 'value' | 'second',
     set: (value: number) => void,
   ): ReactNode => (
-    <label className="block">
+    <div className="block">
       <span className="flex justify-between">
         <span>{text}</span>
         <span className="figure font-semibold">{at}</span>
       </span>
-      <input
-        type="range"
-        className="min-h-11 w-full accent-(--accent)"
-        min={range.least}
-        max={range.most}
+      <Slider
+        label={text}
+        says={String(at)}
+        least={range.least}
+        most={range.most}
         step={range.step}
         value={at}
-        onChange={(event) => {
-          set(Number(event.target.value))
-          tell({ key, value: Number(event.target.value) })
+        onChange={(to) => {
+          set(to)
+          tell({ key, value: to })
         }}
       />
-    </label>
+    </div>
   )
   return (
     <details className="mt-3">

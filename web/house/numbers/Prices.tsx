@@ -5,6 +5,7 @@ import type { Salon } from '../../../contract/api/salon.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
 import { COAT_PRICE_IDS, type CoatPriceId, SIZE_IDS, type SizeId } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
+import { Table } from '../../parts/Table.tsx'
 
 type List = Salon['prices']
 
@@ -49,39 +50,26 @@ export function Prices({ prices }: { prices: List }): ReactNode {
         goes beyond is paid by the minute. Quotes follow from the plan.
       </p>
       <div className="card overflow-x-auto p-4">
-        <table className="w-full min-w-[560px] text-left">
-          <thead className="text-ink-2">
-            <tr>
-              <th className="font-medium">Coat</th>
-              {SIZE_IDS.map((size) => (
-                <th key={size} className="px-1 font-medium">
-                  {SIZE_LABEL[size]}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {COAT_PRICE_IDS.map((coat) => (
-              <tr key={coat}>
-                <th className="py-1 pr-3 font-medium">{COAT_PRICE_LABEL[coat]}</th>
-                {SIZE_IDS.map((size) => (
-                  <td key={size} className="p-1">
-                    <Amount
-                      label={`${COAT_PRICE_LABEL[coat]}, ${SIZE_LABEL[size]}`}
-                      value={prices.base[coat][size]}
-                      onSet={(amount) =>
-                        set({
-                          ...prices,
-                          base: { ...prices.base, [coat]: { ...prices.base[coat], [size]: amount } },
-                        })
-                      }
-                    />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          className="min-w-[560px]"
+          rows={COAT_PRICE_IDS}
+          keyOf={(coat) => coat}
+          columns={[
+            { head: 'Coat', names: true, cell: (coat) => COAT_PRICE_LABEL[coat] },
+            ...SIZE_IDS.map((size) => ({
+              head: SIZE_LABEL[size],
+              cell: (coat: CoatPriceId) => (
+                <Amount
+                  label={`${COAT_PRICE_LABEL[coat]}, ${SIZE_LABEL[size]}`}
+                  value={prices.base[coat][size]}
+                  onSet={(amount) =>
+                    set({ ...prices, base: { ...prices.base, [coat]: { ...prices.base[coat], [size]: amount } } })
+                  }
+                />
+              ),
+            })),
+          ]}
+        />
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <span>A minute of coat work beyond that</span>
           <span className="w-28">

@@ -7,6 +7,7 @@ import { TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Table } from '../../parts/Table.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
 
@@ -59,48 +60,51 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
         <p className="mt-2 text-ink-2">No minutes logged yet: the house’s rates stand.</p>
       ) : (
         <>
-          <table className="mt-2 w-full text-left">
-            <thead className="text-ink-2">
-              <tr>
-                <th className="font-medium">Work</th>
-                <th className="text-right font-medium">Pace</th>
-                <th className="pl-6 font-medium">Likely between, 1 is the house’s rate</th>
-                <th className="text-right font-medium">Visits</th>
-                <th className="text-right font-medium">Before drawing in</th>
-              </tr>
-            </thead>
-            <tbody>
-              {paces.map(({ treatment, pace, low, high, visits, raw }) => (
-                <tr key={treatment} className="border-t border-line">
-                  <td className="py-1.5">{TREATMENT_LABEL[treatment]}</td>
-                  <td className="figure text-right text-lg font-semibold">{pace.toFixed(2)}</td>
-                  <td className="pl-6">
-                    <svg
-                      viewBox={`0 0 ${WIDTH} 26`}
-                      className="h-6 w-80 max-w-full"
-                      role="img"
-                      aria-label={`between ${low.toFixed(2)} and ${high.toFixed(2)}`}
-                    >
-                      <line x1={x(1)} x2={x(1)} y1={2} y2={24} stroke="var(--ink-2)" strokeDasharray="2 3" />
-                      <line
-                        x1={x(low)}
-                        x2={x(high)}
-                        y1={13}
-                        y2={13}
-                        stroke="var(--ink)"
-                        strokeWidth={5}
-                        strokeLinecap="round"
-                        strokeOpacity={0.3}
-                      />
-                      <circle cx={x(pace)} cy={13} r={6} fill="var(--ink)" />
-                    </svg>
-                  </td>
-                  <td className="figure text-right">{visits}</td>
-                  <td className="figure text-right text-ink-2">{raw === null ? '' : raw.toFixed(2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table
+            className="mt-2"
+            rows={paces}
+            keyOf={({ treatment }) => treatment}
+            columns={[
+              { head: 'Work', names: true, cell: ({ treatment }) => TREATMENT_LABEL[treatment] },
+              {
+                head: 'Pace',
+                figures: true,
+                cell: ({ pace }) => <span className="figure text-lg font-semibold">{pace.toFixed(2)}</span>,
+              },
+              {
+                head: 'Likely between, 1 is the house’s rate',
+                className: 'pl-6',
+                cell: ({ pace, low, high }) => (
+                  <svg
+                    viewBox={`0 0 ${WIDTH} 26`}
+                    className="h-6 w-80 max-w-full"
+                    role="img"
+                    aria-label={`between ${low.toFixed(2)} and ${high.toFixed(2)}`}
+                  >
+                    <line x1={x(1)} x2={x(1)} y1={2} y2={24} stroke="var(--ink-2)" strokeDasharray="2 3" />
+                    <line
+                      x1={x(low)}
+                      x2={x(high)}
+                      y1={13}
+                      y2={13}
+                      stroke="var(--ink)"
+                      strokeWidth={5}
+                      strokeLinecap="round"
+                      strokeOpacity={0.3}
+                    />
+                    <circle cx={x(pace)} cy={13} r={6} fill="var(--ink)" />
+                  </svg>
+                ),
+              },
+              { head: 'Visits', figures: true, cell: ({ visits }) => visits },
+              {
+                head: 'Before drawing in',
+                figures: true,
+                className: 'text-ink-2',
+                cell: ({ raw }) => (raw === null ? '' : raw.toFixed(2)),
+              },
+            ]}
+          />
           {heldBack && (
             <p className="mt-3" data-testid="held-back">
               Each of {heldBack.visits} timings told beforehand from the earlier ones alone: off by{' '}

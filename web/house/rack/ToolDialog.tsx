@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react'
+import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { type RackToolDoc, rackApi, type ToolFields, toolSchema } from '../../../contract/api/rack.ts'
 import type { Person } from '../../../contract/api/salon.ts'
@@ -6,12 +6,16 @@ import { RACK_KIND_LABEL, TOOL_STATE_LABEL } from '../../../contract/words/index
 import { BLADES, COMB_MM, RACK_KIND_IDS, type RackKind, SKIP_FORMS, TOOL_STATE_IDS } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
+import { SelectField } from '../../parts/Field.tsx'
+import { Form, FormText, useZodForm } from '../../parts/form.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { nameOf } from './names.ts'
 
 const NEW: ToolFields = { kind: 'blade', id: '10', form: 'full', state: 'ready', label: '', ownerId: null, note: '' }
+
+const FIRST_ID: Partial<Record<RackKind, string>> = { blade: '10', comb: '16' }
 
 /** A tool is hung up, changed or taken off the rack. */
 export function ToolDialog({
@@ -26,27 +30,24 @@ export function ToolDialog({
   const add = useWrite(rackApi.add)
   const change = useWrite(rackApi.change)
   const retire = useWrite(rackApi.retire)
-  const [fields, setFields] = useState<ToolFields>(tool?.tool ?? NEW)
-  const set = (more: Partial<ToolFields>): void => setFields({ ...fields, ...more })
-  const wrong = toolSchema.safeParse(fields).error?.issues[0]
+  const form = useZodForm(toolSchema, tool?.tool ?? NEW)
+  const kind = form.watch('kind')
+  const id = form.watch('id')
   const after = {
     onSuccess: onClose,
     onError: (error: Error) => toast.error(`Not kept: ${error.message}`),
   }
-  const pickKind = (kind: RackKind): void =>
-    set({
-      kind,
-      id: kind === 'blade' ? '10' : kind === 'comb' ? '16' : '',
-      form: kind === 'blade' ? 'full' : null,
-    })
-  const ids = fields.kind === 'blade' ? BLADES.map(({ id }) => id) : fields.kind === 'comb' ? COMB_MM.map(String) : null
+  const set = (more: Partial<ToolFields>): void =>
+    form.reset({ ...form.getValues(), ...more }, { keepDefaultValues: true })
+  const pickKind = (to: RackKind): void =>
+    set({ kind: to, id: FIRST_ID[to] ?? '', form: to === 'blade' ? 'full' : null })
+  const ids = kind === 'blade' ? BLADES.map((blade) => blade.id) : kind === 'comb' ? COMB_MM.map(String) : null
   return (
     <DialogSheet title={tool ? nameOf(tool) : 'Hang up a tool'} onClose={onClose}>
-      <form
+      <Form
+        form={form}
         className="flex flex-col gap-4"
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (wrong) return
+        onSend={(fields) => {
           if (tool) change.mutate({ id: tool.id, body: { baseRevision: tool.revision, tool: fields } }, after)
           else add.mutate({ body: { tool: fields } }, after)
         }}
@@ -55,94 +56,63 @@ export function ToolDialog({
           <OneOf
             legend="Kind"
             choices={RACK_KIND_IDS.map((value) => ({ value, label: RACK_KIND_LABEL[value] }))}
-            value={fields.kind}
+            value={kind}
             onChange={pickKind}
           />
         )}
         <div className="grid grid-cols-2 gap-3">
-          <div>
-            <label className="font-medium" htmlFor="tool-id">
-              {fields.kind === 'comb' ? 'Length, mm' : fields.kind === 'blade' ? 'Number' : 'What it is'}
-            </label>
-            {ids ? (
-              <select
-                id="tool-id"
-                className="field"
-                value={fields.id}
-                onChange={(event) => set({ id: event.target.value, form: fields.kind === 'blade' ? 'full' : null })}
-              >
-                {ids.map((id) => (
-                  <option key={id}>{id}</option>
-                ))}
-              </select>
-            ) : (
-              <input
-                id="tool-id"
-                className="field"
-                value={fields.id}
-                maxLength={40}
-                onChange={(event) => set({ id: event.target.value })}
-              />
-            )}
-          </div>
-          <label>
-            <span className="font-medium">Label on it</span>
-            <input
-              className="field"
-              value={fields.label}
-              maxLength={60}
-              onChange={(event) => set({ label: event.target.value })}
-            />
-          </label>
+          {ids ? (
+            <SelectField
+              label={kind === 'comb' ? 'Length, mm' : 'Number'}
+              value={id}
+              onChange={(event) => set({ id: event.target.value, form: kind === 'blade' ? 'full' : null })}
+            >
+              {ids.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </SelectField>
+          ) : (
+            <FormText<ToolFields> key={kind} name="id" label="What it is" maxLength={40} />
+          )}
+          <FormText<ToolFields> name="label" label="Label on it" maxLength={60} />
         </div>
-        {fields.kind === 'blade' && SKIP_FORMS.has(fields.id) && (
+        {kind === 'blade' && SKIP_FORMS.has(id) && (
           <OneOf
             legend="Teeth"
             choices={[
               { value: 'full', label: 'Full-tooth' },
               { value: 'skip', label: 'Skip-tooth' },
             ]}
-            value={fields.form ?? 'full'}
-            onChange={(form) => set({ form })}
+            value={form.watch('form') ?? 'full'}
+            onChange={(teeth) => set({ form: teeth })}
           />
         )}
         <OneOf
           legend="How it stands"
           choices={TOOL_STATE_IDS.map((value) => ({ value, label: TOOL_STATE_LABEL[value] }))}
-          value={fields.state}
+          value={form.watch('state')}
           onChange={(state) => set({ state })}
         />
-        <label>
-          <span className="font-medium">Whose</span>
-          <select
-            className="field"
-            value={fields.ownerId ?? ''}
-            onChange={(event) => set({ ownerId: event.target.value || null })}
-          >
-            <PeopleOptions people={people} nobody="the salon’s" />
-          </select>
-        </label>
-        <label>
-          <span className="font-medium">Note</span>
-          <input
-            className="field"
-            value={fields.note}
-            maxLength={400}
-            onChange={(event) => set({ note: event.target.value })}
-          />
-        </label>
+        <SelectField
+          label="Whose"
+          value={form.watch('ownerId') ?? ''}
+          onChange={(event) => set({ ownerId: event.target.value || null })}
+        >
+          <PeopleOptions people={people} nobody="the salon’s" />
+        </SelectField>
+        <FormText<ToolFields> name="note" label="Note" maxLength={400} />
         <div className="flex items-center gap-2">
           {tool && (
             <Button onClick={() => retire.mutate({ id: tool.id, body: { retired: true } }, after)}>
               Take it off the rack
             </Button>
           )}
-          <span className="grow">{wrong && <span className="text-alarm">{wrong.message}</span>}</span>
-          <Button type="submit" kind="main" disabled={Boolean(wrong) || add.isPending || change.isPending}>
+          <span className="grow" />
+          <Button type="submit" kind="main" disabled={add.isPending || change.isPending}>
             Keep
           </Button>
         </div>
-      </form>
+      </Form>
     </DialogSheet>
   )
 }

@@ -12,6 +12,7 @@ import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
+import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { useVisit } from '../VisitLayout.tsx'
@@ -147,7 +148,7 @@ export function ArrivalScreen(): ReactNode {
 function Problem({ error }: { error: Error }): ReactNode {
   const issues = error instanceof Refused ? error.problem.issues : undefined
   return (
-    <div className="mb-3 rounded-xl bg-alarm-soft px-3 py-2 text-alarm" role="alert">
+    <Alert className="mb-3">
       {error instanceof Away ? (
         'The server is away. What you entered is kept here; save again when it is back.'
       ) : issues ? (
@@ -163,6 +164,6 @@ function Problem({ error }: { error: Error }): ReactNode {
       ) : (
         error.message
       )}
-    </div>
+    </Alert>
   )
 }

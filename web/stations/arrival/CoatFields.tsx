@@ -1,48 +1,34 @@
-import { type ReactNode, useId } from 'react'
+import type { ReactNode } from 'react'
 import { COAT_LABEL, capital, MODIFIER_LABEL, PART_NAMES } from '../../../contract/words/index.ts'
-import { BREEDS, COAT_TYPE_IDS, DEFAULT_LENGTHS, DENSITY_IDS, findBreed, MODIFIER_IDS } from '../../../core/index.ts'
+import { COAT_TYPE_IDS, DEFAULT_LENGTHS, DENSITY_IDS, findBreed, MODIFIER_IDS } from '../../../core/index.ts'
+import { BreedField } from '../../parts/BreedField.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 
 export function CoatFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
-  const id = useId()
   const usual = DEFAULT_LENGTHS[dog.coatType]
   const breed = dog.breed ? findBreed(dog.breed) : undefined
   return (
     <Group title="Coat">
-      <div>
-        <label htmlFor={id} className="mb-1 block font-medium">
-          Breed or cross
-        </label>
-        <select
-          id={id}
-          className="field max-w-md"
-          value={dog.breed ?? 'unknown'}
-          onChange={(event) => {
-            const known = findBreed(event.target.value)
-            change(setDog({ breed: event.target.value, ...(known ? { coatType: known.coatType } : {}) }))
-          }}
-        >
-          <option value="unknown">not known</option>
-          <option value="cross">cross, parents unknown</option>
-          {BREEDS.map(({ id: breedId, name }) => (
-            <option key={breedId} value={breedId}>
-              {name}
-            </option>
-          ))}
-        </select>
-        {breed && !(dog.weightKg >= breed.weightKg[0] && dog.weightKg <= breed.weightKg[1]) && (
-          <p className="mt-1 text-ink-2">
-            Usual weight is {breed.weightKg[0]} to {breed.weightKg[1]} kg.
-          </p>
-        )}
-        {breed?.orCoatType && (
-          <p className="mt-1 text-ink-2">
-            Took after which parent? {COAT_LABEL[breed.coatType]} or {COAT_LABEL[breed.orCoatType].toLowerCase()}.
-          </p>
-        )}
-      </div>
+      <BreedField
+        className="max-w-md"
+        value={dog.breed ?? 'unknown'}
+        onChange={(id) => {
+          const known = findBreed(id)
+          change(setDog({ breed: id, ...(known ? { coatType: known.coatType } : {}) }))
+        }}
+        hint={
+          breed && (
+            <>
+              {!(dog.weightKg >= breed.weightKg[0] && dog.weightKg <= breed.weightKg[1]) &&
+                `Usual weight is ${breed.weightKg[0]} to ${breed.weightKg[1]} kg. `}
+              {breed.orCoatType &&
+                `Took after which parent? ${COAT_LABEL[breed.coatType]} or ${COAT_LABEL[breed.orCoatType].toLowerCase()}.`}
+            </>
+          )
+        }
+      />
       <OneOf
         legend="Coat type"
         choices={choices(COAT_TYPE_IDS, COAT_LABEL)}

@@ -1,6 +1,7 @@
-import { type ReactNode, useId } from 'react'
+import type { ReactNode } from 'react'
 import type { Arrival } from '../../../contract/api/visits.ts'
 import { capital } from '../../../contract/words/index.ts'
+import { TextField } from '../../parts/Field.tsx'
 
 /** What every form of the arrival takes. */
 export interface FieldProps {
@@ -36,33 +37,22 @@ interface NumberProps {
 
 /** A number with its unit; outside its range it says so beside itself, and the server says no. */
 export function NumberField({ label, unit, value, min, max, step = 1, placeholder, onChange }: NumberProps): ReactNode {
-  const id = useId()
   const wrong = value !== null && value !== undefined && !(value >= min && value <= max)
   return (
-    <div className="w-32">
-      <label htmlFor={id} className="mb-1 block font-medium">
-        {label} <span className="font-normal text-ink-2">{unit}</span>
-      </label>
-      <input
-        id={id}
-        className="field"
-        type="number"
-        inputMode="decimal"
-        min={min}
-        max={max}
-        step={step}
-        placeholder={placeholder}
-        value={value ?? ''}
-        aria-invalid={wrong}
-        aria-describedby={wrong ? `${id}-wrong` : undefined}
-        onChange={(event) => onChange(event.target.value === '' ? null : Number(event.target.value))}
-      />
-      {wrong && (
-        <span id={`${id}-wrong`} className="text-sm text-alarm">
-          {min} to {max}
-        </span>
-      )}
-    </div>
+    <TextField
+      label={label}
+      unit={unit}
+      className="w-32"
+      type="number"
+      inputMode="decimal"
+      min={min}
+      max={max}
+      step={step}
+      placeholder={placeholder}
+      value={value ?? ''}
+      error={wrong ? `${min} to ${max}` : undefined}
+      onChange={(event) => onChange(event.target.value === '' ? null : Number(event.target.value))}
+    />
   )
 }
 

@@ -4,11 +4,14 @@ import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/
 import { type Bottle, type ProductKind, roundedVolume, type UnitSystem } from '../../../core/index.ts'
 import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 export interface Named {
   readonly name: string
   readonly kind: ProductKind
 }
+
+const NOWRAP = 'whitespace-nowrap'
 
 /** Bottles to mix, as a table that prints on one page. */
 export function MixTable({
@@ -23,41 +26,45 @@ export function MixTable({
   dogName: ((dogId: string) => string) | null
 }): ReactNode {
   return (
-    <table className="w-full text-left" data-testid="mixes">
-      <thead className="text-ink-2">
-        <tr>
-          <th className="py-1 pr-3 font-medium">What</th>
-          <th className="px-3 font-medium">Strength</th>
-          <th className="px-3 text-right font-medium">Product</th>
-          <th className="px-3 text-right font-medium">Water</th>
-          <th className="pl-3 text-right font-medium">Total</th>
-        </tr>
-      </thead>
-      <tbody>
-        {bottles.map(({ productId, waterParts, mix, dogs }) => {
-          const { name, kind } = nameOf(productId)
-          return (
-            <tr key={`${productId} ${waterParts}`} className="border-t border-line align-top">
-              <td className="py-2 pr-3">
+    <Table
+      testId="mixes"
+      rows={bottles}
+      keyOf={({ productId, waterParts }) => `${productId} ${waterParts}`}
+      rowClass={() => 'align-top'}
+      columns={[
+        {
+          head: 'What',
+          cell: ({ productId, dogs }) => {
+            const { name, kind } = nameOf(productId)
+            return (
+              <>
                 <span className="font-semibold">{name || PRODUCT_KIND_LABEL[kind]}</span>
                 {name && <span className="block text-sm text-ink-2">{PRODUCT_KIND_LABEL[kind]}</span>}
                 {dogName && (
                   <span className="block text-sm text-ink-2">{dogs.map(({ dogId }) => dogName(dogId)).join(', ')}</span>
                 )}
-              </td>
-              <td className="whitespace-nowrap px-3 py-2">{dilutionText(waterParts)}</td>
-              <td className="whitespace-nowrap px-3 py-2 text-right text-lg font-semibold">
-                {volumeText(roundedVolume(mix.productMl, units), units)}
-              </td>
-              <td className="whitespace-nowrap px-3 py-2 text-right">
-                {mix.waterMl > 0 ? volumeText(roundedVolume(mix.waterMl, units), units) : 'none'}
-              </td>
-              <td className="whitespace-nowrap py-2 pl-3 text-right">{volumeText(mix.totalMl, units)}</td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+              </>
+            )
+          },
+        },
+        { head: 'Strength', className: NOWRAP, cell: ({ waterParts }) => dilutionText(waterParts) },
+        {
+          head: 'Product',
+          figures: true,
+          className: NOWRAP,
+          cell: ({ mix }) => (
+            <span className="text-lg font-semibold">{volumeText(roundedVolume(mix.productMl, units), units)}</span>
+          ),
+        },
+        {
+          head: 'Water',
+          figures: true,
+          className: NOWRAP,
+          cell: ({ mix }) => (mix.waterMl > 0 ? volumeText(roundedVolume(mix.waterMl, units), units) : 'none'),
+        },
+        { head: 'Total', figures: true, className: NOWRAP, cell: ({ mix }) => volumeText(mix.totalMl, units) },
+      ]}
+    />
   )
 }
 

@@ -1,7 +1,8 @@
-import { axisBottom, type ScaleLinear, scaleLinear, select } from 'd3'
-import { type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { type ScaleLinear, scaleLinear } from 'd3'
+import { type ReactNode, useMemo } from 'react'
 import { BATH_STEP_LABEL, JOB_LABEL, minutesText } from '../../../contract/words/index.ts'
 import type { Bath, BathStep, JobId } from '../../../core/index.ts'
+import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
 
 const WIDTH = 800
 const LEFT = 84
@@ -30,22 +31,14 @@ export function Timeline({
   chosen: string | null
   onChoose: (id: string) => void
 }): ReactNode {
-  const axis = useRef<SVGGElement>(null)
   const x = useMemo(() => scaleLinear([0, Math.max(1, bath.minutes)], [LEFT, WIDTH - RIGHT]), [bath.minutes])
-  useEffect(
-    function drawAxis() {
-      select(axis.current!).call(axisBottom(x).ticks(8).tickSizeOuter(0))
-    },
-    [x],
-  )
   const steps = bath.steps.filter(({ inVerdict, handsMin, waitMin }) => !inVerdict && handsMin + waitMin > 0)
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full shrink-0 select-none"
-      role="group"
-      aria-label={`The bath against time, ${minutesText(bath.minutes)} minutes`}
-      data-testid="timeline"
+    <ChartFrame
+      label={`The bath against time, ${minutesText(bath.minutes)} minutes`}
+      width={WIDTH}
+      height={HEIGHT}
+      testId="timeline"
     >
       {LANES.map((name, lane) => (
         <text key={name} x={0} y={top(lane) + LANE / 2 + 5} fill="var(--ink-2)" fontSize={14}>
@@ -59,8 +52,8 @@ export function Timeline({
       <g className="pointer-events-none" fontSize={13}>
         {steps.flatMap((step) => wordsOn(step, bath, x, step.id === chosen))}
       </g>
-      <g ref={axis} transform={`translate(0,${LANES.length * (LANE + GAP)})`} className="chart-axis" />
-    </svg>
+      <Axis side="bottom" scale={x} at={LANES.length * (LANE + GAP)} ticks={8} />
+    </ChartFrame>
   )
 }
 

@@ -26,6 +26,7 @@ import { Stops } from '../../dog/Said.tsx'
 import { useTurning } from '../../dog/use-turning.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Pane } from '../../parts/Pane.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const KIND_ORDER: readonly Tool['kind'][] = ['brush', 'other', 'dryer', 'blade', 'comb', 'shears']
 
@@ -95,22 +96,28 @@ export function Begin({
           <Stops plan={plan} />
           <LayOut title="Lay out" lines={toolsOf(steps).map(capital)} />
           <LayOut title="Mix" lines={bottlesOf(steps)} />
-          <table className="w-full text-lg">
-            <caption className="mb-1 text-left font-display font-semibold">The way through</caption>
-            <tbody>
-              {phases.map(({ phase, there }) => (
-                <tr key={phase} className="border-t border-line">
-                  <th className="py-1 text-left font-normal">{PHASE_LABEL[phase]}</th>
-                  <td className="figure text-right text-ink-2">
-                    {there.length} {there.length === 1 ? 'step' : 'steps'}
-                  </td>
-                  <td className="figure w-32 text-right">
-                    {groomMinutes(there) < 0.5 ? 'under a minute' : `${minutesText(groomMinutes(there))} min`}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table
+            className="text-lg"
+            caption={<span className="font-display font-semibold text-ink">The way through</span>}
+            rows={phases}
+            keyOf={({ phase }) => phase}
+            columns={[
+              { head: '', names: true, cell: ({ phase }) => PHASE_LABEL[phase] },
+              {
+                head: '',
+                figures: true,
+                className: 'text-ink-2',
+                cell: ({ there }) => `${there.length} ${there.length === 1 ? 'step' : 'steps'}`,
+              },
+              {
+                head: '',
+                figures: true,
+                className: 'w-32',
+                cell: ({ there }) =>
+                  groomMinutes(there) < 0.5 ? 'under a minute' : `${minutesText(groomMinutes(there))} min`,
+              },
+            ]}
+          />
         </Pane>
         <div className="border-t border-line p-4">
           <Button kind="main" size="huge" className="w-full" disabled={!bench} onClick={onBegin} data-testid="begin">

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import type { LengthsMm } from '../../../core/index.ts'
+import { Slider } from '../../parts/Slider.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
 import { LEAST_MM, LENGTH_STYLES, type LengthSource, lengthText, type PartLength } from './part-lengths.ts'
 
@@ -38,17 +39,15 @@ export function Lengths({
       </fieldset>
       <div className="grid grid-cols-2 gap-x-5 max-sm:grid-cols-1">
         {lengths.map(({ part, label, mostMm, mm, verdictMm }) => (
-          <label key={part} className="grid grid-cols-[44px_1fr_74px] items-center gap-2">
+          <div key={part} className="grid grid-cols-[44px_1fr_74px] items-center gap-2">
             <span>{label}</span>
-            <input
-              type="range"
-              className="min-h-11 w-full accent-(--accent)"
-              min={LEAST_MM}
-              max={mostMm}
-              step={1}
+            <Slider
+              label={label}
+              says={lengthText(mm, mostMm)}
+              least={LEAST_MM}
+              most={mostMm}
               value={mm}
-              aria-valuetext={lengthText(mm, mostMm)}
-              onChange={(event) => onTry(part, Number(event.target.value))}
+              onChange={(to) => onTry(part, to)}
             />
             <span className="figure text-right font-semibold leading-tight">
               {lengthText(mm, mostMm)}
@@ -56,7 +55,7 @@ export function Lengths({
                 <span className="block text-sm font-normal text-ink-2">mats: {mmText(verdictMm)}</span>
               )}
             </span>
-          </label>
+          </div>
         ))}
       </div>
     </div>

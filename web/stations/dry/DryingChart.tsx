@@ -1,8 +1,9 @@
-import { area, axisBottom, axisLeft, type ScaleLinear, scaleLinear, select } from 'd3'
-import { type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { area, type ScaleLinear, scaleLinear } from 'd3'
+import { type ReactNode, useMemo } from 'react'
 import { minutesText } from '../../../contract/words/index.ts'
 import { type DryingModel, totalMinutes, waterAt } from '../../../core/index.ts'
-import { DragHandle, dragAlong } from '../../parts/DragHandle.tsx'
+import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
+import { DragHandle } from '../../parts/DragHandle.tsx'
 import type { Run } from './use-run.ts'
 
 const WIDTH = 452
@@ -29,9 +30,6 @@ export function DryingChart({
   onChangeover: (minutes: number) => void
   run: Run
 }): ReactNode {
-  const svg = useRef<SVGSVGElement>(null)
-  const bottom = useRef<SVGGElement>(null)
-  const left = useRef<SVGGElement>(null)
   const end = totalMinutes(model, changeover)
   // The scale holds still while the handle moves: it covers the slowest way to dry this dog.
   const span = useMemo(
@@ -45,13 +43,6 @@ export function DryingChart({
   )
   const x = useMemo(() => scaleLinear([0, span], [LEFT, WIDTH - RIGHT]), [span])
   const y = useMemo(() => scaleLinear([0, model.afterTowel * 1.05], [HEIGHT - BOTTOM, TOP]), [model.afterTowel])
-  useEffect(
-    function drawAxes() {
-      select(bottom.current!).call(axisBottom(x).ticks(6).tickSizeOuter(0))
-      select(left.current!).call(axisLeft(y).ticks(4).tickSizeOuter(0))
-    },
-    [x, y],
-  )
   const shape = useMemo(() => {
     const draw = area<number>()
       .x((t) => x(t))
@@ -64,16 +55,9 @@ export function DryingChart({
   const move = (to: number): void => onChangeover(Math.min(most, Math.max(0, to)))
   const said = `${minutesText(changeover)} minutes of strong air, ${minutesText(end - changeover)} of brushing, ${Math.round(waterAt(model, changeover, changeover))} grams of water left at the changeover`
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full shrink-0 touch-none select-none"
-      role="group"
-      aria-label="Water in the coat against time"
-      {...dragAlong(svg, x, move)}
-    >
-      <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
-      <g ref={left} transform={`translate(${LEFT},0)`} className="chart-axis" />
+    <ChartFrame label="Water in the coat against time" width={WIDTH} height={HEIGHT} drag={{ x, onMove: move }}>
+      <Axis side="bottom" scale={x} at={HEIGHT - BOTTOM} ticks={6} />
+      <Axis side="left" scale={y} at={LEFT} ticks={4} />
       <text x={6} y={14} fill="var(--ink-2)" fontSize={14}>
         g of water in the coat
       </text>
@@ -117,7 +101,7 @@ export function DryingChart({
         onMove={move}
         testId="changeover"
       />
-    </svg>
+    </ChartFrame>
   )
 }
 

@@ -10,6 +10,8 @@ import {
 } from '../../../core/index.ts'
 import { useDevice } from '../../device/devices.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Slider } from '../../parts/Slider.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 interface Room {
   readonly tempC: number
@@ -79,20 +81,23 @@ export function RoomPanel({
           As the sensor reads: {sensor.values.tempC!.toFixed(1)} °C, {Math.round(sensor.values.rh!)} %
         </Button>
       )}
-      <table className="mt-3 w-full" data-testid="room">
-        <caption className="mb-1 text-left font-medium">
-          In this room of {Math.round(air.volumeM3)} m³, filling with damp
-        </caption>
-        <tbody>
-          {runs.map(({ way, run }) => (
-            <tr key={way} className="border-t border-line">
-              <td className="py-1">{ROOM_WAY_LABEL[way]}</td>
-              <td className="text-right">{minutesText(run.minutes)} min</td>
-              <td className="text-right font-semibold">{Math.round(run.endRh * 100)} %</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        testId="room"
+        className="mt-3"
+        caption={`In this room of ${Math.round(air.volumeM3)} m³, filling with damp`}
+        rows={runs}
+        keyOf={({ way }) => way}
+        columns={[
+          { head: '', names: true, cell: ({ way }) => ROOM_WAY_LABEL[way] },
+          { head: '', figures: true, cell: ({ run }) => `${minutesText(run.minutes)} min` },
+          {
+            head: '',
+            figures: true,
+            className: 'font-semibold',
+            cell: ({ run }) => `${Math.round(run.endRh * 100)} %`,
+          },
+        ]}
+      />
     </section>
   )
 }
@@ -115,19 +120,10 @@ function Slide({
   onChange: (value: number) => void
 }): ReactNode {
   return (
-    <label className="grid grid-cols-[90px_1fr_64px] items-center gap-3">
+    <div className="grid grid-cols-[90px_1fr_64px] items-center gap-3">
       <span>{label}</span>
-      <input
-        type="range"
-        className="min-h-11 w-full accent-(--accent)"
-        min={least}
-        max={most}
-        step={step}
-        value={value}
-        aria-valuetext={says}
-        onChange={(event) => onChange(Number(event.target.value))}
-      />
+      <Slider label={label} says={says} least={least} most={most} step={step} value={value} onChange={onChange} />
       <span className="figure text-right font-semibold">{says}</span>
-    </label>
+    </div>
   )
 }

@@ -10,6 +10,7 @@ import {
   naturalHours,
 } from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 /** What it takes to evaporate a kilogram: 2.45 MJ (FAO-56). */
 const KWH_PER_KG = 2.45 / 3.6
@@ -39,17 +40,16 @@ export function WaterTable({
   const hours = naturalHours(assessment, model, house)
   return (
     <>
-      <table className="w-full" data-testid="water">
-        <caption className="mb-1 text-left font-medium">Where the water goes</caption>
-        <tbody>
-          {rows.map(([what, grams]) => (
-            <tr key={what} className="border-t border-line">
-              <td className="py-1">{what}</td>
-              <td className="text-right font-semibold">{Math.round(grams)} g</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        testId="water"
+        caption="Where the water goes"
+        rows={rows}
+        keyOf={([what]) => what}
+        columns={[
+          { head: '', names: true, cell: ([what]) => what },
+          { head: '', figures: true, className: 'font-semibold', cell: ([, grams]) => `${Math.round(grams)} g` },
+        ]}
+      />
       <p className="text-sm text-ink-2">
         The dryers draw {dryerKwh(drying, settings, house).toFixed(2)} kWh; evaporating that water takes{' '}
         {((water.vapour / 1000) * KWH_PER_KG).toFixed(2)}. {(water.vapour / 1000).toFixed(2)} litres go into the room.

@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react'
 import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { capital, FINDING_LABEL, placeName, TAG_LABEL } from '../../../contract/words/index.ts'
 import { FINDING_IDS, type Finding, findingKind, REGION_SIDES, type SideScores, TAG_IDS } from '../../../core/index.ts'
+import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { AnyOf } from '../../parts/Toggle.tsx'
@@ -91,11 +92,7 @@ function Findings({ scores, onSave }: Pick<Props, 'scores' | 'onSave'>): ReactNo
           </label>
         </div>
       ))}
-      {stops && (
-        <p className="rounded-xl bg-alarm-soft px-3 py-2 font-medium text-alarm" role="alert">
-          This stops the whole groom: a vet first.
-        </p>
-      )}
+      {stops && <Alert>This stops the whole groom: a vet first.</Alert>}
       <AnyOf legend="The coat is" choices={tagChoices} values={tags} onChange={setTags} />
       <Button type="submit" kind="main" className="self-end">
         Note it

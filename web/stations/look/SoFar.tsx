@@ -10,6 +10,7 @@ import {
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
 import type { House, Plan, Sheet, StopAction } from '../../../core/index.ts'
+import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
 
@@ -35,9 +36,7 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
   return (
     <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3">
       {stops.slice(0, MOST_STOPS).map((stop) => (
-        <p key={stop.key} className="rounded-xl bg-alarm-soft px-3 py-2 font-medium text-alarm" role="alert">
-          {stop.text}
-        </p>
+        <Alert key={stop.key}>{stop.text}</Alert>
       ))}
       {!blind && open > 0 && open <= FEW_OPEN && <WhereNext {...props} />}
       <div className="flex items-center justify-between gap-3">

@@ -9,14 +9,7 @@ import {
   SCORE_WORD,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
-import {
-  type Agreement,
-  houseWith,
-  kappaWord,
-  REGION_SIDES,
-  type Score,
-  type VerdictName,
-} from '../../../core/index.ts'
+import { type Agreement, houseWith, kappaWord, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
 import { useSalon } from '../../device/use-salon.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
@@ -25,6 +18,7 @@ import { sheetLooks } from '../../dog/looks.ts'
 import { sheetOf } from '../../dog/sheet-state.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { ButtonLink } from '../../parts/Button.tsx'
+import { Table } from '../../parts/Table.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
 import type { ScoreDifference, SecondOpinion } from '../../workers/questions.worker.ts'
 import { theQuestions } from '../../workers/use-questions.ts'
@@ -150,26 +144,33 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
               <h2 className="mb-2 text-lg">
                 {differ.size === 0 ? 'No differences' : `Differs in ${differ.size} of ${opinion.shared} places`}
               </h2>
-              <table className="w-full text-left" data-testid="differences">
-                <thead className="text-ink-2">
-                  <tr>
-                    <th className="font-medium">Place</th>
-                    <th className="font-medium">{who.first}</th>
-                    <th className="font-medium">{who.second}</th>
-                    <th className="font-medium">Does it matter</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {opinion.differences.map((difference) => (
-                    <DifferenceRow
-                      key={`${difference.index} ${difference.scale}`}
-                      difference={difference}
-                      now={opinion.first}
-                      onGo={go}
-                    />
-                  ))}
-                </tbody>
-              </table>
+              <Table
+                testId="differences"
+                rows={opinion.differences}
+                keyOf={({ index, scale }) => `${index} ${scale}`}
+                columns={[
+                  {
+                    head: 'Place',
+                    names: true,
+                    cell: ({ index, scale }) => (
+                      <button type="button" className="opens min-h-11 text-left" onClick={() => go(index)}>
+                        {capital(placeName(REGION_SIDES[index]!.region, REGION_SIDES[index]!.side))}
+                        {scale !== 'mat' && `, ${SCALE_LABEL[scale].toLowerCase()}`}
+                      </button>
+                    ),
+                  },
+                  { head: who.first, cell: ({ scale, first }) => scoreWord(scale, first) },
+                  { head: who.second, cell: ({ scale, second }) => scoreWord(scale, second) },
+                  {
+                    head: 'Does it matter',
+                    cell: ({ becomes }) => (
+                      <span className={becomes === opinion.first ? 'text-ink-2' : 'font-semibold'}>
+                        {becomes === opinion.first ? 'no' : `yes: ${VERDICT_LABEL[becomes].toLowerCase()}`}
+                      </span>
+                    ),
+                  },
+                ]}
+              />
             </section>
           </>
         )}
@@ -186,33 +187,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
   )
 }
 
-function DifferenceRow({
-  difference: { index, scale, first, second, becomes },
-  now,
-  onGo,
-}: {
-  difference: ScoreDifference
-  now: VerdictName
-  onGo: (index: number) => void
-}): ReactNode {
-  const { region, side } = REGION_SIDES[index]!
-  const word = (score: Score): string => `${score} ${SCORE_WORD[scale][score][0]}`
-  return (
-    <tr className="border-t border-line">
-      <td>
-        <button type="button" className="opens min-h-11 text-left" onClick={() => onGo(index)}>
-          {capital(placeName(region, side))}
-          {scale !== 'mat' && `, ${SCALE_LABEL[scale].toLowerCase()}`}
-        </button>
-      </td>
-      <td>{word(first)}</td>
-      <td>{word(second)}</td>
-      <td className={becomes === now ? 'text-ink-2' : 'font-semibold'}>
-        {becomes === now ? 'no' : `yes: ${VERDICT_LABEL[becomes].toLowerCase()}`}
-      </td>
-    </tr>
-  )
-}
+const scoreWord = (scale: ScoreDifference['scale'], score: Score): string => `${score} ${SCORE_WORD[scale][score][0]}`
 
 /** Weighted kappa with its interval, on the line from chance to always. */
 function Agreed({ title, agreement: { value, low, high, n } }: { title: string; agreement: Agreement }): ReactNode {

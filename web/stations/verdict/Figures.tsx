@@ -3,6 +3,7 @@ import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../cont
 import type { Plan, Treatment } from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Opens } from '../../parts/Opens.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const one = (value: number): string => value.toFixed(1)
 
@@ -60,19 +61,21 @@ function byTreatment(plan: Plan): [Treatment, { minutes: number; pull: number; p
 
 function Shares({ plan, of }: { plan: Plan; of: 'minutes' | 'pull' }): ReactNode {
   return (
-    <table className="mb-4 w-full">
-      <tbody>
-        {byTreatment(plan).map(([treatment, sum]) => (
-          <tr key={treatment} className="border-t border-line">
-            <td className="py-1.5">{TREATMENT_LABEL[treatment]}</td>
-            <td className="text-right text-ink-2">
-              {sum.places} place{sum.places === 1 ? '' : 's'}
-            </td>
-            <td className="text-right font-semibold">{one(sum[of])}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      className="mb-4"
+      rows={byTreatment(plan)}
+      keyOf={([treatment]) => treatment}
+      columns={[
+        { head: '', names: true, cell: ([treatment]) => TREATMENT_LABEL[treatment] },
+        {
+          head: '',
+          figures: true,
+          className: 'text-ink-2',
+          cell: ([, { places }]) => `${places} place${places === 1 ? '' : 's'}`,
+        },
+        { head: '', figures: true, className: 'font-semibold', cell: ([, sum]) => one(sum[of]) },
+      ]}
+    />
   )
 }
 
@@ -124,24 +127,22 @@ function CoatBody({ plan }: { plan: Plan }): ReactNode {
         ).
       </p>
       <p className="mb-1 font-medium">What the ways were compared by, in points, least is best</p>
-      <table className="w-full">
-        <tbody>
-          {(
-            [
-              ['Coat lost, by the owner’s wish', coat],
-              ['Minutes', minutes],
-              ['Pull', pull],
-              ['Unlike lengths side by side', mismatch],
-              ['Together', total],
-            ] as const
-          ).map(([label, value]) => (
-            <tr key={label} className="border-t border-line">
-              <td className="py-1.5">{label}</td>
-              <td className="text-right font-semibold">{one(value)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        rows={
+          [
+            ['Coat lost, by the owner’s wish', coat],
+            ['Minutes', minutes],
+            ['Pull', pull],
+            ['Unlike lengths side by side', mismatch],
+            ['Together', total],
+          ] as const
+        }
+        keyOf={([label]) => label}
+        columns={[
+          { head: '', names: true, cell: ([label]) => label },
+          { head: '', figures: true, className: 'font-semibold', cell: ([, value]) => one(value) },
+        ]}
+      />
       <p className="mt-2">
         <HouseNumber id="price.minute" />, <HouseNumber id="price.pull" />, <HouseNumber id="mismatch.points" />
       </p>

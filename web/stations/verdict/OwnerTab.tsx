@@ -13,6 +13,7 @@ import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 
@@ -61,28 +62,22 @@ export function OwnerTab({
             {money(quote.total)}
           </p>
         </div>
-        <table className="mt-1 w-full">
-          <tbody>
-            <tr>
-              <td>
-                Bath, drying, cut, nails: {quote.coat}, {quote.size}
-              </td>
-              <td className="text-right">{money(quote.base)}</td>
-            </tr>
-            <tr>
-              <td>
-                Coat work, {minutesText(quote.minutes)} min, {quote.minutesIncluded} held in the price
-              </td>
-              <td className="text-right">{money(quote.coatWork)}</td>
-            </tr>
-            {quote.visits > 1 && (
-              <tr>
-                <td>Visits</td>
-                <td className="text-right">× {quote.visits}</td>
-              </tr>
-            )}
-          </tbody>
-        </table>
+        <Table
+          className="mt-1"
+          rows={[
+            [`Bath, drying, cut, nails: ${quote.coat}, ${quote.size}`, money(quote.base)],
+            [
+              `Coat work, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
+              money(quote.coatWork),
+            ],
+            ...(quote.visits > 1 ? [['Visits', `× ${quote.visits}`]] : []),
+          ]}
+          keyOf={([what]) => what!}
+          columns={[
+            { head: '', names: true, cell: ([what]) => what },
+            { head: '', figures: true, cell: ([, amount]) => amount },
+          ]}
+        />
         <p className="mt-1 text-sm text-ink-2">
           {visit.quoted === null
             ? 'The owner has not been told a price yet.'

@@ -14,6 +14,7 @@ import {
 import { type Cost, LEAVE_REASONS, type LeaveReason, REFUSALS, type RegionPlan } from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 const two = (value: number): string => (Math.round(value * 100) / 100).toFixed(2)
 
@@ -82,31 +83,17 @@ export function PlaceDetail({
       {region.weighed.length > 1 && (
         <section className="mb-4">
           <h3 className="mb-1">What was weighed here</h3>
-          <table className="w-full text-left">
-            <thead className="text-ink-2">
-              <tr>
-                <th className="font-medium">Way</th>
-                <th className="text-right font-medium">Minutes</th>
-                <th className="text-right font-medium">Pull</th>
-                <th className="text-right font-medium">Coat lost</th>
-              </tr>
-            </thead>
-            <tbody>
-              {region.weighed.map((other) => (
-                <tr
-                  key={other.treatment}
-                  className={
-                    other.treatment === option.treatment ? 'border-t border-line font-semibold' : 'border-t border-line'
-                  }
-                >
-                  <td className="py-1">{TREATMENT_LABEL[other.treatment]}</td>
-                  <td className="text-right">{two(other.minutes)}</td>
-                  <td className="text-right">{two(other.pull)}</td>
-                  <td className="text-right">{two(other.loss)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table
+            rows={region.weighed}
+            keyOf={(other) => other.treatment}
+            rowClass={(other) => (other.treatment === option.treatment ? 'font-semibold' : undefined)}
+            columns={[
+              { head: 'Way', names: true, cell: (other) => TREATMENT_LABEL[other.treatment] },
+              { head: 'Minutes', figures: true, cell: (other) => two(other.minutes) },
+              { head: 'Pull', figures: true, cell: (other) => two(other.pull) },
+              { head: 'Coat lost', figures: true, cell: (other) => two(other.loss) },
+            ]}
+          />
         </section>
       )}
       {region.refused.length > 0 && (
@@ -132,51 +119,48 @@ function CostTable({ title, cost }: { title: string; cost: Cost }): ReactNode {
     ([, value]) => value !== 1,
   )
   const pullFactors = Object.entries({ tenderness: tender, skin }).filter(([, value]) => value !== 1)
+  const rows = [
+    ...cost.parts.map(({ rate, pullRate, perM2, m2, minutes, pull }) => ({
+      key: rate as string,
+      what: (
+        <>
+          <HouseNumber id={rate} />, <HouseNumber id={pullRate} />
+        </>
+      ),
+      rate: perM2 as number | null,
+      m2: m2.toFixed(4),
+      minutes,
+      pull,
+    })),
+    ...(cost.repositionMin > 0
+      ? [
+          {
+            key: 'reposition',
+            what: <HouseNumber id="minutes.reposition" />,
+            rate: null,
+            m2: '',
+            minutes: cost.repositionMin,
+            pull: 0,
+          },
+        ]
+      : []),
+    { key: 'sum', what: <>Together</>, rate: null, m2: '', minutes: cost.minutes, pull: cost.pull },
+  ]
   return (
     <section className="mb-4">
       <h3 className="mb-1">{title}: how the figures came about</h3>
-      <table className="w-full text-left">
-        <thead className="text-ink-2">
-          <tr>
-            <th className="font-medium">Number</th>
-            <th className="text-right font-medium">Rate</th>
-            <th className="text-right font-medium">Area m²</th>
-            <th className="text-right font-medium">Minutes</th>
-            <th className="text-right font-medium">Pull</th>
-          </tr>
-        </thead>
-        <tbody>
-          {cost.parts.map((part) => (
-            <tr key={part.rate} className="border-t border-line">
-              <td className="py-1">
-                <HouseNumber id={part.rate} />, <HouseNumber id={part.pullRate} />
-              </td>
-              <td className="text-right">{part.perM2}</td>
-              <td className="text-right">{part.m2.toFixed(4)}</td>
-              <td className="text-right">{two(part.minutes)}</td>
-              <td className="text-right">{two(part.pull)}</td>
-            </tr>
-          ))}
-          {cost.repositionMin > 0 && (
-            <tr className="border-t border-line">
-              <td className="py-1">
-                <HouseNumber id="minutes.reposition" />
-              </td>
-              <td />
-              <td />
-              <td className="text-right">{two(cost.repositionMin)}</td>
-              <td className="text-right">0.00</td>
-            </tr>
-          )}
-          <tr className="border-t border-line font-semibold">
-            <td className="py-1">Together</td>
-            <td />
-            <td />
-            <td className="text-right">{two(cost.minutes)}</td>
-            <td className="text-right">{two(cost.pull)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Table
+        rows={rows}
+        keyOf={({ key }) => key}
+        rowClass={({ key }) => (key === 'sum' ? 'font-semibold' : undefined)}
+        columns={[
+          { head: 'Number', names: true, cell: ({ what }) => what },
+          { head: 'Rate', figures: true, cell: ({ rate }) => rate },
+          { head: 'Area m²', figures: true, cell: ({ m2 }) => m2 },
+          { head: 'Minutes', figures: true, cell: ({ minutes }) => two(minutes) },
+          { head: 'Pull', figures: true, cell: ({ pull }) => two(pull) },
+        ]}
+      />
       {(factors.length > 0 || pullFactors.length > 0) && (
         <p className="mt-1 text-ink-2">
           {factors.length > 0 &&

@@ -30,6 +30,7 @@ import { Button } from '../../parts/Button.tsx'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Opens } from '../../parts/Opens.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { Table } from '../../parts/Table.tsx'
 
 type Way = Omit<Alternative, 'closed' | 'feasible'> & {
   readonly title: string
@@ -282,16 +283,15 @@ function WayBody({ way, plan }: { way: Way; plan: Plan }): ReactNode {
         {capital(way.note)}. Minutes and pull are summed over the places; this dog gives {pullText(verdict.pullBudget)}{' '}
         pull-minutes, and there are {minutesText(verdict.minutesBudget)} minutes for coat work.
       </p>
-      <table className="mb-3 w-full">
-        <tbody>
-          {[...places].map(([treatment, count]) => (
-            <tr key={treatment} className="border-t border-line">
-              <td className="py-1">{TREATMENT_LABEL[treatment]}</td>
-              <td className="text-right">{count === 1 ? '1 place' : `${count} places`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        className="mb-3"
+        rows={[...places]}
+        keyOf={([treatment]) => treatment}
+        columns={[
+          { head: '', names: true, cell: ([treatment]) => TREATMENT_LABEL[treatment] },
+          { head: '', figures: true, cell: ([, count]) => (count === 1 ? '1 place' : `${count} places`) },
+        ]}
+      />
       <p className="mb-3">
         Compared by points, least is best: <b>{way.objective.toFixed(1)}</b>
         {way.mismatch && (

@@ -1,8 +1,10 @@
-import { axisBottom, axisLeft, curveStepAfter, line, scaleLinear, select } from 'd3'
-import { memo, type ReactNode, useEffect, useMemo, useRef } from 'react'
+import { curveStepAfter, line, scaleLinear } from 'd3'
+import { memo, type ReactNode, useMemo } from 'react'
 import { minutesText, pullText, STYLE_LABEL, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
 import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
-import { DragHandle, dragAlong } from '../../../parts/DragHandle.tsx'
+import { Axis as ChartAxis, ChartFrame } from '../../../parts/ChartFrame.tsx'
+import { DragHandle } from '../../../parts/DragHandle.tsx'
+import { Table } from '../../../parts/Table.tsx'
 import { type Spot, spotAt, turnsOf, wideTurnsOf } from './as-if.ts'
 
 const WIDTH = 452
@@ -56,15 +58,6 @@ const Ground = memo(function Ground({
   x,
   y,
 }: Pick<Props, 'frontier' | 'axis' | 'marks'> & { x: Scale; y: Scale }): ReactNode {
-  const bottom = useRef<SVGGElement>(null)
-  const left = useRef<SVGGElement>(null)
-  useEffect(
-    function drawAxes() {
-      select(bottom.current!).call(axisBottom(x).ticks(6).tickSizeOuter(0))
-      select(left.current!).call(axisLeft(y).ticks(5).tickSizeOuter(0))
-    },
-    [x, y],
-  )
   const paths = useMemo(() => {
     const step = line<readonly [number, number]>()
       .x(([along]) => x(along))
@@ -82,8 +75,8 @@ const Ground = memo(function Ground({
   const turns = wideTurnsOf(frontier, STEP[axis])
   return (
     <>
-      <g ref={bottom} transform={`translate(0,${HEIGHT - BOTTOM})`} className="chart-axis" />
-      <g ref={left} transform={`translate(${LEFT},0)`} className="chart-axis" />
+      <ChartAxis side="bottom" scale={x} at={HEIGHT - BOTTOM} ticks={6} />
+      <ChartAxis side="left" scale={y} at={LEFT} ticks={5} />
       <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
         {AXIS_LABEL[axis]}
       </text>
@@ -190,7 +183,6 @@ export function reachOf(frontier: Frontier, marks: Marks, wholeRange: boolean): 
 
 /** Coat kept against one budget. The handle is dragged or moved by keys, and the dog changes with it. */
 export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, onBudget }: Props): ReactNode {
-  const svg = useRef<SVGSVGElement>(null)
   const { least, most, x, y } = useMemo(() => {
     const { first, end } = reachOf(frontier, marks, wholeRange)
     return {
@@ -214,13 +206,11 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
     ? `${figure(axis, budget)} ${AXIS_LABEL[axis]}: ${VERDICT_LABEL[spot.choice]}, ${Math.round(spot.coatKept)} percent of the coat kept`
     : `${figure(axis, budget)} ${AXIS_LABEL[axis]}: nothing fits`
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full touch-none select-none"
-      role="group"
-      aria-label={`Coat kept against ${AXIS_LABEL[axis]}`}
-      {...dragAlong(svg, x, move)}
+    <ChartFrame
+      label={`Coat kept against ${AXIS_LABEL[axis]}`}
+      width={WIDTH}
+      height={HEIGHT}
+      drag={{ x, onMove: move }}
     >
       <Ground frontier={frontier} axis={axis} marks={marks} x={x} y={y} />
       <line
@@ -252,7 +242,7 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
         onMove={move}
         testId="budget"
       />
-    </svg>
+    </ChartFrame>
   )
 }
 
@@ -269,34 +259,24 @@ export function FrontierTable({ frontier, axis }: { frontier: Frontier; axis: Ax
     .sort((a, b) => a - b)
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-left text-[15px]">
-        <caption className="mb-1 text-left text-ink-2">
-          {n} steps in all; every turn of the verdict and {ROWS} steps between
-        </caption>
-        <thead className="text-ink-2">
-          <tr>
-            {['Pull', 'Minutes', 'Kept', 'Way', 'Verdict'].map((name) => (
-              <th key={name} className="pr-2 font-medium">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((i) => {
-            const spot = spotAt(frontier, i)
-            return (
-              <tr key={i} className="border-t border-line">
-                <td>{pullText(spot.pull)}</td>
-                <td>{minutesText(spot.minutes)}</td>
-                <td>{Math.round(spot.coatKept)} %</td>
-                <td>{STYLE_LABEL[spot.style]}</td>
-                <td className={starts.has(i) ? 'font-semibold' : ''}>{VERDICT_LABEL[spot.choice]}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table
+        className="text-[15px]"
+        caption={`${n} steps in all; every turn of the verdict and ${ROWS} steps between`}
+        rows={rows.map((i) => ({ i, spot: spotAt(frontier, i) }))}
+        keyOf={({ i }) => i}
+        columns={[
+          { head: 'Pull', cell: ({ spot }) => pullText(spot.pull) },
+          { head: 'Minutes', cell: ({ spot }) => minutesText(spot.minutes) },
+          { head: 'Kept', cell: ({ spot }) => `${Math.round(spot.coatKept)} %` },
+          { head: 'Way', cell: ({ spot }) => STYLE_LABEL[spot.style] },
+          {
+            head: 'Verdict',
+            cell: ({ i, spot }) => (
+              <span className={starts.has(i) ? 'font-semibold' : ''}>{VERDICT_LABEL[spot.choice]}</span>
+            ),
+          },
+        ]}
+      />
       <p className="sr-only">along {AXIS_LABEL[axis]}</p>
     </div>
   )
