@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { useCombobox } from 'downshift'
 import { Search } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useId } from 'react'
 
 interface Props<T> {
   readonly items: readonly T[]
@@ -44,13 +44,15 @@ export function Combobox<T>({
   clears = false,
   testId,
 }: Props<T>): ReactNode {
+  const own = useId()
+  const inputId = id ?? own
   const { isOpen, inputValue, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<T>({
     items: [...items],
     itemToString: (item) => (item ? textOf(item) : ''),
     itemToKey: (item) => (item ? keyOf(item) : null),
     selectedItem: selected,
     defaultHighlightedIndex: 0,
-    ...(id ? { inputId: id } : {}),
+    inputId,
     onInputValueChange: ({ inputValue: text }) => onText(text),
     onStateChange: ({ type, selectedItem }) => {
       const takes =
@@ -94,7 +96,9 @@ export function Combobox<T>({
             if (event.key === 'Escape' && shown) event.nativeEvent.stopPropagation()
           },
         })}
-        {...(label ? { 'aria-labelledby': undefined } : {})}
+        // Its name is the label it was given, not one of the library's own.
+        aria-labelledby={undefined}
+        id={inputId}
         data-testid={testId}
       />
       <div

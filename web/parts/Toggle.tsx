@@ -1,6 +1,6 @@
 import { clsx } from 'clsx'
 import { Toggle as Primitive, ToggleGroup } from 'radix-ui'
-import type { ComponentProps, ReactNode } from 'react'
+import { type ComponentProps, type ReactNode, useId } from 'react'
 import { buttonClass } from './Button.tsx'
 
 const ON = 'data-[state=on]:border-accent data-[state=on]:bg-accent-soft data-[state=on]:font-semibold'
@@ -23,10 +23,6 @@ export interface Choice<T> {
   readonly label: string
 }
 
-const Legend = ({ text, hidden }: { text: string; hidden?: boolean | undefined }): ReactNode => (
-  <legend className={clsx('mb-1 font-medium', hidden && 'sr-only')}>{text}</legend>
-)
-
 /** One of a few, as large buttons: the arrows move, Enter or space takes; it is never none. */
 export function OneOf<T extends string | number>({
   legend,
@@ -41,13 +37,16 @@ export function OneOf<T extends string | number>({
   onChange: (value: T) => void
   hideLegend?: boolean
 }): ReactNode {
+  const id = useId()
   return (
-    <fieldset>
-      <Legend text={legend} hidden={hideLegend} />
+    <div>
+      <p id={id} className={clsx('mb-1 font-medium', hideLegend && 'sr-only')}>
+        {legend}
+      </p>
       <ToggleGroup.Root
         type="single"
         className="flex flex-wrap gap-1.5"
-        aria-label={legend}
+        aria-labelledby={id}
         value={String(value)}
         onValueChange={(to) => {
           const chosen = choices.find((choice) => String(choice.value) === to)
@@ -64,7 +63,7 @@ export function OneOf<T extends string | number>({
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-    </fieldset>
+    </div>
   )
 }
 
@@ -80,13 +79,17 @@ export function AnyOf<T extends string>({
   values: readonly T[]
   onChange: (values: T[]) => void
 }): ReactNode {
+  const id = useId()
   return (
-    <fieldset>
-      <Legend text={legend} />
+    <div>
+      <p id={id} className="mb-1 font-medium">
+        {legend}
+      </p>
       <ToggleGroup.Root
         type="multiple"
+        role="group"
         className="flex flex-wrap gap-1.5"
-        aria-label={legend}
+        aria-labelledby={id}
         value={[...values]}
         onValueChange={(to: string[]) =>
           // In the order in which they were taken; what is no choice here stays as it is.
@@ -102,6 +105,6 @@ export function AnyOf<T extends string>({
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-    </fieldset>
+    </div>
   )
 }

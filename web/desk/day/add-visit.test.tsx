@@ -39,7 +39,9 @@ describe('a dog for the day', () => {
     fill('Slot, minutes', '150')
     fill('Its name', 'Nettle')
     fill('Weight, kg', '12.5')
-    fill('Breed or cross', 'samoyed')
+    fill('Breed or cross', 'samo')
+    fireEvent.keyDown(screen.getByLabelText('Breed or cross'), { key: 'Enter' })
+    expect((screen.getByLabelText('Breed or cross') as HTMLInputElement).value).toBe('Samoyed')
     expect((screen.getByLabelText('Coat') as HTMLSelectElement).value).toBe('double')
     fill('Coat', 'curly')
     fill('Owner', 'Idony Marsh')
@@ -69,7 +71,7 @@ describe('a dog for the day', () => {
   test('the wrong one is put back', async () => {
     open()
     await find('jun')
-    fireEvent.mouseDown(within(screen.getByRole('listbox')).getByText('Juniper'))
+    fireEvent.click(within(screen.getByRole('listbox', { name: 'Found' })).getByText('Juniper'))
     fireEvent.click(screen.getByText('Another dog'))
     expect(screen.getByLabelText('Its name')).toBeTruthy()
   })
@@ -79,6 +81,24 @@ describe('a dog for the day', () => {
     expect(screen.getByText('Nobody by that name: a new dog.')).toBeTruthy()
     fireEvent.keyDown(screen.getByTestId('find-known'), { key: 'Enter' })
     expect(posts(sent)).toEqual([])
+  })
+  test('what is missing or out of range is said beside its field, and nothing is sent', async () => {
+    const sent = open()
+    fill('Slot, minutes', '5')
+    fill('Weight, kg', '0,2')
+    submit()
+    const says = (label: string): string =>
+      document.getElementById(screen.getByLabelText(label).getAttribute('aria-describedby') ?? '')?.textContent ?? ''
+    await waitFor(() => expect(says('Its name')).toBe('its name'))
+    expect(says('Comes at')).toBe('a time, as 09:30')
+    expect(says('Slot, minutes')).toBe('a whole number, 15 to 1440 minutes')
+    expect(says('Weight, kg')).toBe('0.5 to 120 kg')
+    expect(says('Owner')).toBe('the owner’s name')
+    expect(says('Phone')).toBe('')
+    expect(posts(sent)).toEqual([])
+    // Put right, it goes.
+    fill('Weight, kg', '4,2')
+    await waitFor(() => expect(says('Weight, kg')).toBe(''))
   })
   test('what the server refuses is said, and everything that was filled in stays', async () => {
     open(() => ({
@@ -93,7 +113,8 @@ describe('a dog for the day', () => {
     }))
     fill('Comes at', '09:30')
     fill('Its name', 'Nettle')
-    fill('Weight, kg', '0.2')
+    fill('Weight, kg', '0.6')
+    fill('Owner', 'Idony Marsh')
     submit()
     await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('dog.weightKg: too light'))
     expect((screen.getByLabelText('Its name') as HTMLInputElement).value).toBe('Nettle')
@@ -101,6 +122,9 @@ describe('a dog for the day', () => {
   test('with the server away it says so, and that nothing is lost', async () => {
     open()
     fill('Comes at', '09:30')
+    fill('Its name', 'Nettle')
+    fill('Weight, kg', '8')
+    fill('Owner', 'Idony Marsh')
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no route')))
     submit()
     await waitFor(() =>

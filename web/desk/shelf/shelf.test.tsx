@@ -33,7 +33,7 @@ const open = (product: ShelfProduct | null): { sent: readonly Sent[]; onClose: R
 const writes = (sent: readonly Sent[]): Sent[] => sent.filter(({ method }) => method !== 'GET')
 const type = (label: string, value: string): boolean =>
   fireEvent.change(screen.getByLabelText(new RegExp(`^${label}`)), { target: { value } })
-const save = (): boolean => fireEvent.click(screen.getByText(/Put it on the shelf|Save the label/))
+const save = (): boolean => fireEvent.submit(screen.getByText(/Put it on the shelf|Save the label/).closest('form')!)
 
 beforeEach(noDevices)
 
@@ -53,17 +53,19 @@ describe('a label', () => {
     })
   })
   test.each([
-    ['Name', '', /^name: expected/],
-    ['Dirty coat', 'a splash', /^dilution\.dirty: expected/],
-    ['Left on, from', 'long', /^dwellMin\[0\]: expected/],
-    ['Only on', 'nowhere', /^regions\[0\]: expected/],
-    ['In stock', '1.5', /^In stock: expected a whole number/],
-  ])('%s “%s” is named, and nothing is sent', (label, value, says) => {
+    ['Name', '', /^the name on the label/],
+    ['Dirty coat', 'a splash', /^a number/],
+    ['Left on, from', 'long', /^a number/],
+    ['Only on', 'nowhere', /^one of back, rump/],
+    ['In stock', '1.5', /^a whole number/],
+  ])('%s “%s” is said beside it, and nothing is sent', async (label, value, says) => {
     const { sent, onClose } = open(null)
     type('Name', 'Weir Rinse')
     type(label, value)
     save()
-    expect(screen.getByRole('alert').textContent).toMatch(says)
+    const field = screen.getByLabelText(new RegExp(`^${label}`))
+    await waitFor(() => expect(field.getAttribute('aria-invalid')).toBe('true'))
+    expect(document.getElementById(field.getAttribute('aria-describedby')!)!.textContent).toMatch(says)
     expect(writes(sent)).toEqual([])
     expect(onClose).not.toHaveBeenCalled()
   })

@@ -103,7 +103,7 @@ describe('how we work', () => {
   test('a person has ways of the hand alone, over the house’s, and may go back to them', async () => {
     chosen = { rinse: 'face-last' }
     const sent = await open()
-    fireEvent.click(screen.getByLabelText('Ebba'))
+    fireEvent.click(screen.getByRole('radio', { name: 'Ebba' }))
     await settled()
     const rows = [...document.querySelectorAll('[data-school]')].map((one) => one.getAttribute('data-school'))
     expect(rows.toSorted()).toEqual([...PERSONAL_SCHOOLS].toSorted())

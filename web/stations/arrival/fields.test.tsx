@@ -19,8 +19,9 @@ function Fields({ of: Of }: { of: typeof DogFields }): React.ReactNode {
 const open = (of: typeof DogFields): void => void draw(<Fields of={of} />)
 const type = (label: RegExp, value: string): boolean =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } })
-const press = (name: string): boolean => fireEvent.click(screen.getByLabelText(name))
-const group = (name: string): ReturnType<typeof within> => within(screen.getByRole('group', { name }))
+const press = (name: string): boolean =>
+  fireEvent.click([...screen.queryAllByRole('radio', { name }), ...screen.queryAllByRole('button', { name })][0]!)
+const group = (name: string): ReturnType<typeof within> => within(screen.getByRole('radiogroup', { name }))
 
 beforeEach(noDevices)
 
@@ -50,7 +51,7 @@ describe('the dog today', () => {
     for (const legend of ['Temper', 'Takes the dryer', 'Takes hands at the face', 'Takes nails']) {
       const checked = group(legend)
         .getAllByRole('radio')
-        .filter((radio: HTMLElement) => (radio as HTMLInputElement).checked)
+        .filter((radio: HTMLElement) => radio.getAttribute('aria-checked') === 'true')
       expect(checked, legend).toHaveLength(1)
     }
     fireEvent.click(group('Temper').getAllByRole('radio')[2]!)
