@@ -194,7 +194,7 @@ describe('the cut', () => {
       buttons.find(({ textContent }) => textContent === 'Hind leg')!.click(),
     )
     await until(page, '[data-testid=hazard]', /thumb in the hollow/)
-    await page.$eval('[data-testid=lengths] input', (slider) => (slider as HTMLInputElement).focus())
+    await page.$eval('[data-testid=lengths] [role=slider]', (slider) => (slider as HTMLElement).focus())
     for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft')
     await until(page, '[data-testid=lines]', /10 mm comb attachment/)
     await press(page, 'Keep these lengths')

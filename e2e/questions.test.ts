@@ -115,7 +115,7 @@ describe('arguing with the verdict', () => {
     await expect.poll(() => drawn(page)).toBe(before)
     // One style only has a curve of its own.
     const best = await text(page, '[data-testid=at-budget]')
-    await page.click('label::-p-text(Keep)')
+    await page.click('[role=radio]::-p-text(Keep)')
     await expect.poll(() => text(page, '[data-testid=at-budget]')).not.toBe(best)
     await page.close()
   })
@@ -384,7 +384,7 @@ test('drying: the changeover moved by keys and by pointer, and the room, change 
   // Damp air takes longer to carry the same water off.
   await page.click('::-p-text(Usual)')
   const usual = await page.$eval('[data-testid=changeover]', (slider) => Number(slider.getAttribute('aria-valuenow')))
-  await page.$$eval('input[type=range]', (sliders) => (sliders[1] as HTMLInputElement).focus())
+  await page.$$eval('span[role=slider]', (sliders) => (sliders[1] as HTMLElement).focus())
   for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight')
   const changeover = (): Promise<number> =>
     page.$eval('[data-testid=changeover]', (slider) => Number(slider.getAttribute('aria-valuenow')))

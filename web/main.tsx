@@ -9,7 +9,6 @@ import { Failed, NotHere } from './app/states.tsx'
 import { applyTheme } from './app/theme.ts'
 import { DayScreen } from './desk/day/DayScreen.tsx'
 import { queryClient } from './device/query-client.ts'
-import { VisitLayout } from './stations/VisitLayout.tsx'
 import './theme.css'
 
 applyTheme()
@@ -30,7 +29,11 @@ const router = createBrowserRouter([
     errorElement: <Failed />,
     children: [
       ...needing('nothing', 'dog'),
-      { path: VISIT, element: <VisitLayout />, children: needing('visit') },
+      {
+        path: VISIT,
+        lazy: () => loaded(async () => (await import('./stations/VisitLayout.tsx')).VisitLayout),
+        children: needing('visit'),
+      },
       { path: '*', element: <NotHere /> },
     ],
   },

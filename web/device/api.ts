@@ -19,7 +19,7 @@ import {
   type Subject,
 } from '../../contract/api/endpoint.ts'
 import { answerOf, ask, urlOf } from './client.ts'
-import { keepAnswer } from './keep.ts'
+import { isWatched, keepAnswer } from './keep.ts'
 import { noteAnswer } from './kept-answers.ts'
 
 /*
@@ -52,6 +52,7 @@ export const reading = <E extends Named<AnyRead>>(endpoint: E, call: CallOf<E>, 
     queryKey: keyOf(endpoint, call as object) as Key,
     queryFn: async (): Promise<GivesOf<E>> => {
       const { value, kept } = await ask(endpoint, call)
+      if (endpoint.kept && !kept && !isWatched()) void keepAnswer(urlOf(endpoint, call as object), value)
       noteAnswer(urlOf(endpoint, call as object), kept)
       return value
     },

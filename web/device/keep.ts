@@ -1,7 +1,7 @@
 import type { Visit } from '../../contract/api/visits.ts'
 
 /** The cache of public/sw.js, which answers from it while the server is away. */
-const CACHE = 'etude-1'
+const CACHE = 'etude-reads'
 
 /**
  * Puts an answer as the server has just acknowledged it where a reload without the server finds it. Without it the page
@@ -20,3 +20,7 @@ export async function keepAnswer(path: string, answer: unknown): Promise<void> {
 }
 
 export const keepVisit = (visit: Visit): Promise<void> => keepAnswer(`/visits/${visit.id}`, visit)
+
+/** Whether public/sw.js sees what this page reads; on the first page that a device opens it does not yet. */
+export const isWatched = (): boolean =>
+  typeof navigator !== 'undefined' && 'serviceWorker' in navigator && navigator.serviceWorker.controller !== null

@@ -23,6 +23,8 @@ interface Props<T> {
   readonly listClass?: string | undefined
   /** Emptied once something is taken, as a search is. */
   readonly clears?: boolean
+  /** What was typed before it was there: it opens with that, and in hand. */
+  readonly begun?: string | undefined
   readonly testId?: string | undefined
 }
 
@@ -42,6 +44,7 @@ export function Combobox<T>({
   className,
   listClass,
   clears = false,
+  begun,
   testId,
 }: Props<T>): ReactNode {
   const own = useId()
@@ -52,6 +55,7 @@ export function Combobox<T>({
     itemToKey: (item) => (item ? keyOf(item) : null),
     selectedItem: selected,
     defaultHighlightedIndex: 0,
+    ...(begun === undefined ? {} : { initialInputValue: begun, initialIsOpen: begun !== '' }),
     inputId,
     onInputValueChange: ({ inputValue: text }) => onText(text),
     onStateChange: ({ type, selectedItem }) => {
@@ -99,6 +103,8 @@ export function Combobox<T>({
         // Its name is the label it was given, not one of the library's own.
         aria-labelledby={undefined}
         id={inputId}
+        // biome-ignore lint/a11y/noAutofocus: the hand is in it already
+        autoFocus={begun !== undefined}
         data-testid={testId}
       />
       <div

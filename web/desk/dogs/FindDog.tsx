@@ -10,6 +10,7 @@ export function FindDog({
   nobody,
   onPick,
   wide,
+  begun,
   testId,
 }: {
   label: string
@@ -19,9 +20,11 @@ export function FindDog({
   onPick: (dog: FoundDog) => void
   /** As wide as what it stands in. */
   wide?: boolean
+  /** What was typed before this was here; it goes on from there, in hand. */
+  begun?: string
   testId: string
 }): ReactNode {
-  const [text, setText] = useState('')
+  const [text, setText] = useState(begun ?? '')
   const { data = [], isError } = useSearch(text)
   return (
     <Combobox
@@ -36,6 +39,7 @@ export function FindDog({
       label={label}
       placeholder={placeholder}
       clears
+      begun={begun}
       className={wide ? '' : 'w-52 max-md:hidden'}
       listClass={wide ? 'inset-x-0' : 'right-0 w-[380px]'}
       testId={testId}

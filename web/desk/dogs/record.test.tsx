@@ -144,7 +144,8 @@ describe('the search', () => {
     lastVisit: null,
   }))
   const type = async (text: string): Promise<void> => {
-    fireEvent.change(screen.getByTestId('search'), { target: { value: text } })
+    fireEvent.focus(screen.getByTestId('search'))
+    fireEvent.change(await screen.findByRole('combobox'), { target: { value: text } })
     await settled()
   }
   beforeEach(() => vi.useRealTimers())
