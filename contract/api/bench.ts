@@ -6,6 +6,8 @@ import {
   CAUTIONS,
   type Caution,
   CUT_NOTES,
+  FINDING_IDS,
+  type FindingId,
   GROOM_PHASES,
   GROOM_STEP_KINDS,
   type GroomStep,
@@ -38,11 +40,12 @@ const tool = z.object({
 })
 
 /** What steps of grooms begun with earlier models do not say. */
-const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier'> = {
+const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier' | 'around'> = {
   productMl: 0,
   how: [],
   waitsFor: [],
   carrier: null,
+  around: [],
 }
 
 export const groomStepSchema = z.object({
@@ -79,6 +82,20 @@ export const groomStepSchema = z.object({
     .max(20)
     .default([...UNSAID.waitsFor]),
   cautions: z.array(z.enum(Object.keys(CAUTIONS) as [Caution, ...Caution[]])).max(40),
+  around: z
+    .array(
+      z.object({
+        index: z
+          .int()
+          .min(0)
+          .max(REGION_SIDES.length - 1),
+        finding: z.enum(FINDING_IDS as [FindingId, ...FindingId[]]),
+        offMm: between(0, 600),
+        as: z.enum(['round', 'left', 'dry', 'no-heat', 'no-air']),
+      }),
+    )
+    .max(200)
+    .default([...UNSAID.around]),
   notes: z.array(z.enum(CUT_NOTES)).max(40),
   handOver: z.boolean(),
   part: between(0, 1),

@@ -1,4 +1,5 @@
 import {
+  type Around,
   type Bath,
   type Cut,
   type Deshed,
@@ -39,6 +40,9 @@ const ends = ({ low, high }: { low: number; high: number }): { low: number; high
   round(low) === round(high) ? null : { low: round(low), high: round(high) }
 
 const cautionsOf = (option: Option): string[] => option.cautions.map((code) => CAUTION_TEXT[code])
+
+/** What is worked round, there only where something is. */
+const aroundKey = (around: readonly Around[]): { around?: readonly Around[] } => (around.length > 0 ? { around } : {})
 
 /** What is asked of a verdict beside the plan itself. */
 export interface Questions {
@@ -113,19 +117,22 @@ const dryingFile = ({
 })
 
 const cutFile = ({ lines, blends, unlike, notCut, supports, minutes: total }: Cut): object => ({
-  lines: lines.map(({ index, part, tool, against, leavesMm, why, when, minutes, notes, handOver, cautions }) => ({
-    ...placeOf(index),
-    ...(part === 'coat' ? {} : { part }),
-    tool,
-    against,
-    leavesMm: round(leavesMm),
-    why,
-    ...(when === 'before-bath' ? { when } : {}),
-    ...(minutes > 0 ? { minutes: round(minutes) } : {}),
-    ...(notes.length > 0 ? { how: notes.map((code) => CUT_NOTE_TEXT[code]) } : {}),
-    ...(handOver ? { handOver } : {}),
-    cautions: cautions.map((code) => CAUTION_TEXT[code]),
-  })),
+  lines: lines.map(
+    ({ index, part, tool, against, leavesMm, why, when, minutes, notes, handOver, cautions, around }) => ({
+      ...placeOf(index),
+      ...(part === 'coat' ? {} : { part }),
+      tool,
+      against,
+      leavesMm: round(leavesMm),
+      why,
+      ...(when === 'before-bath' ? { when } : {}),
+      ...(minutes > 0 ? { minutes: round(minutes) } : {}),
+      ...(notes.length > 0 ? { how: notes.map((code) => CUT_NOTE_TEXT[code]) } : {}),
+      ...(handOver ? { handOver } : {}),
+      cautions: cautions.map((code) => CAUTION_TEXT[code]),
+      ...aroundKey(around),
+    }),
+  ),
   ...(supports.length > 0 ? { supports: supports.map((code) => SUPPORT_TEXT[code]) } : {}),
   minutes: round(total),
   blends: blends.map(({ a, b, stepMm, tool }) => ({
@@ -254,6 +261,7 @@ export function planFile(plan: Plan, questions: Questions | null): object {
         done: done ? true : null,
         why: option.why,
         cautions: treatment === 'look' ? [] : cautionsOf(option),
+        ...(treatment === 'look' ? {} : aroundKey(option.around)),
       }),
     ),
     stops: plan.stops.map((stop) =>

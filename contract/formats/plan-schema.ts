@@ -58,8 +58,16 @@ const cost = z.object({
     dryer: z.number(),
     tender: z.number(),
     skin: z.number(),
+    around: z.number(),
   }),
   repositionMin: z.number(),
+})
+
+/** What was found and is kept to. */
+export const aroundSchema = z.object({
+  finding,
+  offMm: z.number(),
+  as: z.enum(['round', 'left', 'dry', 'no-heat', 'no-air']),
 })
 
 const option = z.object({
@@ -74,6 +82,7 @@ const option = z.object({
   outlineMm: z.number(),
   when: z.enum(['before-bath', 'in-bath', 'while-drying', 'after-drying']).nullable(),
   cautions: z.array(keys<Caution>(CAUTIONS)),
+  around: z.array(aroundSchema),
   handOver: z.boolean(),
   why: z.union([keys<LeaveReason>(LEAVE_REASONS), z.enum(['hand-card-over-visits', 'done'])]).nullable(),
 })

@@ -10,7 +10,22 @@ interface OldSaid {
   readonly side: string | null
   readonly values: Readonly<Record<string, string | number>>
 }
+interface OldCost {
+  readonly factors: Readonly<Record<string, number>>
+}
+interface OldOption {
+  readonly cost: OldCost
+  readonly card: OldCost | null
+}
+const costUp = (cost: OldCost): OldCost => ({ ...cost, factors: { ...cost.factors, around: 1 } })
+const optionUp = (option: OldOption): OldOption => ({
+  ...option,
+  cost: costUp(option.cost),
+  card: option.card && costUp(option.card),
+  ...{ around: [] },
+})
 type Doc = {
+  readonly regions: readonly { readonly option: OldOption; readonly weighed: readonly OldOption[] }[]
   readonly model: string
   readonly stops: readonly OldSaid[]
   readonly verdict: { readonly reasons: readonly OldSaid[] }
@@ -45,6 +60,18 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
       ...doc,
       stops: doc.stops.map(stopUp),
       verdict: { ...doc.verdict, reasons: doc.verdict.reasons.map(reasonUp) },
+    }),
+  },
+  {
+    // What was found is worked round by every option that goes near it; before, nothing was.
+    to: '1.8.0',
+    up: (doc) => ({
+      ...doc,
+      regions: doc.regions.map((region) => ({
+        ...region,
+        option: optionUp(region.option),
+        weighed: region.weighed.map(optionUp),
+      })),
     }),
   },
 ]

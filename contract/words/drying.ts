@@ -13,6 +13,8 @@ export const DRYING_CAUTION_TEXT: Record<DryingCaution, string> = {
   'cool-air-on-sore-skin': 'Sore skin: cool air there.',
   'no-high-velocity': 'This dog takes no strong dryer: towels and a hand dryer only.',
   'low-setting': 'Low setting, start far from the head, and watch.',
+  'no-hood': 'No ear hood: an ear is swollen.',
+  'air-off-findings': 'No air on what was found; the bench says where.',
   'hood-on': 'Ear hood on while the body is blown; it also soaks up water.',
   'belly-loop-padded': 'Padded belly loop before the dryer starts.',
 }

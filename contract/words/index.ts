@@ -1,3 +1,4 @@
+export * from './around.ts'
 export * from './bath.ts'
 export * from './bench.ts'
 export * from './consent.ts'

@@ -55,6 +55,8 @@ const LEAVE: Record<LeaveReason, (where: string) => string> = {
   'skin-broken': (where) => `${capital(where)} is left: the skin is broken. A vet first; no bath there.`,
   'surgery-not-cleared': (where) => `${capital(where)} is left until the vet has cleared the surgery site.`,
   'told-to-leave': (where) => `${capital(where)} is left, as marked.`,
+  'finding-in-the-way': (where) =>
+    `${capital(where)} is left: what was found there leaves no room for a tool beside it. A vet first.`,
   'nothing-fits': (where) =>
     `${capital(where)} is left: nothing that the rules allow fits this coat here. Ask the owner, or a colleague.`,
 }
@@ -222,7 +224,9 @@ export const stopText = (stop: Stop & Placed): string => sentenceOf(STOPS, stop.
 
 export const CAUTION_TEXT: Record<Caution, string> = {
   'under-felt': 'Expect sores under the felt; go gently.',
-  'keep-tools-off-finding': 'Keep tools 2 cm off what was found here.',
+  'keep-tools-off-finding': 'Keep the tools off what was found here.',
+  'lump-from-above':
+    'A lump under a mat: open the mat from above with shears, fingers between; never a blade laid on the skin.',
   'sore-no-heat-no-scrub': 'Sore skin: no heat, no scrub.',
   'short-blade-on-sore-skin': 'Shorter than a 7 on sore skin, because the mat leaves no choice: light hand.',
   'tight-on-skin': 'Tight on the skin: a 10 laid flat, skin stretched, practised hands.',
@@ -270,6 +274,7 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
   'hand-card-over-visits': 'packed, and the dog takes no dryer: by hand, over the visits',
   'house-keeps-hair': 'this house works hidden mats out and keeps every hair',
   'not-on-rack': 'no sharp blade on the rack may go in here',
+  'finding-in-the-way': 'what was found here leaves no room for it',
 }
 
 export const CLOSED_TEXT: Record<ClosedSaid, string> = {

@@ -10,11 +10,12 @@ import type { Schools } from '../numbers/schools.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
 import { contextOf, paceOf } from '../plan/context.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
+import type { Around } from '../scores/around.ts'
 import { blendsOf } from './blends.ts'
 import { cleanArmpit, hygieneOf } from './hygiene.ts'
 import { inOrder, supportsOf } from './order.ts'
 import type { Cut, CutLine, CutNote, CutPart, CutReason, NotCut } from './shape.ts'
-import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, type Made } from './tools.ts'
+import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, keptFor, type Made } from './tools.ts'
 
 /** A length closer than this to what is there is not worth a pass, mm. */
 const WORTH_MM = 1
@@ -107,39 +108,62 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
   const { treatment, option, coatMm } = place
   const wanted = wishedMm(region, assessment, house)
   const refusal = refusalOf(index, wanted, assessment, plan, house)
-  const line = (part: CutPart, made: Made, why: CutReason, notes: readonly CutNote[] = []): CutLine => ({
+  const line = (
+    part: CutPart,
+    made: Made,
+    why: CutReason,
+    notes: readonly CutNote[] = [],
+    around: readonly Around[] = [],
+  ): CutLine => ({
     index,
     part,
     ...made,
     why,
+    around,
     when:
       (why === 'verdict' && option.when === 'before-bath') ||
       (part === 'pads' && schools['pads-when'] === 'before-bath')
         ? 'before-bath'
         : 'after-drying',
-    minutes: why === 'verdict' ? 0 : minutesOf(index, made, part, assessment, house),
-    cautions: why === 'verdict' ? option.cautions : (PLACE_CAUTIONS[region] ?? []),
+    minutes:
+      why === 'verdict'
+        ? 0
+        : minutesOf(index, made, part, assessment, house) * (around.length > 0 ? house['around.factor'] : 1),
+    cautions:
+      why === 'verdict'
+        ? option.cautions
+        : [...(around.length > 0 ? (['keep-tools-off-finding'] as const) : []), ...(PLACE_CAUTIONS[region] ?? [])],
     notes: [...notes, ...notesOf(region, made, place, assessment)],
     handOver: why === 'verdict' ? option.handOver : isHandOver(region, made, assessment),
   })
   const coat = (): { line: CutLine | null; why: NotCut | null } => {
     if (treatment === 'clip' && option.tool && option.leavesMm !== null)
       return {
-        line: line('coat', { tool: option.tool, leavesMm: option.leavesMm, against: false }, 'verdict'),
+        line: line(
+          'coat',
+          { tool: option.tool, leavesMm: option.leavesMm, against: false },
+          'verdict',
+          [],
+          option.around,
+        ),
         why: null,
       }
     if (!refusal && cleanArmpit(region, coatMm, wanted, assessment, house)) {
       const made = assessment.experience === 'learner' ? combOr(3, rack) : null
-      return { line: line('coat', made ?? bladeOr('7', rack), 'friction'), why: null }
+      const kept = keptFor(index, made ?? bladeOr('7', rack), assessment, house)
+      if (kept) return { line: line('coat', kept.made, 'friction', [], kept.around), why: null }
     }
     if (refusal === 'double-coat') {
       const skim = skimOf(coatMm, assessment, house)
-      if (skim) return { line: line('coat', skim, 'dead-ends', ['skim-only']), why: null }
+      const kept = skim && keptFor(index, skim, assessment, house)
+      if (kept) return { line: line('coat', kept.made, 'dead-ends', ['skim-only'], kept.around), why: null }
     }
     if (wanted === null || wanted >= coatMm - WORTH_MM) return { line: null, why: null }
     if (refusal) return { line: null, why: refusal }
-    const made = finishing(index, region, wanted, assessment)
-    return { line: made.leavesMm < coatMm - WORTH_MM ? line('coat', made, 'wish') : null, why: null }
+    const kept = keptFor(index, finishing(index, region, wanted, assessment), assessment, house)
+    if (!kept) return { line: null, why: 'finding-in-the-way' }
+    const { made, around } = kept
+    return { line: made.leavesMm < coatMm - WORTH_MM ? line('coat', made, 'wish', [], around) : null, why: null }
   }
   const { line: first, why } = coat()
   const hygiene =
@@ -152,7 +176,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       ...hygiene
         // What is clipped shorter already needs no second pass.
         .filter(({ part, leavesMm }) => part === 'pads' || !first || first.leavesMm > leavesMm)
-        .map(({ part, notes, ...made }) => line(part, made, 'hygiene', notes)),
+        .map(({ part, notes, around, ...made }) => line(part, made, 'hygiene', notes, around)),
     ],
     not: why && wanted !== null ? [{ index, wishedMm: wanted, why }] : [],
   }

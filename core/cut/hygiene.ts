@@ -3,9 +3,11 @@ import type { RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { type Around, noCloseBlade } from '../scores/around.ts'
+import { findingKind } from '../scores/findings.ts'
 import { SEVEN_MM } from '../tools/blades.ts'
 import type { CutNote, CutPart } from './shape.ts'
-import { bladeOr, combOr, isTender, type Made } from './tools.ts'
+import { bladeOr, combOr, isTender, keptFor, type Made } from './tools.ts'
 
 const OPENING_COMB_MM = 3
 const SURROUND_COMB_MM = 6
@@ -13,6 +15,7 @@ const SURROUND_COMB_MM = 6
 interface HygieneCut extends Made {
   readonly part: CutPart
   readonly notes: readonly CutNote[]
+  readonly around: readonly Around[]
 }
 
 /** A 10 at the opening only, a 7 around it, because a 10 irritates there; longer for learners and tender skin. */
@@ -31,7 +34,7 @@ function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: As
 }
 
 /** Up and outwards, never into the web: a short blade for practised hands, a 10 for learners, or shears by the house. */
-function padsCut({ experience, rack, schools }: Assessment, house: House): HygieneCut {
+function padsCut({ experience, rack, schools }: Assessment, house: House): Omit<HygieneCut, 'around'> {
   if (schools.pads === 'narrow-or-shears')
     return {
       part: 'pads',
@@ -44,6 +47,32 @@ function padsCut({ experience, rack, schools }: Assessment, house: House): Hygie
   return { part: 'pads', ...bladeOr(id, rack), notes: ['edges-only', 'never-into-web'] }
 }
 
+/** Hygiene with what was found there in mind; null where the place is left as it is. */
+function keptHygiene(
+  index: number,
+  cut: Omit<HygieneCut, 'around'>,
+  assessment: Assessment,
+  house: House,
+): HygieneCut | null {
+  const { findings } = assessment.sheet[index]!
+  const kinds = findings.map(({ id }) => findingKind(id))
+  // A swelling at the opening is at the opening: there is no round it.
+  if (cut.part === 'opening' && kinds.some(({ coat }) => coat === 'none-nearer')) return null
+  if (cut.part === 'pads') {
+    if (kinds.some(({ nails }) => nails === 'no-pads' || nails === 'none')) return null
+    if (noCloseBlade(assessment.sheet[index]!))
+      return {
+        ...cut,
+        tool: { kind: 'shears', id: 'ball-tip' },
+        leavesMm: house['cut.pads-left'],
+        around: [],
+        notes: ['never-into-web'],
+      }
+  }
+  const kept = keptFor(index, cut, assessment, house)
+  return kept && { ...cut, ...kept.made, around: kept.around }
+}
+
 /** What is cut for cleanliness whatever is wished: the opening, around it, pads. */
 export function hygieneOf(
   index: number,
@@ -53,11 +82,16 @@ export function hygieneOf(
   house: House,
 ): HygieneCut[] {
   if (coatMm <= house['cut.hygiene']) return []
-  if (region === 'sanitary')
-    return [{ part: 'opening', ...sanitaryCut('opening', index, assessment), notes: ['disinfect-after'] }]
-  if (region === 'groin')
-    return [{ part: 'surround', ...sanitaryCut('surround', index, assessment), notes: ['disinfect-after'] }]
-  return isPaw(region) ? [padsCut(assessment, house)] : []
+  const cut: Omit<HygieneCut, 'around'> | null =
+    region === 'sanitary'
+      ? { part: 'opening', ...sanitaryCut('opening', index, assessment), notes: ['disinfect-after'] }
+      : region === 'groin'
+        ? { part: 'surround', ...sanitaryCut('surround', index, assessment), notes: ['disinfect-after'] }
+        : isPaw(region)
+          ? padsCut(assessment, house)
+          : null
+  const kept = cut && keptHygiene(index, cut, assessment, house)
+  return kept ? [kept] : []
 }
 
 const CLEAN_ARMPITS = new Set([...CURLED_COATS, ...DROP_COATS])

@@ -1,4 +1,5 @@
 import type { Caution } from '../plan/codes.ts'
+import type { Around } from '../scores/around.ts'
 import type { Tool } from '../tools/treatments.ts'
 
 /** What of a region-side is cut. */
@@ -19,6 +20,7 @@ export const NOT_CUT = [
   'face-not-tolerated',
   'scar',
   'house-keeps-coat',
+  'finding-in-the-way',
 ] as const
 export type NotCut = (typeof NOT_CUT)[number]
 
@@ -63,6 +65,8 @@ export interface CutLine {
   /** Planned minutes; 0 where the verdict counts them already. */
   readonly minutes: number
   readonly cautions: readonly Caution[]
+  /** What was found there and is worked round. */
+  readonly around: readonly Around[]
   readonly notes: readonly CutNote[]
   /** Not for a learner's hands. */
   readonly handOver: boolean

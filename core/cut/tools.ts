@@ -1,10 +1,13 @@
 import { bathSkin } from '../bath/wanted.ts'
 import { NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
-import type { RegionId } from '../body/regions.ts'
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
 import { CURLED_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasThinSkin } from '../dog/facts.ts'
+import type { House } from '../numbers/estimates.ts'
 import { cutToLength } from '../plan/tools.ts'
+import { type Around, keptFrom } from '../scores/around.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Tool } from '../tools/treatments.ts'
@@ -121,3 +124,27 @@ export function finishing(index: number, region: RegionId, wanted: number, asses
 /** A bare blade in a learner's hand where loose skin or an edge is. */
 export const isHandOver = (region: RegionId, { tool }: Made, { experience }: Assessment): boolean =>
   experience === 'learner' && tool.kind === 'blade' && NO_BARE_BLADE_FOR_LEARNERS.has(region)
+
+/**
+ * A cut with what was found at its place in mind: round it where there is room beside it, by shears where only a blade
+ * or comb attachment has none.
+ * @returns null where nothing may cut there
+ */
+export function keptFor(
+  index: number,
+  made: Made,
+  { dog, sheet }: Assessment,
+  house: House,
+): { readonly made: Made; readonly around: readonly Around[] } | null {
+  const areaM2 = bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share
+  const by = (near: 'blade' | 'shears') => keptFrom(near, sheet[index]!, areaM2, house)
+  const first = by(made.tool.kind === 'shears' ? 'shears' : 'blade')
+  if (!first.leftFor) return { made, around: first.around }
+  const shears = by('shears')
+  if (shears.leftFor || made.tool.kind === 'shears') return null
+  // What a blade may not come near, shears go round by eye, and never shorter than they can be held.
+  return {
+    made: { tool: { kind: 'shears', id: 'ball-tip' }, leavesMm: Math.max(made.leavesMm, BY_SHEARS_MM), against: false },
+    around: first.around.map((one) => ({ ...one, as: 'round' as const })),
+  }
+}

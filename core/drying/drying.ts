@@ -5,6 +5,8 @@ import type { Assessment } from '../dog/dog.ts'
 import { airOnlyLow, isFrightened, needsHeatCare, wantsBellyLoop } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
+import { keptAt } from '../scores/around.ts'
+import { findingKind } from '../scores/findings.ts'
 import { coatAtTub, type WetCoat } from './coat.ts'
 import { type Blown, blown, brushDryMinutes, minutesToBlow, regainAt, towelled } from './physics.ts'
 import { type DrySettings, usualSettings } from './settings.ts'
@@ -25,6 +27,8 @@ export const DRYING_CAUTIONS = [
   'no-high-velocity',
   'low-setting',
   'hood-on',
+  'no-hood',
+  'air-off-findings',
   'belly-loop-padded',
 ] as const
 export type DryingCaution = (typeof DRYING_CAUTIONS)[number]
@@ -88,13 +92,17 @@ const floorOf = (coatType: CoatType, house: House): number =>
 
 function cautionsOf(assessment: Assessment, stages: readonly DryingStage[], house: House): DryingCaution[] {
   const { dog, sheet } = assessment
+  const kept = sheet.flatMap((scores) => keptAt('dryer', scores))
+  const noHood = sheet.some(({ findings }) => findings.some(({ id }) => findingKind(id).air === 'no-hood'))
   const blown = stages.some(({ stage, minutes }) => stage === 'high-velocity' && minutes > 0)
   const says: Record<DryingCaution, boolean> = {
     'no-heated-cage': needsHeatCare(assessment, house),
-    'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2),
+    'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2) || kept.some(({ as }) => as === 'no-heat'),
     'no-high-velocity': dog.dryerTolerance === 'none',
     'low-setting': airOnlyLow(dog),
-    'hood-on': blown,
+    'hood-on': blown && !noHood,
+    'no-hood': noHood,
+    'air-off-findings': kept.some(({ as }) => as === 'no-air'),
     'belly-loop-padded': wantsBellyLoop(dog),
   }
   return DRYING_CAUTIONS.filter((code) => says[code])

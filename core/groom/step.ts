@@ -1,6 +1,7 @@
 import type { BathNote } from '../bath/shape.ts'
 import type { CutNote } from '../cut/shape.ts'
 import type { Caution } from '../plan/codes.ts'
+import type { Around } from '../scores/around.ts'
 import type { Tool, Treatment } from '../tools/treatments.ts'
 
 export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finish'] as const
@@ -19,6 +20,11 @@ export const GROOM_STEP_KINDS = [
   'check',
 ] as const
 export type GroomStepKind = (typeof GROOM_STEP_KINDS)[number]
+
+/** What was found at a place, and how a step keeps to it. */
+export interface AroundAt extends Around {
+  readonly index: number
+}
 
 /** One thing to do on the bench. */
 export interface GroomStep {
@@ -51,6 +57,8 @@ export interface GroomStep {
   /** Steps that are left on and must be through before this one begins. */
   readonly waitsFor: readonly string[]
   readonly cautions: readonly Caution[]
+  /** What was found at its places, and how this step keeps to it. */
+  readonly around: readonly AroundAt[]
   readonly notes: readonly CutNote[]
   readonly handOver: boolean
   /** Of this work, what belongs to this visit; less than 1 leaves the rest for the next. */
@@ -76,6 +84,7 @@ export const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
   how: [],
   waitsFor: [],
   cautions: [],
+  around: [],
   notes: [],
   handOver: false,
   part: 1,

@@ -17,6 +17,7 @@ import { contextOf } from '../plan/context.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import { bladeUnderComb } from '../tools/blades.ts'
 import type { Treatment, When } from '../tools/treatments.ts'
+import { aroundStep } from './around.ts'
 import { bathSteps } from './bath-steps.ts'
 import { EMPTY, type GroomPhase, type GroomStep } from './step.ts'
 import { todaysPart } from './today.ts'
@@ -209,7 +210,11 @@ export function groomSteps(
     ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
   ]
-  return steps.map((step) => (step.tool?.kind === 'comb' ? { ...step, carrier } : step))
+  return steps.map((step) => ({
+    ...step,
+    ...(step.tool?.kind === 'comb' ? { carrier } : {}),
+    around: aroundStep(step, assessment, house),
+  }))
 }
 
 /** How long the groom takes one pair of hands, waits in the tub with it, minutes. */

@@ -125,8 +125,9 @@ export const ESTIMATES = {
   'short.default': est(16, 'mm', 'Length of a short style where neither mat nor wish decides'),
   'cover.mm': est(25, 'mm', 'Coat longer than this can cover a spliced or clipped-out place'),
   'none.mm': trade(15, 'mm', 'Coat up to this length with nothing loose needs the comb only'),
-  'local.mm': trade(30, 'mm', 'A single finding up to this size keeps only the tools near it away'),
-  'local.margin': trade(20, 'mm', 'Distance the tools keep from it'),
+  'around.most': est(0.5, 'share', 'Where findings and the distance kept from them cover more of a place, it is left'),
+  'around.size': est(15, 'mm', 'Width of a finding that nobody measured'),
+  'around.factor': est(1.2, 'factor', 'Working round a finding takes so much longer'),
   'target.short': est(6, 'mm', 'Body length of the wish "short"'),
   'target.trim': est(16, 'mm', 'Body length of the wish "trim"'),
   'target.puppy': est(25, 'mm', 'Body length of the wish "puppy"'),
@@ -389,4 +390,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '1.7.0'
+export const MODEL_VERSION = '1.8.0'

@@ -1,11 +1,12 @@
 import { SMALL_DRYER } from '../body/places.ts'
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { scarAt } from '../dog/facts.ts'
+import type { Around } from '../scores/around.ts'
 import { SEVEN_MM } from '../tools/blades.ts'
 import { CUTS, type Treatment } from '../tools/treatments.ts'
 import type { Caution } from './codes.ts'
 import type { Context } from './context.ts'
-import type { SideState } from './side-state.ts'
+import { hasLump, type SideState } from './side-state.ts'
 import type { Cut } from './tools.ts'
 
 /** Said whenever anything is done there (rules 9 and 10). */
@@ -28,7 +29,13 @@ export const PLACE_CAUTIONS: Partial<Record<RegionId, readonly Caution[]>> = {
 }
 
 /** Everything the person must hear when this is done here. */
-export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | null, ctx: Context): Caution[] {
+export function cautionsOf(
+  treatment: Treatment,
+  state: SideState,
+  cut: Cut | null,
+  around: readonly Around[],
+  ctx: Context,
+): Caution[] {
   if (treatment === 'none' || treatment === 'leave' || treatment === 'look') return []
   const { region } = REGION_SIDES[state.index]!
   const { dog } = ctx.assessment
@@ -38,7 +45,8 @@ export function cautionsOf(treatment: Treatment, state: SideState, cut: Cut | nu
     [cut?.tight ?? false, 'tight-on-skin'],
     [state.skin === 2, 'sore-no-heat-no-scrub'],
     [state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM, 'short-blade-on-sore-skin'],
-    [state.local, 'keep-tools-off-finding'],
+    [state.local || around.length > 0, 'keep-tools-off-finding'],
+    [cuts && state.mat >= 2 && hasLump(state), 'lump-from-above'],
     [scarAt(state.scores, dog) !== null, 'no-blade-on-scar'],
     [cuts && ctx.isShow, 'owner-decides-loss'],
     [treatment === 'demat' && ctx.isShow, 'tip-to-root-only'],

@@ -25,6 +25,7 @@ export const REFUSALS = {
   'hand-card-over-visits': 5,
   'house-keeps-hair': 0,
   'not-on-rack': 0,
+  'finding-in-the-way': 2,
 } as const
 export type Refusal = keyof typeof REFUSALS
 
@@ -33,6 +34,7 @@ export const LEAVE_REASONS = {
   'skin-broken': 2,
   'surgery-not-cleared': 11,
   'told-to-leave': 12,
+  'finding-in-the-way': 2,
   'nothing-fits': 0,
 } as const
 export type LeaveReason = keyof typeof LEAVE_REASONS
@@ -40,6 +42,7 @@ export type LeaveReason = keyof typeof LEAVE_REASONS
 export const CAUTIONS = {
   'under-felt': 1,
   'keep-tools-off-finding': 2,
+  'lump-from-above': 2,
   'sore-no-heat-no-scrub': 2,
   'short-blade-on-sore-skin': 2,
   'tight-on-skin': 4,

@@ -27,6 +27,8 @@ export interface Cost {
     readonly temper: number
     readonly pace: number
     readonly dryer: number
+    /** Working round what was found there. */
+    readonly around: number
     readonly tender: number
     readonly skin: number
   }
@@ -81,9 +83,10 @@ const lengthFactor = (coatMm: number, { house }: Context): number =>
  * density, temper and pace, plus the reposition; pull = minutes of each part x its pull, times tenderness / 1.5, times
  * the skin factor for what pulls at the skin.
  * @param scale for a part of the usual rates, such as carding beside a blow-out
+ * @param around for working round what was found there
  * @returns null where the treatment has no rate for this mat score
  */
-export function costOf(treatment: Treatment, state: SideState, ctx: Context, scale = 1): Cost | null {
+export function costOf(treatment: Treatment, state: SideState, ctx: Context, scale = 1, around = 1): Cost | null {
   const { region, share } = REGION_SIDES[state.index]!
   const { house, assessment } = ctx
   const terms = termsOf(treatment, ctx.bsaM2 * share, state)
@@ -96,10 +99,12 @@ export function costOf(treatment: Treatment, state: SideState, ctx: Context, sca
     temper: ctx.temperFactor,
     pace: paceOf(treatment, assessment),
     dryer: (lowDryer ? house['minutes.blow-out.low'] : 1) * scale,
+    around,
     tender: REGIONS[region].tender / house['pull.tender-base'],
     skin: !skinPulls || state.sore === 0 ? 1 : state.sore === 1 ? house['pull.skin1'] : house['pull.skin2'],
   }
-  const minutesFactor = factors.length * factors.density * factors.temper * factors.pace * factors.dryer
+  const minutesFactor =
+    factors.length * factors.density * factors.temper * factors.pace * factors.dryer * factors.around
   const parts = terms.map(([rate, m2, pullRate]): CostPart => {
     const minutes = house[rate] * m2 * minutesFactor
     return {

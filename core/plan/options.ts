@@ -4,6 +4,7 @@ import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
 import { scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
+import { type Around, keptFrom, type Near, noCloseBlade } from '../scores/around.ts'
 import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import { CUTS, type Tool, type Treatment, type When } from '../tools/treatments.ts'
 import { cautionsOf } from './cautions.ts'
@@ -11,7 +12,7 @@ import type { Caution, LeaveReason, Refusal } from './codes.ts'
 import type { Context } from './context.ts'
 import { type Cost, cardCost, costOf } from './cost.ts'
 import { lossOf } from './loss.ts'
-import type { SideState } from './side-state.ts'
+import { hasLump, type SideState } from './side-state.ts'
 import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
 
 /** One way to treat one region-side, with all that follows from it. */
@@ -30,6 +31,8 @@ export interface Option {
   readonly outlineMm: number
   readonly when: When | null
   readonly cautions: readonly Caution[]
+  /** What was found there and is worked round. */
+  readonly around: readonly Around[]
   readonly handOver: boolean
   readonly why: LeaveReason | 'hand-card-over-visits' | 'done' | null
 }
@@ -74,8 +77,8 @@ function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleL
   if (state.mat >= 2 && !under) return null
   if (under && (style === null || style.mm >= under.leavesMm)) return under
   const wanted = style?.mm ?? wishedMm(region, ctx.assessment, ctx.house) ?? ctx.house['short.default']
-  // On sore skin that no mat forces, no blade shorter than a 7.
-  const mm = !under && state.skin === 2 ? Math.max(wanted, SEVEN_MM) : wanted
+  // On sore or pink skin that no mat forces, no blade shorter than a 7.
+  const mm = !under && (state.skin === 2 || noCloseBlade(state.scores)) ? Math.max(wanted, SEVEN_MM) : wanted
   const cut =
     style?.blade && mm === style.mm
       ? { tool: bladeTool(style.blade, region, state.mat >= 2, ctx.assessment.rack), leavesMm: mm, tight: false }
@@ -162,6 +165,11 @@ const cardsHere = (treatment: Treatment, state: SideState, { assessment }: Conte
   treatment !== 'leave' &&
   treatment !== 'card'
 
+const NOT_NEAR: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
+const nearOf = (treatment: Treatment, tool: Tool | null): Near =>
+  CUTS.has(treatment) ? (tool?.kind === 'shears' ? 'shears' : 'blade') : 'pull'
+
+/** @returns null where the treatment has no rate for this mat score, or what was found leaves its tool no room */
 function makeOption(
   treatment: Treatment,
   state: SideState,
@@ -170,11 +178,15 @@ function makeOption(
   why: Option['why'] = null,
   scale = 1,
 ): Option | null {
-  const cost = costOf(treatment, state, ctx, scale)
-  if (!cost) return null
-  const { region } = REGION_SIDES[state.index]!
-  const card = cardsHere(treatment, state, ctx) ? cardCost(state, ctx, treatment) : null
+  const { region, share } = REGION_SIDES[state.index]!
   const tool = cut?.tool ?? handTool(treatment, region, ctx)
+  const kept = NOT_NEAR.has(treatment)
+    ? { around: [], leftFor: null }
+    : keptFrom(nearOf(treatment, tool), state.scores, ctx.bsaM2 * share, ctx.house)
+  if (kept.leftFor) return null
+  const cost = costOf(treatment, state, ctx, scale, kept.around.length > 0 ? ctx.house['around.factor'] : 1)
+  if (!cost) return null
+  const card = cardsHere(treatment, state, ctx) ? cardCost(state, ctx, treatment) : null
   const leavesMm = cut?.leavesMm ?? null
   const bareBlade = tool?.kind === 'blade' && NO_BARE_BLADE_FOR_LEARNERS.has(region)
   return {
@@ -188,8 +200,11 @@ function makeOption(
     leavesMm,
     outlineMm: treatment === 'clip' && leavesMm !== null ? Math.min(state.coatMm, leavesMm) : state.coatMm,
     when: whenOf(treatment, state, ctx),
-    cautions: cautionsOf(treatment, state, cut, ctx),
-    handOver: ctx.assessment.experience === 'learner' && state.mat >= 3 && (treatment === 'splice' || bareBlade),
+    cautions: cautionsOf(treatment, state, cut, kept.around, ctx),
+    around: kept.around,
+    handOver:
+      ctx.assessment.experience === 'learner' &&
+      ((state.mat >= 3 && (treatment === 'splice' || bareBlade)) || (cut !== null && state.mat >= 2 && hasLump(state))),
     why,
   }
 }
@@ -234,13 +249,16 @@ export function optionsOf(state: SideState, ctx: Context): SideOptions {
   const leave = mustLeave(state, ctx)
   if (leave) return { offered: [leaveOption(state, ctx, leave)], refused: [] }
   if (isStripped(region, ctx) && state.mat <= 1 && state.skin < 2) {
-    const strip = makeOption('strip', state, ctx)!
+    const strip = makeOption('strip', state, ctx) ?? leaveOption(state, ctx, 'finding-in-the-way')
     return { offered: [strip], refused: CANDIDATES.map((treatment) => ({ treatment, code: 'strip-decided' as const })) }
   }
   const offered: Option[] = []
   const refused: { treatment: Treatment; code: Refusal }[] = []
   if (handCards(state, region, ctx))
-    offered.push(makeOption('card', state, ctx, null, 'hand-card-over-visits', ctx.house['minutes.card.by-hand'])!)
+    offered.push(
+      makeOption('card', state, ctx, null, 'hand-card-over-visits', ctx.house['minutes.card.by-hand']) ??
+        leaveOption(state, ctx, 'finding-in-the-way'),
+    )
   for (const treatment of CANDIDATES) {
     // Coat that combs is clipped only by a style; cutting it to the wished length is the finishing cut, after the bath.
     const code =
@@ -259,8 +277,13 @@ export function optionsOf(state: SideState, ctx: Context): SideOptions {
       refused.push({ treatment, code: 'not-on-rack' })
       continue
     }
-    offered.push(makeOption(treatment, state, ctx, cut)!)
+    const option = makeOption(treatment, state, ctx, cut)
+    if (option) offered.push(option)
+    else refused.push({ treatment, code: 'finding-in-the-way' })
   }
-  if (offered.length === 0) offered.push(leaveOption(state, ctx, 'nothing-fits'))
+  if (offered.length === 0) {
+    const inTheWay = refused.some(({ code }) => code === 'finding-in-the-way')
+    offered.push(leaveOption(state, ctx, inTheWay ? 'finding-in-the-way' : 'nothing-fits'))
+  }
   return { offered, refused }
 }

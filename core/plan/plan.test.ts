@@ -211,15 +211,21 @@ describe('rules that are not traded', () => {
     expect(treatments(p, 'eyes')).toEqual(['leave'])
   })
 
-  test.each(['lump', 'tick', 'fleas', 'flea-dirt'] as const)(
-    '%s bars no treatment and does not change the pull',
-    (id) => {
+  test.each([
+    ['lump', 1.2],
+    ['tick', 1.2],
+    ['fleas', 1],
+    ['flea-dirt', 1],
+  ] as const)(
+    '%s bars no treatment where there is room beside it; working round takes %d times as long',
+    (id, times) => {
       const sheet = onRegions(cleanSheet(), ['back'], { mat: 2, extent: 0.5 })
       const without = plan({ sheet }).regions[0]!
       const withIt = plan({ sheet: onRegions(sheet, ['back'], { findings: [{ id, sizeMm: 60 }] }) }).regions[0]!
       expect(withIt.treatment).toBe(without.treatment)
-      expect(withIt.option.pull).toBe(without.option.pull)
+      expect(withIt.option.pull).toBeCloseTo(times * without.option.pull, 9)
       expect(withIt.weighed.map((o) => o.treatment)).toEqual(without.weighed.map((o) => o.treatment))
+      expect(withIt.option.around.map(({ finding }) => finding)).toEqual(times > 1 ? [id] : [])
     },
   )
 

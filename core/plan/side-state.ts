@@ -2,6 +2,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment, DoneWork } from '../dog/dog.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { keptFrom } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
 import { plausibleWorst } from '../scores/indices.ts'
 import type { Score } from '../scores/scales.ts'
@@ -28,21 +29,24 @@ export interface SideState {
   readonly done: DoneWork | null
 }
 
+/** A blade under a mat may meet a lump that nobody sees: such a mat is opened from above, with shears. */
+export const hasLump = ({ scores }: Pick<SideState, 'scores'>): boolean =>
+  scores.findings.some(({ id }) => findingKind(id).coat === 'round-by-shears')
+
 export type End = 'low' | 'high'
 
-const MM2_PER_M2 = 1e6
-
 /**
- * One finding of up to 30 mm that is not catching keeps the tools 20 mm off itself and changes nothing else in the
- * region, provided that it and its margin leave room on that region-side of this dog.
+ * Findings that were measured, are not catching, and keep tools off themselves with room left beside them change nothing
+ * else in the region.
  */
-function isLocal({ skin, findings }: SideScores, areaM2: number, house: House): boolean {
+function isLocal(scores: SideScores, areaM2: number, house: House): boolean {
+  const { skin, findings } = scores
   const serious = findings.filter(({ id }) => findingKind(id).skin >= 2 && !findingKind(id).barsNothing)
-  const only = serious[0]
-  if (serious.length !== 1 || !only || only.sizeMm === null || findingKind(only.id).catching) return false
-  if (findingKind(only.id).skin >= 4 || (skin ?? 0) > findingKind(only.id).skin) return false
-  const widthMm = only.sizeMm + 2 * house['local.margin']
-  return only.sizeMm <= house['local.mm'] && (Math.PI / 4) * widthMm * widthMm <= areaM2 * MM2_PER_M2
+  if (serious.length === 0 || serious.some(({ sizeMm }) => sizeMm === null)) return false
+  const kinds = serious.map(({ id }) => findingKind(id))
+  if (kinds.some(({ catching, skin: meant, offMm }) => catching || meant >= 4 || offMm === 0)) return false
+  if ((skin ?? 0) > Math.max(...kinds.map((kind) => kind.skin))) return false
+  return keptFrom('blade', scores, areaM2, house).leftFor === null
 }
 
 /** The worst of what was given and the findings that do more than sit there. A given score counts as it is. */

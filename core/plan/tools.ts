@@ -5,7 +5,7 @@ import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from '../tools/bla
 import type { Rack } from '../tools/rack.ts'
 import type { Tool, Treatment, When } from '../tools/treatments.ts'
 import type { Context } from './context.ts'
-import type { SideState } from './side-state.ts'
+import { hasLump, type SideState } from './side-state.ts'
 
 const BRUSH: Record<CoatType, string> = {
   smooth: 'rubber-mitt',
@@ -41,11 +41,12 @@ export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideS
   const { rack, dog } = ctx.assessment
   const edge = region === 'ear-outer' && treatment !== 'clip'
   const thinned = treatment !== 'clip' && thinnedEar(region, state, ctx.assessment)
-  const byShears = SHEARS_ONLY.has(region) || edge || thinned
+  const lump = treatment !== 'clip' && hasLump(state)
+  const byShears = SHEARS_ONLY.has(region) || edge || thinned || lump
   const under = bladeUnderMat(state.standoffMm, byShears ? FULL_RACK : rack, region, ctx.house)
   if (!under) return null
   const { blade, tight } = under
-  const thin = treatment === 'splice' || dog.faceTolerance === 'none' || thinned
+  const thin = (treatment === 'splice' && !lump) || dog.faceTolerance === 'none' || thinned
   const tool = byShears
     ? shears(thin && !isPaw(region) ? 'thinning' : 'ball-tip')
     : bladeTool(blade, region, true, rack)

@@ -4,6 +4,7 @@ import { type ReactNode, useState } from 'react'
 import type { Person } from '../../../contract/api/salon.ts'
 import {
   amountText,
+  aroundLines,
   BATH_NOTE_TEXT,
   CAUTION_TEXT,
   CUT_NOTE_TEXT,
@@ -86,14 +87,27 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
               {waits.what} stays on <span className="figure">{leftText(waits.leftMs)}</span> yet.
             </p>
           )}
+          {step.around.length > 0 && (
+            <ul
+              className="mt-3 flex flex-col gap-1 rounded-xl border-2 border-ink bg-sheet p-3 text-lg font-semibold"
+              aria-label="Found here"
+              data-testid="around"
+            >
+              {aroundLines(step.around).map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          )}
           {(step.cautions.length > 0 || step.notes.length > 0 || step.handOver) && (
             <ul className="mt-3 flex flex-col gap-1 rounded-xl bg-paper p-3 text-lg" data-testid="hazards">
               {step.handOver && <li className="font-semibold text-alarm">Not for a learner: hand it over.</li>}
-              {step.cautions.map((code) => (
-                <li key={code} className="font-medium">
-                  {CAUTION_TEXT[code]}
-                </li>
-              ))}
+              {step.cautions
+                .filter((code) => step.around.length === 0 || code !== 'keep-tools-off-finding')
+                .map((code) => (
+                  <li key={code} className="font-medium">
+                    {CAUTION_TEXT[code]}
+                  </li>
+                ))}
               {step.notes.map((code) => (
                 <li key={code}>{CUT_NOTE_TEXT[code]}</li>
               ))}

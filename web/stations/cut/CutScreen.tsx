@@ -4,6 +4,7 @@ import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import {
+  aroundLines,
   CAUTION_TEXT,
   CUT_HINTS,
   CUT_NOTE_TEXT,
@@ -198,6 +199,13 @@ function Cutting({
               {line.against ? 'against the growth' : 'with the growth'}
             </p>
             <ul className="mt-1 flex flex-col gap-0.5">
+              {aroundLines(place.lines.flatMap(({ around, index }) => around.map((one) => ({ ...one, index })))).map(
+                (line) => (
+                  <li key={line} className="font-semibold">
+                    {line}
+                  </li>
+                ),
+              )}
               {[...new Set(place.lines.flatMap(({ cautions }) => cautions))].map((code) => (
                 <li key={code}>{CAUTION_TEXT[code]}</li>
               ))}

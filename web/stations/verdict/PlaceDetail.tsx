@@ -114,10 +114,15 @@ export function PlaceDetail({
 }
 
 function CostTable({ title, cost }: { title: string; cost: Cost }): ReactNode {
-  const { length, density, temper, pace, dryer, tender, skin } = cost.factors
-  const factors = Object.entries({ 'coat length': length, density, temper, pace, dryer }).filter(
-    ([, value]) => value !== 1,
-  )
+  const { length, density, temper, pace, dryer, around, tender, skin } = cost.factors
+  const factors = Object.entries({
+    'coat length': length,
+    density,
+    temper,
+    pace,
+    dryer,
+    'working round': around,
+  }).filter(([, value]) => value !== 1)
   const pullFactors = Object.entries({ tenderness: tender, skin }).filter(([, value]) => value !== 1)
   const rows = [
     ...cost.parts.map(({ rate, pullRate, perM2, m2, minutes, pull }) => ({

@@ -1,0 +1,59 @@
+import { REGION_SIDES } from '../body/regions.ts'
+import { bodySurfaceM2 } from '../body/surface.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import { type Around, keptAt, keptFrom } from '../scores/around.ts'
+import { findingKind } from '../scores/findings.ts'
+import type { SideScores } from '../scores/sheet.ts'
+import type { AroundAt, GroomStep } from './step.ts'
+
+const EVERYWHERE = REGION_SIDES.map(({ index }) => index)
+
+/** What of a paw's findings binds its nails, and of an ear's what is done in it. */
+function keptBy(what: 'nails' | 'ears', { findings }: SideScores): Around[] {
+  return findings.flatMap(({ id }): Around[] => {
+    const kind = findingKind(id)
+    if (what === 'ears') {
+      if (kind.ears === 'nothing') return [{ finding: id, offMm: 0, as: 'left' }]
+      return kind.ears === 'outer-dry-no-pluck' ? [{ finding: id, offMm: 0, as: 'dry' }] : []
+    }
+    if (kind.nails === 'none') return [{ finding: id, offMm: 0, as: 'left' }]
+    return kind.nails === 'usual' ? [] : [{ finding: id, offMm: 0, as: 'round' }]
+  })
+}
+
+/** Everything that was found where a step goes, and how the step keeps to it; a step without places goes everywhere. */
+export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Assessment, house: House): AroundAt[] {
+  const bsaM2 = bodySurfaceM2(dog.weightKg)
+  const near = step.tool?.kind === 'shears' ? 'shears' : step.kind === 'cut' ? 'blade' : 'pull'
+  const bladed = step.tool?.kind === 'blade' || step.tool?.kind === 'comb'
+  // What is found anywhere on an ear binds all that is done in it.
+  const everywhere = step.indexes.length === 0 || step.kind === 'ears' || step.kind === 'ear-hair'
+  const indexes = everywhere ? EVERYWHERE : step.indexes
+  return indexes.flatMap((index) => {
+    const scores = sheet[index]!
+    if (scores.findings.length === 0) return []
+    const at = (): readonly Around[] => {
+      switch (step.kind) {
+        case 'coat':
+        case 'cut':
+          return keptFrom(bladed ? 'blade' : near, scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+        case 'bath':
+          return keptAt('tub', scores)
+        case 'dry':
+          return keptAt('dryer', scores)
+        case 'nails':
+          return keptBy('nails', scores)
+        case 'ears':
+        case 'ear-hair':
+          return keptBy('ears', scores)
+        case 'blend':
+          return keptFrom('shears', scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+        case 'show':
+        case 'check':
+          return keptFrom('pull', scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+      }
+    }
+    return at().map((one) => ({ ...one, index }))
+  })
+}
