@@ -4,6 +4,7 @@ import {
   CONSENT_NEEDS,
   type ConsentNeed,
   consentRisks,
+  goesHome,
   type House,
   type Plan,
   type PriceList,
@@ -99,6 +100,7 @@ interface Given {
 export function consentPage({ plan, assessment, dog, rows, needs, prices, salon }: Given, house: House): ConsentPage {
   const { verdict, split } = plan
   const { name } = assessment.dog
+  const home = goesHome(assessment, plan, house)
   const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
   // What was found stands under what we saw; figures of the trade mean nothing to an owner.
   const reasons = verdict.reasons.filter(({ code }) => !NOT_FOR_OWNER.has(code))
@@ -107,9 +109,9 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     name,
     dog,
     rows: [...rows],
-    outlineMm: plan.regions.map(({ option }) => option.outlineMm),
+    outlineMm: [...home.mm],
     seen: seenLines(assessment),
-    advice: verdictSentence(plan, name),
+    advice: verdictSentence(plan, name, home),
     why: reasons.slice(0, MOST_REASONS).map((reason) => reasonForOwner(reason, name)),
     asks: needs.map((need) => NEED_FOR_OWNER[need]),
     feels: feelLines(plan, name),
@@ -125,10 +127,10 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
             ]
           : []),
       ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
-    coatKept: verdict.coatKept.low,
-    regrowWeeks: verdict.after.regrowWeeks,
-    nextWeeks: verdict.after.next.weeks,
-    nextWhy: NEXT_TEXT[verdict.after.next.why],
+    coatKept: home.coatKept,
+    regrowWeeks: home.regrowWeeks,
+    nextWeeks: home.next.weeks,
+    nextWhy: NEXT_TEXT[home.next.why],
     risks: consentRisks(plan, assessment, house).map((risk) => RISK_TEXT[risk]),
     visits: (split?.visits ?? []).map(({ number, day, minutes }) => ({ number, day, minutes })),
     meanwhile: split ? [...MEANWHILE] : [],

@@ -15,6 +15,8 @@ import { listed } from './sentences.ts'
 /** Why the owner is asked, said to the groomer. */
 export const NEED_TEXT: Record<ConsentNeed, string> = {
   'coat-cut-where-it-shows': 'coat is cut where it shows',
+  'shorter-than-half': 'it goes home shorter than half of what it came with',
+  'every-hair-cut': 'every hair is wished for, and the style cuts some',
   felted: 'there is felt, and nobody knows the skin beneath',
   'double-under-blade': 'a double coat comes under the blade',
   'frail-dog': 'this dog is old or ill',
@@ -24,6 +26,8 @@ export const NEED_TEXT: Record<ConsentNeed, string> = {
 /** The same, said to the owner. */
 export const NEED_FOR_OWNER: Record<ConsentNeed, string> = {
   'coat-cut-where-it-shows': 'Coat has to be cut where you will see it.',
+  'shorter-than-half': 'In places it goes home with less than half the length it has now.',
+  'every-hair-cut': 'You want every hair kept, and the style you chose takes length.',
   felted: 'Some of the coat has felted into a solid sheet. It cannot be brushed out.',
   'double-under-blade': 'A coat of this kind is not usually clipped; here a blade has to go under it in places.',
   'frail-dog': 'Age or health make any groom harder, so we ask before we begin.',

@@ -1,5 +1,5 @@
-import type { Plan, Treatment } from '../../core/index.ts'
-import { minutesText, rangeText } from './figures.ts'
+import type { CoatPart, GoesHome, Plan, Treatment } from '../../core/index.ts'
+import { minutesText, mmText, rangeText } from './figures.ts'
 import { REGION_LABEL } from './labels.ts'
 import { listed } from './sentences.ts'
 
@@ -12,8 +12,30 @@ const places = (plan: Plan, treatment: Treatment): string =>
     MOST,
   )
 
-/** The verdict in one sentence, as one would say it to the owner at the desk. */
-export function verdictSentence(plan: Plan, name: string): string {
+const PART_WORD: Record<CoatPart, string> = { body: 'body', legs: 'legs', head: 'head', ears: 'ears', tail: 'tail' }
+
+/** "body and legs to 16 mm, the head to 19 mm": parts of one length together. */
+function cutTo({ cut }: GoesHome): string {
+  const lengths = new Map<string, string[]>()
+  for (const { part, afterMm } of cut) {
+    const mm = mmText(afterMm)
+    lengths.set(mm, [...(lengths.get(mm) ?? []), PART_WORD[part]])
+  }
+  return listed(
+    [...lengths].map(([mm, parts]) => `${listed(parts)} to ${mm} mm`),
+    MOST,
+  )
+}
+
+/** What blade and shears take at the end, said with what the mats make of it; nothing cut is said only where it is true. */
+const endClause = (home: GoesHome): string =>
+  home.cut.length > 0 ? `, then cut: ${cutTo(home)}` : home.anyCut ? '; only feet and hygiene places are trimmed' : ''
+
+/**
+ * The verdict in one sentence, as one would say it to the owner at the desk.
+ * @param home how the dog goes home by this plan
+ */
+export function verdictSentence(plan: Plan, name: string, home: GoesHome): string {
   const { verdict } = plan
   const time = `${rangeText(verdict.minutes, minutesText)} minutes of coat work${plan.regions.some(({ done }) => done) ? ' to go' : ''}`
   const cut = places(plan, 'clip-out')
@@ -30,13 +52,13 @@ export function verdictSentence(plan: Plan, name: string): string {
         : `${name} cannot be finished in one visit; comfort comes first.`
     }
     case 'short-all-over':
-      return `${name} comes down short all over${lengthClause(plan)}: ${time}.`
+      return `${name} comes down short all over${lengthClause(plan)}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-body':
-      return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept: ${time}.`
+      return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'strip':
-      return `${name}'s jacket is stripped by hand: ${time}.`
+      return `${name}'s jacket is stripped by hand${endClause(home)}: ${time}.`
     case 'splice':
-      return `${name} keeps the outline; mats are cut out from beneath at the ${places(plan, 'splice')}${cutClause}: ${time}.`
+      return `${name} keeps the outline; mats are cut out from beneath at the ${places(plan, 'splice')}${cutClause}${endClause(home)}: ${time}.`
     case 'spot-work': {
       const demat = places(plan, 'demat')
       const splice = places(plan, 'splice')
@@ -45,13 +67,13 @@ export function verdictSentence(plan: Plan, name: string): string {
         splice && `spliced at the ${splice}`,
         cut && `mats cut out at the ${cut}`,
       ]
-      return `${name} is brushed out, ${listed(parts.filter((part): part is string => Boolean(part)))}: ${time}.`
+      return `${name} is brushed out, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`
     }
     case 'brush-out': {
       const blown = places(plan, 'blow-out')
       return blown
-        ? `${name} is blown out at the ${blown} and brushed through; nothing is cut: ${time}.`
-        : `${name} is brushed out to the skin; nothing is cut: ${time}.`
+        ? `${name} is blown out at the ${blown} and brushed through${endClause(home) || '; nothing is cut'}: ${time}.`
+        : `${name} is brushed out to the skin${endClause(home) || '; nothing is cut'}: ${time}.`
     }
   }
 }

@@ -3,6 +3,7 @@ import {
   CAUTIONS,
   DEFAULT_HOUSE,
   FINDING_IDS,
+  goesHome,
   LEAVE_REASONS,
   planGroom,
   REFUSALS,
@@ -51,15 +52,15 @@ describe('what a plan says', () => {
     ...FINDING_IDS.map((id) =>
       anAssessment({ sheet: onRegions(cleanSheet(), ['cheek'], { findings: [{ id, sizeMm: 15 }] }) }),
     ),
-  ].map((assessment) => planGroom(assessment, DEFAULT_HOUSE))
+  ].map((assessment) => ({ assessment, plan: planGroom(assessment, DEFAULT_HOUSE) }))
 
   test('every reason and stop is a sentence, never a bare code', () => {
     let sentences = 0
-    for (const plan of plans) {
+    for (const { plan, assessment } of plans) {
       const said = [
         ...plan.verdict.reasons.map((r) => words.reasonText(r)),
         ...words.stopLines(plan.stops).map(({ text }) => text),
-        words.verdictSentence(plan, 'Test'),
+        words.verdictSentence(plan, 'Test', goesHome(assessment, plan, DEFAULT_HOUSE)),
       ]
       for (const text of said) {
         sentences++

@@ -34,6 +34,8 @@ export interface LengthsMm {
   readonly tail: number
 }
 export type CoatPart = keyof LengthsMm
+/** In the order in which a cut is said. */
+export const COAT_PARTS = ['body', 'legs', 'head', 'ears', 'tail'] as const satisfies readonly CoatPart[]
 
 /** Wool that curls, and long coats that drop. */
 export const CURLED_COATS: ReadonlySet<CoatType> = new Set(['curly', 'cotton'])

@@ -2,6 +2,7 @@ import { HYGIENE } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isFrail, isPuppy } from '../dog/facts.ts'
+import { goesHome } from '../groom/goes-home.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { CUTS } from '../tools/treatments.ts'
@@ -9,6 +10,8 @@ import { CUTS } from '../tools/treatments.ts'
 /** Why a groom may not start without the owner's yes. */
 export const CONSENT_NEEDS = [
   'coat-cut-where-it-shows',
+  'shorter-than-half',
+  'every-hair-cut',
   'felted',
   'double-under-blade',
   'frail-dog',
@@ -29,10 +32,13 @@ export function consentNeeds(
   if (plan.verdict.choice === 'refer' || plan.verdict.choice === 'look-first') return []
   const { dog, sheet } = assessment
   const ahead = plan.regions.filter(({ done }) => !done)
+  const home = goesHome(assessment, plan, house)
   const needs: Record<ConsentNeed, boolean> = {
     'coat-cut-where-it-shows': ahead.some(
       ({ treatment, region, option }) => CUTS.has(treatment) && REGIONS[region].seen >= 1 && option.loss > 0,
     ),
+    'shorter-than-half': home.overHalf.some((index) => !plan.regions[index]!.done),
+    'every-hair-cut': assessment.wishes.keepLength === 3 && home.cut.length > 0,
     felted: ahead.some(({ index }) => sheet[index]!.mat === 4),
     'double-under-blade':
       dog.coatType === 'double' &&

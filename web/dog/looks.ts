@@ -65,8 +65,11 @@ const sameScores = (a: SideScores, b: SideScores): boolean =>
     a.leave === b.leave &&
     skinScore(a) === skinScore(b))
 
-/** How a plan is drawn: the treatment of each place, and the coat at the length it ends. */
-export const looksOfPlan = (plan: Plan): Look[] =>
+/**
+ * How a plan is drawn: the treatment of each place, and the coat at the length it ends.
+ * @param mm lengths that it goes home with; without them, those that coat work leaves
+ */
+export const looksOfPlan = (plan: Plan, mm: readonly number[] | null = null): Look[] =>
   plan.regions.map(({ treatment, option, coatMm: before, index, done }): Look => {
     const stops = plan.stops.filter((stop) => stop.action !== 'care' && stop.region !== null)
     const { region, side } = REGION_SIDES[index]!
@@ -77,7 +80,7 @@ export const looksOfPlan = (plan: Plan): Look[] =>
       mark: 0,
       unknown: treatment === 'look',
       stop: stops.some((stop) => stop.region === region && stop.side === side),
-      coatMm: treatment === 'look' ? before : option.outlineMm,
+      coatMm: treatment === 'look' ? before : (mm?.[index] ?? option.outlineMm),
     }
   })
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
-import type { Plan, Treatment } from '../../../core/index.ts'
+import type { GoesHome, Plan, Treatment } from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Opens } from '../../parts/Opens.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -8,7 +8,7 @@ import { Table } from '../../parts/Table.tsx'
 const one = (value: number): string => value.toFixed(1)
 
 /** Minutes, pull against what the dog can give, coat kept: each opens to what it was made of. */
-export function Figures({ plan }: { plan: Plan }): ReactNode {
+export function Figures({ plan, home }: { plan: Plan; home: GoesHome }): ReactNode {
   const { verdict } = plan
   return (
     <div className="grid grid-cols-3 gap-3">
@@ -26,9 +26,9 @@ export function Figures({ plan }: { plan: Plan }): ReactNode {
         <Gauge share={verdict.pull.low / verdict.pullBudget} high={verdict.pull.high / verdict.pullBudget} />
       </Opens>
       <Opens title="Coat kept" className="rounded-2xl bg-paper p-3.5" body={<CoatBody plan={plan} />}>
-        <Figure value={rangeText(verdict.coatKept, minutesText)} unit="%" />
-        <span className="block text-ink-2">coat kept</span>
-        <Gauge share={verdict.coatKept.low / 100} high={verdict.coatKept.high / 100} />
+        <Figure value={minutesText(home.coatKept)} unit="%" />
+        <span className="block text-ink-2">of the coat goes home</span>
+        <Gauge share={home.coatKept / 100} high={home.coatKept / 100} />
       </Opens>
     </div>
   )
@@ -122,8 +122,9 @@ function CoatBody({ plan }: { plan: Plan }): ReactNode {
   return (
     <>
       <p className="mb-3">
-        Coat lost is counted by place: its share of the dog, how much of the wanted length goes, and how much it shows.
-        100 is nothing lost, 0 is clipped close all over (<HouseNumber id="loss.reference" />
+        What goes home of the coat that came, the finishing cut with it: each place by its share of the dog and by how
+        much it shows. The ways are compared by the coat that mats cost beyond the wish; there 100 is nothing lost, 0 is
+        clipped close all over (<HouseNumber id="loss.reference" />
         ).
       </p>
       <p className="mb-1 font-medium">What the ways were compared by, in points, least is best</p>

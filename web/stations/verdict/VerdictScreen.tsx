@@ -8,6 +8,7 @@ import { plansApi } from '../../../contract/api/plan.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
+import { assessmentOf } from '../../../contract/formats/read-assessment.ts'
 import {
   capital,
   placeName,
@@ -16,7 +17,7 @@ import {
   VERDICT_LABEL,
   verdictSentence,
 } from '../../../contract/words/index.ts'
-import { type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
+import { type GoesHome, goesHome, type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { isTyping } from '../../app/Shell.tsx'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reread, useWrite } from '../../device/api.ts'
@@ -83,6 +84,7 @@ const SCORES_SAID: Readonly<Record<Saving['state'], string | null>> = {
 
 function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPlan }): ReactNode {
   const { record, file, house } = kept
+  const home = useMemo(() => goesHome(assessmentOf(file, house), plan, house), [file, plan, house])
   const navigate = useNavigate()
   const client = useQueryClient()
   const [search, setSearch] = useSearchParams()
@@ -167,6 +169,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
       <DogPane
         visit={visit}
         plan={plan}
+        home={home}
         asIf={asIf}
         lit={lit}
         open={open}
@@ -204,7 +207,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                       {VERDICT_LABEL[choice]}
                     </p>
                     <h1 className="text-[26px] leading-snug" data-testid="verdict">
-                      {verdictSentence(plan, name)}
+                      {verdictSentence(plan, name, home)}
                     </h1>
                     {plan.verdict.insteadOf && (
                       <p className="mt-1 text-ink-2" data-testid="instead">
@@ -218,7 +221,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   {underWay && <UnderWay visit={visit} plan={plan} />}
                   {changedSince && <WhatChanged accepted={visit.acceptedPlan!} record={record} />}
                   <Stops plan={plan} />
-                  <Figures plan={plan} />
+                  <Figures plan={plan} home={home} />
                   <SplitVisits plan={plan} onLight={setLit} />
                   {choice !== 'refer' && <OddsPanel file={file} house={house} />}
                   <Reasons plan={plan} />
@@ -308,6 +311,7 @@ const samePlan = (a: Plan, b: Plan): boolean =>
 function DogPane({
   visit,
   plan,
+  home,
   asIf,
   lit,
   open,
@@ -317,6 +321,8 @@ function DogPane({
 }: {
   visit: Visit
   plan: Plan
+  /** What is drawn is how it goes home. */
+  home: GoesHome
   asIf: AsIf | null
   lit: ReadonlySet<number> | null
   onLight: (lit: ReadonlySet<number> | null) => void
@@ -329,7 +335,7 @@ function DogPane({
   const [focus, setFocus] = useState<number | null>(null)
   const [view, setView] = useState<View>('left')
   const [close, setClose] = useState<CloseLook>(null)
-  const planned = useMemo(() => looksOfPlan(plan), [plan])
+  const planned = useMemo(() => looksOfPlan(plan, home.mm), [plan, home])
   const looks = useMemo(() => (asIf ? looksOfWay(asIf.treatments, asIf.outlineMm) : planned), [asIf, planned])
   const name = visit.arrival.dog.name ?? 'This dog'
   const treatments = useMemo(() => asIf?.treatments ?? plan.regions.map(({ treatment }) => treatment), [asIf, plan])

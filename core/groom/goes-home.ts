@@ -1,0 +1,93 @@
+import { type Rebook, rebookOf } from '../aftercare/rebook.ts'
+import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { COAT_PARTS, type CoatPart } from '../coat/coat-types.ts'
+import { regrowthOf } from '../coat/growth.ts'
+import { coatPartOf } from '../coat/region-length.ts'
+import { cutOf } from '../cut/cut.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
+import type { Plan } from '../plan/plan-shape.ts'
+import { matWeight } from '../scores/indices.ts'
+import { extentOf } from '../scores/sheet.ts'
+
+/** A length that a part of the coat is cut to. */
+export interface PartCut {
+  readonly part: CoatPart
+  readonly beforeMm: number
+  readonly afterMm: number
+}
+
+/** How a dog goes home when all of its plan is done, the finishing cut with it: what an owner says yes to. */
+export interface GoesHome {
+  /** Lengths by region-side, mm. */
+  readonly mm: readonly number[]
+  /** Of the coat it came with, by how much of it shows, 0 to 100. */
+  readonly coatKept: number
+  /** Parts that the finishing cut takes length from, longest first. */
+  readonly cut: readonly PartCut[]
+  /** Anything at all is cut, if only feet and hygiene places. */
+  readonly anyCut: boolean
+  /** Region-sides that show and go home shorter than half of what they came with. */
+  readonly overHalf: readonly number[]
+  readonly regrowWeeks: number
+  readonly next: Rebook
+}
+
+const HALF = 0.5
+
+/** The length most of a part ends at, by its share of the dog. */
+function mostOf(indexes: readonly number[], mm: readonly number[]): number {
+  const shares = new Map<number, number>()
+  for (const index of indexes) shares.set(mm[index]!, (shares.get(mm[index]!) ?? 0) + REGION_SIDES[index]!.share)
+  return [...shares].reduce((a, b) => (b[1] > a[1] + 1e-12 ? b : a))[0]
+}
+
+/**
+ * What becomes of the coat by the end of the groom: verdict and finishing cut together, and when to come back from there.
+ * A groom that stops leaves everything as it came.
+ */
+export function goesHome(assessment: Assessment, plan: Plan, house: House): GoesHome {
+  const cut = cutOf(assessment, plan, house)
+  const before = plan.regions.map(({ coatMm }) => coatMm)
+  const mm = cut?.mm ?? before
+  const coatLines = (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict')
+  const shows = (index: number): number =>
+    REGION_SIDES[index]!.share * house[`loss.seen${REGIONS[REGION_SIDES[index]!.region].seen}`]
+  let whole = 0
+  let left = 0
+  for (const { index } of REGION_SIDES) {
+    if (!(before[index]! > 0)) continue
+    whole += shows(index)
+    left += (shows(index) * Math.min(mm[index]!, before[index]!)) / before[index]!
+  }
+  const { dog } = assessment
+  const parts = COAT_PARTS.flatMap((part): PartCut[] => {
+    const indexes = REGION_SIDES.filter(({ region }) => coatPartOf(region, dog.coatType) === part).map(
+      ({ index }) => index,
+    )
+    const lined = coatLines.filter(({ index }) => indexes.includes(index))
+    const share = (list: readonly number[]): number => list.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)
+    const cutHere = lined.map(({ index }) => index)
+    if (share(cutHere) < HALF * share(indexes)) return []
+    return [{ part, beforeMm: dog.lengthMm[part], afterMm: mostOf(cutHere, mm) }]
+  })
+  const leftIndex = assessment.sheet.reduce((sum, { mat, extent }, index) => {
+    const { treatment } = plan.regions[index]!
+    const stays = treatment === 'leave' || cut === null
+    return (
+      sum + (stays && mat ? 100 * REGION_SIDES[index]!.share * extentOf({ extent }, mat) * matWeight(mat, house) : 0)
+    )
+  }, 0)
+  return {
+    mm,
+    coatKept: whole > 0 ? (100 * left) / whole : 100,
+    cut: parts,
+    anyCut: (cut?.lines.length ?? 0) > 0,
+    overHalf: REGION_SIDES.filter(
+      ({ index, region }) =>
+        REGIONS[region].seen >= 1 && before[index]! > 0 && mm[index]! < HALF * before[index]! - 1e-9,
+    ).map(({ index }) => index),
+    regrowWeeks: regrowthOf(mm, before, dog.coatType, house),
+    next: rebookOf(assessment, leftIndex, mm, house),
+  }
+}
