@@ -110,6 +110,7 @@ const stop = z.discriminatedUnion('code', [
   stopOf('not-looked-at', z.object({ percent: z.number() })),
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
+  stopOf('slot-too-short', z.object({ minutes: z.number(), over: z.number() })),
 ]) satisfies z.ZodType<Stop>
 
 const reasonOf = <C extends string, V extends z.ZodType>(code: C, values: V) =>
@@ -182,6 +183,7 @@ export const planSchema: z.ZodType<Plan> = z.object({
       minutes: z.number(),
       pull: z.number(),
       mismatch: z.number(),
+      over: z.number(),
       total: z.number(),
     }),
     reasons: z.array(reason),

@@ -28,7 +28,7 @@ type Doc = {
   readonly regions: readonly { readonly option: OldOption; readonly weighed: readonly OldOption[] }[]
   readonly model: string
   readonly stops: readonly OldSaid[]
-  readonly verdict: { readonly reasons: readonly OldSaid[] }
+  readonly verdict: { readonly reasons: readonly OldSaid[]; readonly objective: object }
 }
 
 const CATCHING = new Set(['ringworm-suspect', 'mites-suspect'])
@@ -63,10 +63,11 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
     }),
   },
   {
-    // What was found is worked round by every option that goes near it; before, nothing was.
+    // What was found is worked round by every option that goes near it, and minutes beyond the slot have a price.
     to: '1.8.0',
     up: (doc) => ({
       ...doc,
+      verdict: { ...doc.verdict, objective: { ...doc.verdict.objective, over: 0 } },
       regions: doc.regions.map((region) => ({
         ...region,
         option: optionUp(region.option),

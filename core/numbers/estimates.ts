@@ -118,6 +118,9 @@ export const ESTIMATES = {
   'mismatch.mm': est(25, 'mm', 'How unlike'),
   'reserve.base': est(30, 'min', 'Kept back for bath, drying, finishing cut and nails'),
   'reserve.area': est(60, 'min/m2', 'The same, by body surface'),
+  'over.minute': est(0.5, 'points/min', 'A minute beyond the slot'),
+  'over.far': est(2, 'points/min', 'The same, from a quarter of the slot over on'),
+  'over.quarter': est(0.25, 'share', 'How far over the slot counts as far'),
   'slot.default': est(180, 'min', 'Slot where none is given'),
 
   'blade.clearance': est(0.5, 'mm', 'Free hair that must remain between blade and mat'),

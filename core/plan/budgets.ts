@@ -73,10 +73,28 @@ export function minutesBudget(
   }
 }
 
+/** What there is for a groom: the slot may be overrun at a price, the dog never. */
+export interface GroomBudgets extends Budgets {
+  /** What this dog can stand at the table, whatever the slot. */
+  readonly table: number
+}
+
+/**
+ * Points for minutes beyond the slot: each costs, and costs more from a quarter over on.
+ * @param minutes of coat work @param slot minutes there are for it
+ */
+export function overrunPoints(minutes: number, slot: number, house: House): number {
+  const over = Math.max(0, minutes - slot)
+  const far = Math.max(0, minutes - slot * (1 + house['over.quarter']))
+  return house['over.minute'] * (over - far) + house['over.far'] * far
+}
+
 /** What there is for this groom from here on: what the dog and the slot give, less what was spent already. */
-export function budgetsOf({ dog, slotMinutes, progress }: Assessment, house: House): Budgets {
+export function budgetsOf({ dog, slotMinutes, progress }: Assessment, house: House): GroomBudgets {
+  const spent = progress?.minutes ?? 0
   return {
-    minutes: Math.max(0, minutesBudget(dog, slotMinutes, house).minutes - (progress?.minutes ?? 0)),
+    table: Math.max(0, minutesBudget(dog, slotMinutes, house).cap - spent),
+    minutes: Math.max(0, minutesBudget(dog, slotMinutes, house).minutes - spent),
     pull: Math.max(0, pullBudget(dog, house).pull - (progress?.pull ?? 0)),
   }
 }

@@ -7,6 +7,7 @@ import type { Assessment, DoneWork } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { quoteOf, STARTING_PRICES, sizeOf } from '../price/quote.ts'
 import { differenceOf } from '../questions/difference.ts'
+import { minutesBudget } from './budgets.ts'
 import { mirrorSheet } from './mirror.ts'
 import { planGroom } from './plan.ts'
 import type { Plan } from './plan-shape.ts'
@@ -55,7 +56,8 @@ describe('in the middle of the groom', () => {
         return (
           !fits ||
           (now.verdict.pull.low <= now.verdict.pullBudget + 1e-6 &&
-            now.verdict.minutes.low <= now.verdict.minutesBudget + 1e-6 &&
+            now.verdict.minutes.low <=
+              Math.max(0, minutesBudget(knots.dog, knots.slotMinutes, DEFAULT_HOUSE).cap - minutes) + 1e-6 &&
             now.verdict.pullBudget <= Math.max(0, first.verdict.pullBudget - pull) + 1e-9)
         )
       }),

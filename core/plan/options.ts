@@ -115,6 +115,8 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
     case 'brush':
       if (mat === 4) return 'felt-not-brushed'
       if (mat === 3) return 'too-tight-to-brush'
+      // A knot is pulled at: on sore skin it is cut.
+      if (mat === 2 && state.skin >= 2) return 'skin-sore'
       return isPaw(region) && mat >= 2 ? 'paw-knots-are-cut' : null
     case 'demat':
       if (mat === 4) return 'felt-not-brushed'
@@ -134,7 +136,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (isPaw(region)) return 'paw-knots-are-cut'
       if (isShow && seen >= 1) return 'show-coat'
       if (onScar) return 'scar-no-blade'
-      if (mat === 2 && tender < 3) return 'pull-it-out-first'
+      if (mat === 2 && tender < 3 && state.skin < 2) return 'pull-it-out-first'
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       return coatMm > house['cover.mm'] || mat < 4 ? null : 'cover-too-short'
     case 'clip-out':
@@ -142,7 +144,8 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (onScar) return 'scar-no-blade'
       if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
-      if (seen <= 1 || isPaw(region)) return null
+      // Nothing on sore skin hurts less than the knot cut out, whatever shows.
+      if (seen <= 1 || isPaw(region) || (state.skin >= 2 && !NO_SPOT_CLIP_OUT.has(region))) return null
       if (NO_SPOT_CLIP_OUT.has(region) || state.extent > SPOT + 1e-9) return 'shows-too-much'
       return coatMm >= house['cover.mm'] ? null : 'cover-too-short'
     case 'clip':
@@ -204,7 +207,9 @@ function makeOption(
     around: kept.around,
     handOver:
       ctx.assessment.experience === 'learner' &&
-      ((state.mat >= 3 && (treatment === 'splice' || bareBlade)) || (cut !== null && state.mat >= 2 && hasLump(state))),
+      ((state.mat >= 3 && (treatment === 'splice' || bareBlade)) ||
+        (state.mat === 4 && state.standoffMm < ctx.house['blade.tight']) ||
+        (cut !== null && state.mat >= 2 && hasLump(state))),
     why,
   }
 }

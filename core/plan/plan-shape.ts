@@ -78,6 +78,8 @@ export interface Verdict {
     readonly minutes: number
     readonly pull: number
     readonly mismatch: number
+    /** Minutes beyond the slot. */
+    readonly over: number
     readonly total: number
   }
   readonly reasons: readonly Reason[]

@@ -17,6 +17,7 @@ import { indicesOf } from '../scores/indices.ts'
 import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
 import { TREATMENT_IDS } from '../tools/treatments.ts'
+import { minutesBudget } from './budgets.ts'
 import { contextOf } from './context.ts'
 import { costOf } from './cost.ts'
 import { optionsOf } from './options.ts'
@@ -113,12 +114,16 @@ describe('plans', () => {
       expect([...seen]).toContain(choice)
   })
 
-  test('a plan that fits one visit never exceeds its budgets', () => {
+  test('a plan that fits one visit never exceeds what the dog can give and stand; minutes beyond the slot are said', () => {
     fc.assert(
       fc.property(dogs(false), (a) => {
-        const { verdict } = plan(a)
+        const { verdict, stops } = plan(a)
         if (verdict.choice === 'split-visits' || verdict.choice === 'refer') return
-        expect(verdict.minutes.low).toBeLessThanOrEqual(verdict.minutesBudget + 1e-4)
+        const { cap } = minutesBudget(a.dog, a.slotMinutes, DEFAULT_HOUSE)
+        expect(verdict.minutes.low).toBeLessThanOrEqual(cap + 1e-4)
+        const over = verdict.minutes.low - verdict.minutesBudget
+        if (over >= 1 && verdict.choice !== 'look-first')
+          expect(stops.find(({ code }) => code === 'slot-too-short')?.values).toMatchObject({ over })
         expect(verdict.pull.low).toBeLessThanOrEqual(verdict.pullBudget + 1e-4)
       }),
       RUNS,
@@ -310,7 +315,11 @@ describe('worse never looks better', () => {
           return optionsOf(all[index]!, ctx).offered.map(({ treatment }) => treatment)
         }
         const before = ways(raise(0))
-        if (ways(raise(1)).some((way) => !before.includes(way))) return
+        const after = ways(raise(1))
+        if (after.some((way) => !before.includes(way))) return
+        // Where nothing else is left a style that keeps the coat may clip what shows: a new way for it.
+        const clipAlone = (list: readonly string[]): boolean => list.every((way) => way === 'clip')
+        if (clipAlone(after) && !clipAlone(before)) return
         const [less, more] = [plan(raise(0)), plan(raise(1))]
         if ([less, more].some(({ verdict }) => verdict.choice === 'refer' || verdict.choice === 'split-visits')) return
         // Felt may give ground for clipping a double coat that had none: that is a new way for the whole dog.

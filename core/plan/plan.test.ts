@@ -3,6 +3,7 @@ import { type aDog, anAssessment, cleanSheet, lengths, NINE, onRegions } from '.
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { emptySheet } from '../scores/sheet.ts'
+import { overrunPoints } from './budgets.ts'
 import { planGroom } from './plan.ts'
 import type { Plan } from './plan-shape.ts'
 
@@ -307,4 +308,33 @@ test('a puppy, an old dog and a dog that bites can give less', () => {
   expect(give({ health: ['senior', 'arthritis'] })).toBe(12)
   expect(give({ health: ['senior', 'cancer-care'] })).toBe(9)
   expect(give({ temperament: 'bites', health: ['senior'] })).toBeCloseTo(5.25)
+})
+
+/** Common practice: nobody is sent home half done, or asked back three times, because the slot was a little short. */
+describe('minutes are soft, the dog is hard', () => {
+  const knots = onRegions(cleanSheet(), NINE, { mat: 2, extent: 0.5, standoffMm: 7 })
+  const slotFor = (minutes: number) => {
+    const long = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: 400 })
+    return Math.round(long.verdict.reserve + minutes)
+  }
+  test('a few minutes over the slot are said, and change neither the way nor the number of visits', () => {
+    const long = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: 400 })
+    const short = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: slotFor(long.verdict.minutes.low - 3) })
+    expect(short.verdict.choice).toBe(long.verdict.choice)
+    expect(short.split).toBeNull()
+    expect(short.stops.find(({ code }) => code === 'slot-too-short')!.values).toMatchObject({
+      over: expect.closeTo(3, 0),
+    })
+    expect(long.stops.some(({ code }) => code === 'slot-too-short')).toBe(false)
+  })
+  test('each minute over weighs, and weighs more from a quarter over on', () => {
+    expect(overrunPoints(60, 60, DEFAULT_HOUSE)).toBe(0)
+    expect(overrunPoints(70, 60, DEFAULT_HOUSE)).toBeCloseTo(5, 9)
+    expect(overrunPoints(80, 60, DEFAULT_HOUSE)).toBeCloseTo(0.5 * 15 + 2 * 5, 9)
+  })
+  test('beyond what it can stand nothing is planned, however long the slot', () => {
+    const frail = plan({ dog: { weightKg: 60, health: ['senior'] }, sheet: knots, slotMinutes: 400 })
+    if (frail.verdict.choice !== 'split-visits') expect(frail.verdict.minutes.low).toBeLessThanOrEqual(90)
+    else for (const { minutes } of frail.split!.visits) expect(minutes).toBeLessThanOrEqual(90)
+  })
 })

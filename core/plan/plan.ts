@@ -6,7 +6,7 @@ import { isGrave } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
-import { minutesBudget, pullBudget, type Step } from './budgets.ts'
+import { minutesBudget, overrunPoints, pullBudget, type Step } from './budgets.ts'
 import type { Context } from './context.ts'
 import { coatKept } from './loss.ts'
 import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
@@ -40,6 +40,9 @@ const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
   end.best && wanted
     ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
     : null
+
+/** A minute over is none. */
+const LEAST_OVER = 1
 
 function planOriented(assessment: Assessment, house: House, wanted: Style | null): Plan {
   const { dog, sheet } = assessment
@@ -106,6 +109,9 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const stops: Stop[] = [
     ...stopping,
     ...(stopped ? [] : airFirst(low, chosen)),
+    ...(!stopped && choice !== 'look-first' && choice !== 'split-visits' && chosen.overMin >= LEAST_OVER
+      ? [wholeDog('slot-too-short', 'care', { minutes: chosen.minutes, over: chosen.overMin })]
+      : []),
     ...(choice === 'split-visits'
       ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),
@@ -142,6 +148,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
         minutes: house['price.minute'] * total(picks, (o) => o.minutes),
         pull: house['price.pull'] * total(picks, (o) => o.pull),
         mismatch: !stopped && chosen.mismatch ? house['mismatch.points'] : 0,
+        over: stopped ? 0 : overrunPoints(chosen.minutes, budgets.minutes, house) * (chosen.feasible ? 1 : 0),
         total: stopped ? 0 : chosen.objective,
       },
       reasons: reasonsFor(choice, low.states, picks, low.results, chosen, budgets, ctx, stopping),

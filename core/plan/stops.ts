@@ -25,6 +25,8 @@ export interface StopValues {
   readonly 'not-looked-at': { readonly percent: number }
   readonly 'more-than-one-visit': { readonly pull: number; readonly budget: number }
   readonly 'air-first': Record<never, never>
+  /** It takes longer than the slot, and fits the dog. */
+  readonly 'slot-too-short': { readonly minutes: number; readonly over: number }
 }
 export type StopCode = keyof StopValues
 export type StopOf<C extends StopCode> = {
@@ -92,7 +94,10 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
       if (!isCatching(id) && findingKind(id).skin >= 2)
         stops.push({
           code: 'seen',
-          action: id === 'surgery-site' && scarAt(scores, dog) === 'not-cleared' ? 'avoid' : 'care',
+          action:
+            (id === 'surgery-site' && scarAt(scores, dog) === 'not-cleared') || findingKind(id).vet === 'place'
+              ? 'avoid'
+              : 'care',
           ...here,
           values: { finding: id, sizeMm },
         })

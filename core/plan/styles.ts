@@ -3,6 +3,7 @@ import { OUTLINE, TRUNK } from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { BLADES, bladeUnderMat } from '../tools/blades.ts'
+import { type GroomBudgets, overrunPoints } from './budgets.ts'
 import type { Context } from './context.ts'
 import type { Style } from './names.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
@@ -44,6 +45,8 @@ export interface StyleResult extends StyleProblem {
   readonly pull: number
   readonly loss: number
   readonly mismatch: boolean
+  /** Minutes beyond the slot; 0 where it fits, or fits nowhere. */
+  readonly overMin: number
   /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch. */
   readonly objective: number
 }
@@ -144,30 +147,63 @@ function mismatched(picks: readonly Option[], states: readonly SideState[], ctx:
 const sum = (picks: readonly Option[], of: (option: Option) => number): number =>
   picks.reduce((total, option) => total + of(option), 0)
 
+/**
+ * The best of a style: within the slot, or beyond it at the price of each minute over, whichever weighs less. What the
+ * dog can give, and how long it can stand, is never overrun.
+ */
 export function solveStyle(
   problem: StyleProblem,
   states: readonly SideState[],
-  budgets: Budgets,
+  budgets: GroomBudgets,
   ctx: Context,
 ): StyleResult {
-  const groups = problem.options.map((options) =>
-    options.map((option) => ({ cost: weighed(option, ctx), minutes: option.minutes, pull: option.pull })),
-  )
-  const within = solveBudgeted(groups, budgets)
-  // What it would take, so that an infeasible style can be shown with its price.
-  const solved = within ?? (solveBudgeted(groups, NO_BUDGETS) as Solution)
-  const picks = solved.picks.map((pick, i) => problem.options[i]![pick]!)
-  const mismatch = mismatched(picks, states, ctx)
-  return {
-    ...problem,
-    feasible: within !== null,
-    picks,
-    minutes: sum(picks, ({ minutes }) => minutes),
-    pull: sum(picks, ({ pull }) => pull),
-    loss: sum(picks, ({ loss }) => loss),
-    mismatch,
-    objective: solved.cost + (mismatch ? ctx.house['mismatch.points'] : 0),
+  const { house } = ctx
+  const groupsAt = (perMinute: number) =>
+    problem.options.map((options) =>
+      options.map((option) => ({
+        cost: weighed(option, ctx) + perMinute * option.minutes,
+        minutes: option.minutes,
+        pull: option.pull,
+      })),
+    )
+  const resultOf = (solved: Solution, feasible: boolean): StyleResult => {
+    const picks = solved.picks.map((pick, i) => problem.options[i]![pick]!)
+    const minutes = sum(picks, ({ minutes: each }) => each)
+    const mismatch = mismatched(picks, states, ctx)
+    const over = feasible ? overrunPoints(minutes, budgets.minutes, house) : 0
+    return {
+      ...problem,
+      feasible,
+      picks,
+      minutes,
+      pull: sum(picks, ({ pull }) => pull),
+      loss: sum(picks, ({ loss }) => loss),
+      mismatch,
+      overMin: feasible ? Math.max(0, minutes - budgets.minutes) : 0,
+      objective: sum(picks, (option) => weighed(option, ctx)) + (mismatch ? house['mismatch.points'] : 0) + over,
+    }
   }
+  const dog = { minutes: Math.max(budgets.table, budgets.minutes), pull: budgets.pull }
+  const free = solveBudgeted(groupsAt(0), dog)
+  // What the slot does not bind is the best there is.
+  if (free) {
+    const result = resultOf(free, true)
+    if (result.overMin <= 1e-9) return result
+  }
+  // The price of minutes bends at the slot and at a quarter over it: each stretch is solved at its own price, up to its
+  // end, and the least by the true price is taken.
+  const stretches = [
+    [0, budgets.minutes],
+    [house['over.minute'], Math.min(dog.minutes, budgets.minutes * (1 + house['over.quarter']))],
+    [house['over.far'], dog.minutes],
+  ] as const
+  const found = stretches.flatMap(([price, minutes]) => {
+    const solved = free && solveBudgeted(groupsAt(price), { minutes, pull: budgets.pull })
+    return solved ? [resultOf(solved, true)] : []
+  })
+  if (found.length > 0) return found.reduce((a, b) => (b.objective < a.objective - 1e-9 ? b : a))
+  // What it would take, so that an infeasible style can be shown with its price.
+  return resultOf(solveBudgeted(groupsAt(0), NO_BUDGETS) as Solution, false)
 }
 
 const NO_BUDGETS: Budgets = { minutes: Number.POSITIVE_INFINITY, pull: Number.POSITIVE_INFINITY }

@@ -60,8 +60,11 @@ export function cutToLength(region: RegionId, wantedMm: number, rack: Rack): Cut
   return found ? { ...found, tight: false } : { tool: shears('straight'), leavesMm: wantedMm, tight: false }
 }
 
+/** Where a mat is thinned out rather than pulled: thin leather, and the folds where skin is loose. */
+const THINNED: ReadonlySet<RegionId> = new Set([...EARS, 'armpit', 'groin', 'sanitary'])
+
 /** The tool of a treatment that cuts nothing. */
-export function handTool(treatment: Treatment, region: RegionId, { assessment }: Context): Tool | null {
+export function handTool(treatment: Treatment, region: RegionId, { assessment, isShow }: Context): Tool | null {
   const { coatType } = assessment.dog
   switch (treatment) {
     case 'none':
@@ -69,7 +72,9 @@ export function handTool(treatment: Treatment, region: RegionId, { assessment }:
     case 'brush':
       return brush(BRUSH[coatType])
     case 'demat':
-      return FACE_EDGE.has(region) ? shears('thinning') : brush('mat-splitter')
+      // Ears, face and folds are thinned from inside, never split; a show coat is opened with the fingers and a comb.
+      if (FACE_EDGE.has(region) || THINNED.has(region)) return shears('thinning')
+      return brush(isShow ? 'metal-comb-wide' : 'slicker-soft')
     case 'blow-out':
       return { kind: 'dryer', id: SMALL_DRYER.has(region) ? 'high-velocity-small' : 'high-velocity' }
     case 'strip':

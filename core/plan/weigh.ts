@@ -1,14 +1,13 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
-import { budgetsOf } from './budgets.ts'
+import { budgetsOf, type GroomBudgets } from './budgets.ts'
 import { type Context, contextOf } from './context.ts'
 import { mirrorSheet, plansMirrored } from './mirror.ts'
 import { STYLE_IDS, type VerdictName } from './names.ts'
 import { nameOf } from './naming.ts'
 import { clipTo, optionsOf, type SideOptions } from './options.ts'
 import { type End, type SideState, sideStates } from './side-state.ts'
-import type { Budgets } from './solve.ts'
 import { groomStops } from './stops.ts'
 import { type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
 
@@ -32,7 +31,7 @@ export interface WeighedEnd {
 
 export interface Weighing {
   readonly choice: VerdictName
-  readonly budgets: Budgets
+  readonly budgets: GroomBudgets
   readonly stopping: ReturnType<typeof groomStops>
   /** Share of the surface not looked at, 0 to 1. */
   readonly unknownShare: number
@@ -47,7 +46,13 @@ const least = (results: readonly StyleResult[]): StyleResult | undefined =>
     undefined,
   )
 
-function weighEnd(assessment: Assessment, end: End, budgets: Budgets, house: House, make: OptionMaker): WeighedEnd {
+function weighEnd(
+  assessment: Assessment,
+  end: End,
+  budgets: GroomBudgets,
+  house: House,
+  make: OptionMaker,
+): WeighedEnd {
   const bare = contextOf(assessment, 0, house)
   const states = sideStates(assessment, bare.bsaM2, end, house)
   const felt = states.reduce(
@@ -66,9 +71,9 @@ function weighEnd(assessment: Assessment, end: End, budgets: Budgets, house: Hou
 }
 
 /** Over several visits the budgets add up; the least of what those allow is what is spread. */
-export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: Budgets): StyleResult {
+export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomBudgets): StyleResult {
   const visits = ctx.house['visits.most']
-  const total = { minutes: budgets.minutes * visits, pull: budgets.pull * visits }
+  const total = { minutes: budgets.minutes * visits, table: budgets.minutes * visits, pull: budgets.pull * visits }
   const spread = results.filter(({ closed }) => closed === null).map((result) => solveStyle(result, states, total, ctx))
   return least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
 }

@@ -53,7 +53,10 @@ const FREE: Kept = { around: [], leftFor: null }
 export function keptFrom(near: Near, { findings }: SideScores, areaM2: number, house: House): Kept {
   const bound = findings.filter(({ id }) => KEEPS_OFF[findingKind(id).coat].includes(near))
   if (bound.length === 0) return FREE
-  const whole = bound.find(({ id }) => findingKind(id).offMm === 'place')
+  // A place that is for the vet is clipped on the vet's word alone.
+  const whole = bound.find(
+    ({ id }) => findingKind(id).offMm === 'place' || (near === 'blade' && findingKind(id).vet === 'place'),
+  )
   if (whole) return { around: [{ finding: whole.id, offMm: 0, as: 'left' }], leftFor: whole.id }
   const off = (id: FindingId): number => findingKind(id).offMm as number
   const covered = bound.reduce((sum, one) => sum + covers(one, off(one.id), areaM2, house), 0)

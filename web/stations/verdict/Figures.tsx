@@ -118,7 +118,7 @@ function PullBody({ plan }: { plan: Plan }): ReactNode {
 }
 
 function CoatBody({ plan }: { plan: Plan }): ReactNode {
-  const { coat, minutes, pull, mismatch, total } = plan.verdict.objective
+  const { coat, minutes, pull, mismatch, over, total } = plan.verdict.objective
   return (
     <>
       <p className="mb-3">
@@ -135,6 +135,7 @@ function CoatBody({ plan }: { plan: Plan }): ReactNode {
             ['Minutes', minutes],
             ['Pull', pull],
             ['Unlike lengths side by side', mismatch],
+            ['Minutes beyond the slot', over],
             ['Together', total],
           ] as const
         }
@@ -145,7 +146,8 @@ function CoatBody({ plan }: { plan: Plan }): ReactNode {
         ]}
       />
       <p className="mt-2">
-        <HouseNumber id="price.minute" />, <HouseNumber id="price.pull" />, <HouseNumber id="mismatch.points" />
+        <HouseNumber id="price.minute" />, <HouseNumber id="price.pull" />, <HouseNumber id="mismatch.points" />,{' '}
+        <HouseNumber id="over.minute" />
       </p>
     </>
   )
