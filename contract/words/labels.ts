@@ -259,6 +259,36 @@ export const FINDING_LABEL: Record<FindingId, string> = {
   'eye-problem': 'eye problem',
 }
 
+/** What to do about it, said to the groomer. */
+export const FINDING_ADVICE: Record<FindingId, string> = {
+  dander: 'exfoliate gently, rinse long',
+  redness: 'fragrance-free, no heat, nothing shorter than a 7',
+  'clipper-irritation': 'nothing shorter than a 7, soothing rinse',
+  'ringworm-suspect': 'stop; vet first',
+  'mites-suspect': 'stop; vet first',
+  maggots: 'emergency: vet now',
+  'overgrown-nail': 'a tip at a time, often',
+  'cracked-pad': 'shears, no close blade; balm at the end',
+  lump: 'note place and size, keep blades off, tell the owner: a vet should see it',
+  tick: 'take it off with a tick tool if the house does so, note the place',
+  fleas: 'flea routine: separate, mind label ages and weights, clean down after',
+  'flea-dirt': 'wet paper turns red-brown? then the flea routine',
+  'surgery-site': 'ask for the vet’s clearance; blend, never work on the scar',
+  scab: 'leave it, no comb over it',
+  'pressure-sore': 'pad it, no dryer on it, tell the owner',
+  'bald-patch': 'note the size; round and scaly means stop and ask a vet',
+  rash: 'soothing products; vet if it spreads',
+  'ear-redness': 'wipe the outer ear only; vet',
+  'ear-discharge': 'nothing into the canal; vet',
+  'haematoma-ear': 'no plucking, no dryer on the ear; vet',
+  'eye-problem': 'no face bath; vet',
+  'hot-spot': 'weeping and painful: vet; clip round it only on a vet’s word',
+  wound: 'keep dry; no bath over it without a vet’s word',
+  'anal-swelling': 'vet',
+  'ingrown-nail': 'vet if it is in the pad',
+  'interdigital-sore': 'keep dry; vet',
+}
+
 export const TAG_LABEL: Record<Tag, string> = {
   dry: 'dry',
   greasy: 'greasy',

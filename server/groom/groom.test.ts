@@ -86,6 +86,8 @@ async function aTakenDog(name = 'Tansel', owner = 'Idony Marsh'): Promise<Begun>
   const { id, revision } = (await server.store.visits.read(made.id)).assessment
   await server.store.assessments.score(id, { batchId: randomUUID(), baseRevision: revision, changes }, EBBA)
   const plan = await server.store.plans.make(id, {}, EBBA)
+  // Cut to less than half of what it came with: the owner says yes first.
+  await server.store.consents.spoken(plan.id, { saidBy: 'Ottoline Reed' }, NOON, EBBA)
   await server.store.plans.accept(plan.id, EBBA)
   const visit = await server.store.visits.read(made.id)
   const assessment = assessmentOf(

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { useCombobox } from 'downshift'
 import { Search } from 'lucide-react'
-import { type ReactNode, useId } from 'react'
+import { type ReactNode, useEffect, useId, useRef } from 'react'
 
 interface Props<T> {
   readonly items: readonly T[]
@@ -49,6 +49,18 @@ export function Combobox<T>({
 }: Props<T>): ReactNode {
   const own = useId()
   const inputId = id ?? own
+  const input = useRef<HTMLInputElement>(null)
+  const goesOn = begun !== undefined
+  useEffect(
+    function takeUp() {
+      const box = input.current
+      if (!goesOn || !box) return
+      // The hand is in it already: what comes next is typed behind what stands there.
+      box.focus()
+      box.setSelectionRange(box.value.length, box.value.length)
+    },
+    [goesOn],
+  )
   const { isOpen, inputValue, highlightedIndex, getInputProps, getMenuProps, getItemProps } = useCombobox<T>({
     items: [...items],
     itemToString: (item) => (item ? textOf(item) : ''),
@@ -92,6 +104,7 @@ export function Combobox<T>({
         {...getInputProps({
           'aria-label': label,
           placeholder,
+          ref: input,
           onKeyDown: (event) => {
             // Keys of the screen stay out of the box, and Enter on nothing sends no form.
             event.stopPropagation()
@@ -103,8 +116,6 @@ export function Combobox<T>({
         // Its name is the label it was given, not one of the library's own.
         aria-labelledby={undefined}
         id={inputId}
-        // biome-ignore lint/a11y/noAutofocus: the hand is in it already
-        autoFocus={begun !== undefined}
         data-testid={testId}
       />
       <div
