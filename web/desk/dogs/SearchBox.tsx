@@ -1,39 +1,28 @@
 import { Search } from 'lucide-react'
-import { lazy, type ReactNode, Suspense, useState } from 'react'
+import { type ComponentType, type ReactNode, useState } from 'react'
 import { useNavigate } from 'react-router'
-
-// What finds as one types is fetched when somebody turns to it: the first screen does without.
-const FindDog = lazy(async () => ({ default: (await import('./FindDog.tsx')).FindDog }))
+import type { FindDog } from './FindDog.tsx'
 
 const LABEL = 'Find a dog or an owner'
 const PLACEHOLDER = 'Dog or owner'
 
-/** Every dog and owner as one types, from any screen. */
+/**
+ * Every dog and owner as one types, from any screen. What finds them is fetched when somebody turns to it, because the
+ * first screen does without; what is typed meanwhile stands in the box and goes on in it.
+ */
 export function SearchBox(): ReactNode {
   const navigate = useNavigate()
-  const [wanted, setWanted] = useState(false)
   const [text, setText] = useState('')
-  const stand = (
-    <div className="relative w-52 max-md:hidden">
-      <Search size={18} className="pointer-events-none absolute left-3 top-3.5 text-ink-2" aria-hidden="true" />
-      <input
-        className="field py-1 pl-9"
-        aria-label={LABEL}
-        placeholder={PLACEHOLDER}
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value)
-          setWanted(true)
-        }}
-        onFocus={() => setWanted(true)}
-        data-testid="search"
-      />
-    </div>
-  )
-  if (!wanted) return stand
-  return (
-    <Suspense fallback={stand}>
-      <FindDog
+  const [Find, setFind] = useState<ComponentType<Parameters<typeof FindDog>[0]> | null>(null)
+  const turnTo = (): void =>
+    void import('./FindDog.tsx').then(
+      (found) => setFind(() => found.FindDog),
+      // Not here, and not kept: it is asked for again when somebody comes back to it.
+      () => {},
+    )
+  if (Find)
+    return (
+      <Find
         label={LABEL}
         placeholder={PLACEHOLDER}
         nobody="Nobody by that name."
@@ -41,6 +30,19 @@ export function SearchBox(): ReactNode {
         begun={text}
         testId="search"
       />
-    </Suspense>
+    )
+  return (
+    <div className="relative w-52 max-md:hidden">
+      <Search size={18} className="pointer-events-none absolute left-3 top-3.5 text-ink-2" aria-hidden="true" />
+      <input
+        className="field py-1 pl-9"
+        aria-label={LABEL}
+        placeholder={PLACEHOLDER}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onFocus={turnTo}
+        data-testid="search"
+      />
+    </div>
   )
 }
