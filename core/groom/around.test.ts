@@ -50,8 +50,8 @@ describe('the finishing cut', () => {
     expect(line!.cautions).toContain('keep-tools-off-finding')
   })
   test('takes shears instead of a blade where a lump leaves none room', () => {
-    // 0.47 m2 x 0.020 / 2: 4,700 mm2 of armpit. 60 mm and 10 round it cover 5,027 of them.
-    const made = lines(found('armpit', 'lump', 60), 'armpit')
+    // 0.47 m2 x 0.020 / 2: 4,700 mm2 of armpit, 68 mm square; 20 mm, 10 round it and a blade of 40 want 80.
+    const made = lines(found('armpit', 'lump', 20), 'armpit')
     expect(made.map(({ tool }) => tool.kind)).toEqual(['shears'])
     expect(made[0]!.leavesMm).toBeGreaterThanOrEqual(3)
   })
@@ -147,7 +147,7 @@ describe('the steps of the groom', () => {
             if (!step.around.some(({ index, finding }) => index === at && finding === id)) return false
           }
           if (kind.coat === 'round-by-shears' && !sheared) {
-            if (fills && bladed) return false
+            if (bladed && (fills || width + DEFAULT_HOUSE['blade.width'] > Math.sqrt(area))) return false
             if (!step.around.some(({ index, finding }) => index === at && finding === id)) return false
           }
           if ((kind.coat === 'gentle' || kind.coat === 'no-close-blade') && bladed && mat < 2)

@@ -128,6 +128,7 @@ export const ESTIMATES = {
   'short.default': est(16, 'mm', 'Length of a short style where neither mat nor wish decides'),
   'cover.mm': est(25, 'mm', 'Coat longer than this can cover a spliced or clipped-out place'),
   'none.mm': trade(15, 'mm', 'Coat up to this length with nothing loose needs the comb only'),
+  'blade.width': est(40, 'mm', 'Width of a clipper blade: it needs that much room beside a finding'),
   'around.most': est(0.5, 'share', 'Where findings and the distance kept from them cover more of a place, it is left'),
   'around.size': est(15, 'mm', 'Width of a finding that nobody measured'),
   'around.factor': est(1.2, 'factor', 'Working round a finding takes so much longer'),

@@ -47,7 +47,7 @@ const FREE: Kept = { around: [], leftFor: null }
 
 /**
  * What findings ask of a tool at their place. A tool stays off each by its distance; where what they and their margins
- * cover is more than `around.most` of the place, the place is left by that tool.
+ * cover is more than `around.most` of the place, or leaves a blade no lane beside it, the place is left by that tool.
  * @param areaM2 of the region-side on this dog
  */
 export function keptFrom(near: Near, { findings }: SideScores, areaM2: number, house: House): Kept {
@@ -65,7 +65,11 @@ export function keptFrom(near: Near, { findings }: SideScores, areaM2: number, h
   )
   // Fingers find room round anything that only a blade would harm.
   const byFingers = near === 'pull' && bound.every(({ id }) => findingKind(id).coat === 'round-by-shears')
-  const full = covered > house['around.most'] && !byFingers
+  // A blade is as wide as it is: it also wants a lane beside what it goes round.
+  const lane =
+    near === 'blade' &&
+    sizeOf(largest, house) + 2 * off(largest.id) + house['blade.width'] > Math.sqrt(areaM2 * MM2_PER_M2)
+  const full = (covered > house['around.most'] || lane) && !byFingers
   return {
     around: bound.map(({ id }) => ({ finding: id, offMm: off(id), as: full ? 'left' : 'round' })),
     leftFor: full ? largest.id : null,
