@@ -105,6 +105,8 @@ export function Combobox<T>({
           'aria-label': label,
           placeholder,
           ref: input,
+          // What stands there is what was taken: typing replaces it.
+          onFocus: (event) => clears || event.currentTarget.select(),
           onKeyDown: (event) => {
             // Keys of the screen stay out of the box, and Enter on nothing sends no form.
             event.stopPropagation()

@@ -54,7 +54,8 @@ const useNamed = (name: string) => {
     register,
     formState: { errors },
   } = useFormContext()
-  return { ...register(name), error: (get(errors, name) as { message?: string } | undefined)?.message }
+  const message = (get(errors, name) as { message?: string } | undefined)?.message
+  return { ...register(name), error: message && `Needed: ${message}` }
 }
 
 /** Words, a day, a time or a number of the form around it. */

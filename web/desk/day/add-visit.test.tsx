@@ -89,11 +89,11 @@ describe('a dog for the day', () => {
     submit()
     const says = (label: string): string =>
       document.getElementById(screen.getByLabelText(label).getAttribute('aria-describedby') ?? '')?.textContent ?? ''
-    await waitFor(() => expect(says('Its name')).toBe('its name'))
-    expect(says('Comes at')).toBe('a time, as 09:30')
-    expect(says('Slot, minutes')).toBe('a whole number, 15 to 1440 minutes')
-    expect(says('Weight, kg')).toBe('0.5 to 120 kg')
-    expect(says('Owner')).toBe('the owner’s name')
+    await waitFor(() => expect(says('Its name')).toBe('Needed: its name'))
+    expect(says('Comes at')).toBe('Needed: a time, as 09:30')
+    expect(says('Slot, minutes')).toBe('Needed: a whole number, 15 to 1440 minutes')
+    expect(says('Weight, kg')).toBe('Needed: 0.5 to 120 kg')
+    expect(says('Owner')).toBe('Needed: the owner’s name')
     expect(says('Phone')).toBe('')
     expect(posts(sent)).toEqual([])
     // Put right, it goes.

@@ -53,11 +53,11 @@ describe('a label', () => {
     })
   })
   test.each([
-    ['Name', '', /^the name on the label/],
-    ['Dirty coat', 'a splash', /^a number/],
-    ['Left on, from', 'long', /^a number/],
-    ['Only on', 'nowhere', /^one of back, rump/],
-    ['In stock', '1.5', /^a whole number/],
+    ['Name', '', /^Needed: the name on the label/],
+    ['Dirty coat', 'a splash', /^Needed: a number/],
+    ['Left on, from', 'long', /^Needed: a number/],
+    ['Only on', 'nowhere', /^Needed: one of back, rump/],
+    ['In stock', '1.5', /^Needed: a whole number/],
   ])('%s “%s” is said beside it, and nothing is sent', async (label, value, says) => {
     const { sent, onClose } = open(null)
     type('Name', 'Weir Rinse')

@@ -206,9 +206,14 @@ function Cutting({
                   </li>
                 ),
               )}
-              {[...new Set(place.lines.flatMap(({ cautions }) => cautions))].map((code) => (
-                <li key={code}>{CAUTION_TEXT[code]}</li>
-              ))}
+              {[...new Set(place.lines.flatMap(({ cautions }) => cautions))]
+                // Said already, with how far and from what.
+                .filter(
+                  (code) => code !== 'keep-tools-off-finding' || place.lines.every(({ around }) => around.length === 0),
+                )
+                .map((code) => (
+                  <li key={code}>{CAUTION_TEXT[code]}</li>
+                ))}
               {[...new Set(place.lines.flatMap(({ notes }) => notes))].map((code) => (
                 <li key={code}>{CUT_NOTE_TEXT[code]}</li>
               ))}
