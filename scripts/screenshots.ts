@@ -5,7 +5,9 @@ import type { Message } from '../contract/api/consent.ts'
 import type { Salon } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { HEIGHT, openBrowser, shows, visitOf, WIDTH } from '../e2e/browser.ts'
+import { SCREENS, screenAt } from '../web/app/screens.ts'
 import { ROOT } from './build.ts'
+import { say } from './said.ts'
 
 /*
  * One picture of each main view, from the demo salon of a running server: npm run screenshots [address] [folder]
@@ -140,6 +142,8 @@ const VIEWS: readonly View[] = [
 
 const person = (await read<Salon>('/salon')).people.find(({ role }) => role === 'groomer')!.id
 mkdirSync(OUT, { recursive: true })
+/** Screens that a picture was taken of, by their path in the one list of them. */
+const pictured = new Set<string>()
 const browser = await openBrowser()
 try {
   for (const { file, dog, path, wait, theme = 'light', phone, prepare, act } of VIEWS) {
@@ -156,11 +160,16 @@ try {
     )
     await page.goto(`${base}${dog ? `visits/${await visitOf(base, dog)}/` : ''}${other ?? path}`)
     await shows(page, wait)
+    const screen = screenAt(new URL(page.url()).pathname)
+    if (!screen) throw new Error(`${file}: no screen has the path ${new URL(page.url()).pathname}`)
+    pictured.add(screen.path)
     await act?.(page)
     await page.evaluate(() => document.fonts.ready.then(() => new Promise((done) => setTimeout(done, 700))))
     await page.screenshot({ path: join(OUT, `${file}.png`) as `${string}.png` })
     await page.close()
   }
+  const without = SCREENS.filter(({ path }) => !pictured.has(path)).map(({ label }) => label)
+  say(`${pictured.size} screens pictured; none of: ${without.join(', ')}`)
 } finally {
   await browser.close()
 }
