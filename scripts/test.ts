@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { build, ROOT } from './build.ts'
 import { ensure, findChromium, findPostgres, isRoot } from './packages.ts'
@@ -65,12 +65,13 @@ const failuresOf = ({ testResults }: Report): string[] =>
       : failed.map(({ fullName, failureMessages }) => `${file} > ${fullName}: ${firstLines(failureMessages[0])}`)
   })
 
-function vitest(project: string, env: Record<string, string>): void {
+/** @param more what only this project is run with */
+function vitest(project: string, env: Record<string, string>, more: readonly string[] = []): void {
   const folder = mkdtempSync(join(tmpdir(), 'etude-report-'))
   const outputFile = join(folder, 'report.json')
   const { status } = spawnSync(
     bin('vitest'),
-    ['run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${outputFile}`],
+    ['run', '--project', project, ...more, '--reporter=default', '--reporter=json', `--outputFile.json=${outputFile}`],
     { cwd: ROOT, env: { ...process.env, ...env, CI: '1' }, stdio: ['ignore', 2, 2] },
   )
   let count: Count = { passed: 0, failed: 1 }
@@ -111,7 +112,8 @@ async function main(): Promise<void> {
     say((error as Error).message)
     tally('build', { passed: 0, failed: 1 })
   }
-  vitest('unit', {})
+  // They share nothing: one on each core.
+  vitest('unit', {}, [`--maxWorkers=${availableParallelism()}`])
 
   const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
   let cluster: Cluster | null = null

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { useCombobox } from 'downshift'
 import { Search } from 'lucide-react'
-import { type ReactNode, useEffect, useId, useRef } from 'react'
+import { type ReactNode, useId, useLayoutEffect, useRef } from 'react'
 
 interface Props<T> {
   readonly items: readonly T[]
@@ -51,7 +51,8 @@ export function Combobox<T>({
   const inputId = id ?? own
   const input = useRef<HTMLInputElement>(null)
   const goesOn = begun !== undefined
-  useEffect(
+  // In the same moment in which it takes the place of what stood there, or a key would fall between the two.
+  useLayoutEffect(
     function takeUp() {
       const box = input.current
       if (!goesOn || !box) return
