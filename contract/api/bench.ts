@@ -6,12 +6,11 @@ import {
   CAUTIONS,
   type Caution,
   CUT_NOTES,
-  FINDING_IDS,
-  type FindingId,
   GROOM_PHASES,
   GROOM_STEP_KINDS,
   type GroomStep,
   INCIDENT_IDS,
+  indexAt,
   REGION_IDS,
   REGION_SIDES,
   type RegionId,
@@ -20,6 +19,7 @@ import {
   TREATMENT_IDS,
 } from '../../core/index.ts'
 import { between } from '../formats/numbers.ts'
+import { aroundSchema } from '../formats/plan-schema.ts'
 import { idSchema, instant, post, read, subject } from './endpoint.ts'
 import { doneRowSchema, placeRowSchema, progressSchema, sided, type VisitProgress } from './progress.ts'
 import { STATION_IDS } from './stations.ts'
@@ -84,14 +84,11 @@ export const groomStepSchema = z.object({
   cautions: z.array(z.enum(Object.keys(CAUTIONS) as [Caution, ...Caution[]])).max(40),
   around: z
     .array(
-      z.object({
+      aroundSchema.extend({
         index: z
           .int()
           .min(0)
           .max(REGION_SIDES.length - 1),
-        finding: z.enum(FINDING_IDS as [FindingId, ...FindingId[]]),
-        offMm: between(0, 600),
-        as: z.enum(['round', 'left', 'dry', 'no-heat', 'no-air']),
       }),
     )
     .max(200)
@@ -173,9 +170,6 @@ export type StoredEvent = SentEvent & { readonly by: string | null }
 
 export type BenchDoc = { now: string; events: readonly StoredEvent[] }
 
-const indexOf = (region: RegionId, side: Side | null): number =>
-  REGION_SIDES.findIndex((place) => place.region === region && place.side === side)
-
 /** As the core takes it. */
 export const eventOf = (event: StoredEvent): BenchEvent =>
   ({
@@ -184,8 +178,8 @@ export const eventOf = (event: StoredEvent): BenchEvent =>
     ...(event.kind === 'plan' ? { steps: event.steps.map((step) => ({ ...UNSAID, ...step })) } : {}),
     ...(event.kind === 'places'
       ? {
-          finished: event.finished.map(({ region, side, ...place }) => ({ ...place, index: indexOf(region, side) })),
-          reopened: event.reopened.map(({ region, side }) => indexOf(region, side)),
+          finished: event.finished.map(({ region, side, ...place }) => ({ ...place, index: indexAt(region, side) })),
+          reopened: event.reopened.map(({ region, side }) => indexAt(region, side)),
         }
       : {}),
   }) as BenchEvent

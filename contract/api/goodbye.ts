@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { type CheckMark, FINDING_IDS, INCIDENT_IDS, REGION_IDS, REGION_SIDES, SKIP_REASONS } from '../../core/index.ts'
+import {
+  type CheckMark,
+  FINDING_IDS,
+  INCIDENT_IDS,
+  indexAt,
+  REGION_IDS,
+  REGION_SIDES,
+  SKIP_REASONS,
+} from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { lengthsLeftSchema } from './visits.ts'
@@ -154,7 +162,7 @@ export type GoodbyeChange = z.infer<typeof goodbyeChangeSchema>
 
 export const coreMarks = (marks: readonly Mark[]): CheckMark[] =>
   marks.map(({ region, side, mat, extent }) => ({
-    index: REGION_SIDES.findIndex((place) => place.region === region && place.side === side),
+    index: indexAt(region, side),
     mat,
     extent,
   }))

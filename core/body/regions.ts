@@ -114,6 +114,9 @@ const BY_KEY = new Map(REGION_SIDES.map((rs) => [rs.key, rs]))
 /** The region-side of a key such as `side.left` or `back`; undefined for a key that is none. */
 export const regionSide = (key: string): RegionSide | undefined => BY_KEY.get(key)
 
+/** Where a region-side stands in `REGION_SIDES`; -1 where there is none such. */
+export const indexAt = (region: RegionId, side: Side | null): number => BY_KEY.get(keyOf(region, side))?.index ?? -1
+
 /** The other side of a pair; a single region is its own mirror. */
 export const mirrorIndex: readonly number[] = REGION_SIDES.map(({ region, side, index }) =>
   side === null ? index : BY_KEY.get(keyOf(region, side === 'left' ? 'right' : 'left'))!.index,

@@ -7,7 +7,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { hasThinSkin } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { cutToLength } from '../plan/tools.ts'
-import { type Around, keptFrom } from '../scores/around.ts'
+import { type Around, keptFrom, nearOf } from '../scores/around.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Tool } from '../tools/treatments.ts'
@@ -137,14 +137,15 @@ export function keptFor(
   house: House,
 ): { readonly made: Made; readonly around: readonly Around[] } | null {
   const areaM2 = bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share
-  const by = (near: 'blade' | 'shears') => keptFrom(near, sheet[index]!, areaM2, house)
-  const first = by(made.tool.kind === 'shears' ? 'shears' : 'blade')
+  const by = (tool: Tool) => keptFrom(nearOf(tool), sheet[index]!, areaM2, house)
+  const first = by(made.tool)
   if (!first.leftFor) return { made, around: first.around }
-  const shears = by('shears')
-  if (shears.leftFor || made.tool.kind === 'shears') return null
+  const tool: Tool = { kind: 'shears', id: 'ball-tip' }
+  const shears = by(tool)
+  if (shears.leftFor) return null
   // What a blade may not come near, shears go round by eye, and never shorter than they can be held.
   return {
-    made: { tool: { kind: 'shears', id: 'ball-tip' }, leavesMm: Math.max(made.leavesMm, BY_SHEARS_MM), against: false },
-    around: first.around.map((one) => ({ ...one, as: 'round' as const })),
+    made: { tool, leavesMm: Math.max(made.leavesMm, BY_SHEARS_MM), against: false },
+    around: shears.around,
   }
 }

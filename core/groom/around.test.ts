@@ -55,6 +55,13 @@ describe('the finishing cut', () => {
     expect(made.map(({ tool }) => tool.kind)).toEqual(['shears'])
     expect(made[0]!.leavesMm).toBeGreaterThanOrEqual(3)
   })
+  test('and the step that goes round it with shears says so on the bench', () => {
+    const assessment = found('armpit', 'lump', 20)
+    const step = groom(assessment).find(
+      ({ kind, tool, indexes }) => kind === 'cut' && tool?.kind === 'shears' && indexes.includes(place('armpit')),
+    )!
+    expect(step.around).toContainEqual({ index: place('armpit'), finding: 'lump', offMm: 10, as: 'round' })
+  })
   test('leaves a place that a sore fills, and says why', () => {
     const { lines: all, notCut } = cut(found('tuck', 'pressure-sore', 45))
     expect(all.some(({ index }) => index === place('tuck'))).toBe(false)

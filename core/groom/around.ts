@@ -2,7 +2,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
-import { type Around, keptAt, keptFrom } from '../scores/around.ts'
+import { type Around, keptAt, keptFrom, nearOf } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { SideScores } from '../scores/sheet.ts'
 import type { AroundAt, GroomStep } from './step.ts'
@@ -25,8 +25,8 @@ function keptBy(what: 'nails' | 'ears', { findings }: SideScores): Around[] {
 /** Everything that was found where a step goes, and how the step keeps to it; a step without places goes everywhere. */
 export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Assessment, house: House): AroundAt[] {
   const bsaM2 = bodySurfaceM2(dog.weightKg)
-  const near = step.tool?.kind === 'shears' ? 'shears' : step.kind === 'cut' ? 'blade' : 'pull'
-  const bladed = step.tool?.kind === 'blade' || step.tool?.kind === 'comb'
+  const kept = (tool: GroomStep['tool'], index: number): readonly Around[] =>
+    keptFrom(nearOf(tool), sheet[index]!, bsaM2 * REGION_SIDES[index]!.share, house).around
   // What is found anywhere on an ear binds all that is done in it.
   const everywhere = step.indexes.length === 0 || step.kind === 'ears' || step.kind === 'ear-hair'
   const indexes = everywhere ? EVERYWHERE : step.indexes
@@ -37,7 +37,7 @@ export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Asse
       switch (step.kind) {
         case 'coat':
         case 'cut':
-          return keptFrom(bladed ? 'blade' : near, scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+          return kept(step.tool, index)
         case 'bath':
           return keptAt('tub', scores)
         case 'dry':
@@ -48,10 +48,10 @@ export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Asse
         case 'ear-hair':
           return keptBy('ears', scores)
         case 'blend':
-          return keptFrom('shears', scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+          return kept({ kind: 'shears', id: 'thinning' }, index)
         case 'show':
         case 'check':
-          return keptFrom('pull', scores, bsaM2 * REGION_SIDES[index]!.share, house).around
+          return kept(null, index)
       }
     }
     return at().map((one) => ({ ...one, index }))

@@ -4,7 +4,7 @@ import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
 import { scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
-import { type Around, keptFrom, type Near, noCloseBlade } from '../scores/around.ts'
+import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
 import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import { CUTS, type Tool, type Treatment, type When } from '../tools/treatments.ts'
 import { cautionsOf } from './cautions.ts'
@@ -169,8 +169,6 @@ const cardsHere = (treatment: Treatment, state: SideState, { assessment }: Conte
   treatment !== 'card'
 
 const NOT_NEAR: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
-const nearOf = (treatment: Treatment, tool: Tool | null): Near =>
-  CUTS.has(treatment) ? (tool?.kind === 'shears' ? 'shears' : 'blade') : 'pull'
 
 /** @returns null where the treatment has no rate for this mat score, or what was found leaves its tool no room */
 function makeOption(
@@ -185,7 +183,7 @@ function makeOption(
   const tool = cut?.tool ?? handTool(treatment, region, ctx)
   const kept = NOT_NEAR.has(treatment)
     ? { around: [], leftFor: null }
-    : keptFrom(nearOf(treatment, tool), state.scores, ctx.bsaM2 * share, ctx.house)
+    : keptFrom(nearOf(tool), state.scores, ctx.bsaM2 * share, ctx.house)
   if (kept.leftFor) return null
   const cost = costOf(treatment, state, ctx, scale, kept.around.length > 0 ? ctx.house['around.factor'] : 1)
   if (!cost) return null

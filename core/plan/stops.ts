@@ -1,4 +1,4 @@
-import { REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
+import { indexAt, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasShortSkull, scarAt } from '../dog/facts.ts'
 import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
@@ -49,8 +49,7 @@ export const wholeDog = <C extends StopCode>(code: C, action: StopAction, values
 })
 
 const URGENT_FIRST: readonly StopAction[] = ['stop', 'refer', 'avoid', 'try-first', 'look', 'care']
-const sweepPlace = ({ region, side }: Stop): number =>
-  region === null ? -1 : REGION_SIDES.findIndex((place) => place.region === region && place.side === side)
+const sweepPlace = ({ region, side }: Stop): number => (region === null ? -1 : indexAt(region, side))
 
 /** The most urgent first; what is as urgent, in the order of the sweep. */
 export const byUrgency = (a: Stop, b: Stop): number =>

@@ -13,13 +13,17 @@ export interface Around {
   readonly as: 'round' | 'left' | 'dry' | 'no-heat' | 'no-air'
 }
 
-/** What each rule keeps away from the finding. Shears and fingers go round what only a blade would harm. */
+/** What a tool is to a finding. */
+export const nearOf = (tool: { readonly kind: string } | null): Near =>
+  tool?.kind === 'blade' || tool?.kind === 'comb' ? 'blade' : tool?.kind === 'shears' ? 'shears' : 'pull'
+
+/** What each rule keeps away from the finding. */
 const KEEPS_OFF: Readonly<Record<CoatRule, readonly Near[]>> = {
   usual: [],
   gentle: [],
   'no-close-blade': [],
   'comb-over-tub': [],
-  'round-by-shears': ['blade', 'pull'],
+  'round-by-shears': ['blade', 'shears', 'pull'],
   'none-nearer': ['blade', 'shears', 'pull'],
   'blend-scar': ['blade'],
   'out-first': ['blade', 'shears', 'pull'],
@@ -59,20 +63,20 @@ export function keptFrom(near: Near, { findings }: SideScores, areaM2: number, h
   )
   if (whole) return { around: [{ finding: whole.id, offMm: 0, as: 'left' }], leftFor: whole.id }
   const off = (id: FindingId): number => findingKind(id).offMm as number
-  const covered = bound.reduce((sum, one) => sum + covers(one, off(one.id), areaM2, house), 0)
-  const largest = bound.reduce((a, b) =>
-    covers(b, off(b.id), areaM2, house) > covers(a, off(a.id), areaM2, house) ? b : a,
-  )
-  // Fingers find room round anything that only a blade would harm.
-  const byFingers = near === 'pull' && bound.every(({ id }) => findingKind(id).coat === 'round-by-shears')
+  const share = (one: Finding): number => covers(one, off(one.id), areaM2, house)
+  // Shears and fingers find room round anything that only a blade would harm.
+  const hard = bound.filter(({ id }) => near === 'blade' || findingKind(id).coat !== 'round-by-shears')
+  const largest = hard.length > 0 ? hard.reduce((a, b) => (share(b) > share(a) ? b : a)) : null
+  const covered = hard.reduce((sum, one) => sum + share(one), 0)
   // A blade is as wide as it is: it also wants a lane beside what it goes round.
   const lane =
     near === 'blade' &&
+    largest !== null &&
     sizeOf(largest, house) + 2 * off(largest.id) + house['blade.width'] > Math.sqrt(areaM2 * MM2_PER_M2)
-  const full = (covered > house['around.most'] || lane) && !byFingers
+  const leftFor = covered > house['around.most'] || lane ? largest!.id : null
   return {
-    around: bound.map(({ id }) => ({ finding: id, offMm: off(id), as: full ? 'left' : 'round' })),
-    leftFor: full ? largest.id : null,
+    around: bound.map(({ id }) => ({ finding: id, offMm: off(id), as: leftFor ? 'left' : 'round' })),
+    leftFor,
   }
 }
 

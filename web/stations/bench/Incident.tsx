@@ -8,6 +8,7 @@ import {
   type BenchIncident,
   INCIDENT_IDS,
   type IncidentId,
+  indexAt,
   REGION_SIDES,
 } from '../../../core/index.ts'
 import { CoatMap, type Look } from '../../dog/CoatMap.tsx'
@@ -74,9 +75,7 @@ function IncidentCard({
 }: Props & { incident: BenchIncident; onClose: () => void }): ReactNode {
   const { now, handOver } = FIRST_AID[incident.incident]
   const [view, setView] = useState<'left' | 'right' | 'underside'>('left')
-  const [place, setPlace] = useState<number | null>(
-    incident.region ? REGION_SIDES.findIndex((at) => at.region === incident.region && at.side === incident.side) : null,
-  )
+  const [place, setPlace] = useState<number | null>(incident.region ? indexAt(incident.region, incident.side) : null)
   const [size, setSize] = useState(incident.sizeMm === null ? '' : String(incident.sizeMm))
   const [did, setDid] = useState(incident.did)
   const sizeMm = size.trim() === '' ? null : Number(size.replace(',', '.'))

@@ -5,8 +5,8 @@ import {
   type Estimated,
   estimate,
   type House,
+  indexAt,
   type Places,
-  REGION_SIDES,
   type Reading,
 } from '../../../core/index.ts'
 import { useRead } from '../../device/api.ts'
@@ -39,7 +39,7 @@ const readingOf = (run: DryingRun, { kind, at, region, side, value }: DryingRead
     : {
         kind,
         minutes: sinceStart(run, Date.parse(at)),
-        index: region ? REGION_SIDES.findIndex((place) => place.region === region && place.side === side) : null,
+        index: region ? indexAt(region, side) : null,
         ratio: value,
       }
 
