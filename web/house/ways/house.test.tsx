@@ -87,7 +87,7 @@ describe('how we work', () => {
   })
   test('what the other way would change is shown on a dog of today, in figures', async () => {
     await open()
-    const example = within(row('washes')).getByTestId('example')
+    const example = await within(row('washes')).findByTestId('example')
     expect(example.querySelector('[data-option=two]')!.textContent).toMatch(
       /Always two, on Juniper: \d+ min in the tub instead of \d+/,
     )
