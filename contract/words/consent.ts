@@ -120,7 +120,7 @@ export const NEXT_TEXT: Record<Rebook['why'], string> = {
   least: 'as soon as is sensible: with this care it mats again quickly',
   most: 'the longest we leave any dog like this',
   puppy: 'puppies come monthly',
-  shape: 'before the trim grows out of shape',
+  shape: 'before it grows out of shape',
 }
 
 export const KAPPA_TEXT: Record<KappaWord, string> = {

@@ -34,7 +34,17 @@ const joined = (parts: readonly string[]): string =>
   parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
 
 /** What the owner does at home, in their words: tool, how often, where, how, and what it buys. */
-export function homeLines({ tools, places, perWeek, nowPerWeek, weeksNow, weeksThen, how, notes }: HomeCare): string[] {
+export function homeLines({
+  tools,
+  places,
+  perWeek,
+  nowPerWeek,
+  weeksNow,
+  weeksThen,
+  free,
+  how,
+  notes,
+}: HomeCare): string[] {
   const indexes = REGION_SIDES.filter(({ region }) => places.includes(region)).map(({ index }) => index)
   const often = times(perWeek)
   return [
@@ -49,6 +59,8 @@ export function homeLines({ tools, places, perWeek, nowPerWeek, weeksNow, weeksT
     ...notes.map((note) => HOME_NOTE_TEXT[note]),
     ...(perWeek > nowPerWeek && weeksThen > weeksNow
       ? [`Brushed to the skin ${often}, the next visit can wait ${weeksThen} weeks instead of ${weeksNow}.`]
-      : []),
+      : perWeek > nowPerWeek
+        ? [`Brushed to the skin ${often}, it comes back ${free ? 'nearly free of' : 'with fewer'} knots.`]
+        : []),
   ].map((line) => line.charAt(0).toUpperCase() + line.slice(1))
 }

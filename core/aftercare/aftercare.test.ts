@@ -4,6 +4,7 @@ import { anAssessment, cleanSheet, lengths, onRegions } from '../../test/fixture
 import { REGION_SIDES } from '../body/regions.ts'
 import { lengthAfter, meanLengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from '../coat/growth.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
+import { normalQuantile } from '../numbers/normal.ts'
 import { careTable, forecastOf } from './forecast.ts'
 import { homeCareOf } from './home-care.ts'
 import { ownRate, timesUsual } from './own-rate.ts'
@@ -22,8 +23,8 @@ describe('regrowth', () => {
   })
   // Diaz et al., Vet Dermatol 2004 [mem]: Labrador clip regrowth took about 13 to 15 weeks.
   test('of a short double coat clipped close takes about a quarter of a year', () => {
-    expect(weeksToRegrow(1.5, 40, 'double', H)).toBeGreaterThan(13)
-    expect(weeksToRegrow(1.5, 40, 'double', H)).toBeLessThan(15)
+    expect(weeksToRegrow(1.5, 20, 'double', H)).toBeGreaterThan(13)
+    expect(weeksToRegrow(1.5, 20, 'double', H)).toBeLessThan(15)
   })
   test('of a long double coat takes about a year', () => {
     expect(weeksToRegrow(0, 65, 'double', H)).toBeCloseTo(52, 9)
@@ -56,15 +57,15 @@ describe('the next visit', () => {
   })
   test('mats form by coat, length, care, friction and coat change', () => {
     const curly = anAssessment({ wishes: { homeBrushing: { perWeek: 1, toSkin: true }, swims: true } })
-    expect(mattingOf(curly, all(60), H)(0)).toBeCloseTo(6 * 2 * 0.25 * 1.3, 9)
-    expect(mattingOf(anAssessment({ dog: { modifiers: ['coat-change'] } }), all(30), H)(0)).toBeCloseTo(12, 9)
+    expect(mattingOf(curly, all(60), H)(0)).toBeCloseTo(0.6 * 2 * 0.25 * 1.3, 9)
+    expect(mattingOf(anAssessment({ dog: { modifiers: ['coat-change'] } }), all(30), H)(0)).toBeCloseTo(1.2, 9)
     expect(matIndices(0, steady(10), 2)).toEqual([0, 10, 19])
   })
   test('the coat grows meanwhile: 16 mm mat as 30 mm do six weeks on, up to the longest that counts', () => {
     const mats = mattingOf(anAssessment({}), all(16), H)
     const weeks = (30 - 16) / (0.33 * 7)
-    expect(mats(weeks)).toBeCloseTo(6, 9)
-    expect(mats(500)).toBeCloseTo(6 * 3, 9)
+    expect(mats(weeks)).toBeCloseTo(0.6, 9)
+    expect(mats(500)).toBeCloseTo(0.6 * 3, 9)
     const set = anAssessment({ dog: { coatType: 'feathered', lengthMm: lengths(60) } })
     expect(mattingOf(set, all(60), H)(20)).toBeCloseTo(mattingOf(set, all(60), H)(0), 12)
     expect(mattingOf(set, all(30), H)(52)).toBeGreaterThan(1.8 * mattingOf(set, all(30), H)(0))
@@ -86,29 +87,47 @@ describe('the next visit', () => {
       ),
     )
   })
-  // Common practice: curly coats every 4 to 8 weeks with some care at home.
-  test('of a curly coat at 25 mm, brushed to the skin once a week, is in 4 to 8 weeks', () => {
-    const { weeks, why } = rebookOf(
-      anAssessment({ wishes: { homeBrushing: { perWeek: 1, toSkin: true } } }),
-      0,
-      all(25),
-      H,
-    )
-    expect(weeks).toBeGreaterThanOrEqual(4)
-    expect(weeks).toBeLessThanOrEqual(8)
-    expect(why).toBe('mats-form')
-  })
+  // Common practice, for a dog with ordinary care (brushed once a week, on the surface): such a dog comes in nearly free.
+  const ordinary = { perWeek: 1, toSkin: false }
+  test.each([
+    ['wool clipped at 13 mm', 'curly', 60, 13, 'trim', 8, 8],
+    ['wool clipped with a 7', 'curly', 60, 3, 'short', 8, 8],
+    ['wool at 25 mm', 'curly', 60, 25, 'puppy', 4, 6],
+    ['cotton left at 50 mm', 'cotton', 50, 50, 'natural', 4, 6],
+    ['spaniel', 'feathered', 40, 40, 'trim', 8, 12],
+    ['double', 'double', 50, 50, 'natural', 8, 12],
+    ['silky kept at 6 mm', 'silky', 60, 6, 'short', 4, 6],
+    ['wire, clipped', 'wire', 30, 30, 'natural', 12, 16],
+  ] as const)(
+    '%s comes back in its usual weeks, its mat index under 5 in the middle',
+    (_, coatType, came, mm, style, least, most) => {
+      const dog = anAssessment({
+        dog: { coatType, lengthMm: lengths(came) },
+        wishes: { style, homeBrushing: ordinary },
+      })
+      const { weeks, why } = rebookOf(dog, 0, all(mm), H)
+      expect(weeks).toBeGreaterThanOrEqual(least)
+      expect(weeks).toBeLessThanOrEqual(most)
+      expect(why).not.toBe('mats-form')
+      expect(matIndices(0, mattingOf(dog, all(mm), H), weeks)[weeks]).toBeLessThan(5)
+    },
+  )
   test('stays under its bound at the interval and passes it later; the quantile is that of the lognormal', () => {
-    const dog = anAssessment({ wishes: { homeBrushing: { perWeek: 1, toSkin: true } } })
-    const { weeks, indexThen, indexLater } = rebookOf(dog, 0, all(40), H)
-    expect(indexThen).toBeLessThan(12)
-    expect(indexLater).toBeGreaterThan(12)
+    const dog = anAssessment({
+      dog: { coatType: 'drop-double', lengthMm: lengths(120) },
+      wishes: { homeBrushing: ordinary },
+    })
+    const { weeks, why, indexThen, indexLater } = rebookOf(dog, 0, all(120), H)
+    expect(why).toBe('mats-form')
+    expect(indexThen).toBeLessThan(18)
+    expect(indexLater).toBeGreaterThan(18)
     // 0.8416 is the standard normal quantile of 0.8.
-    const worst = timesAsFast(mattingOf(dog, all(40), H), Math.exp(0.35 * 0.841621))
+    const worst = timesAsFast(mattingOf(dog, all(120), H), Math.exp(0.6 * 0.841621))
     expect(indexThen).toBeCloseTo(matIndices(0, worst, weeks)[weeks]!, 4)
   })
   test('keeps its bounds: three weeks for neglect, twelve for a smooth coat, sixteen for wire, monthly for puppies', () => {
-    expect(rebookOf(anAssessment({}), 8, all(90), H)).toMatchObject({ weeks: 3, why: 'least' })
+    const neglected = anAssessment({ dog: { coatType: 'drop-double', lengthMm: lengths(120) } })
+    expect(rebookOf(neglected, 15, all(120), H)).toMatchObject({ weeks: 3, why: 'least' })
     expect(rebookOf(anAssessment({ dog: { coatType: 'smooth' } }), 0, all(20), H)).toMatchObject({
       weeks: 12,
       why: 'most',
@@ -137,9 +156,13 @@ describe('the next visit', () => {
 })
 
 describe('length at a date', () => {
-  // Points as the law states them: nine tenths of a short coat at 14 weeks, of a long one at 52; 0.33 mm a day without end.
-  test('passes through its stated points', () => {
-    expect(lengthAfter(0, 40, 14, 'smooth', H)).toBeCloseTo(36, 9)
+  // Points as the law states them: nine tenths of a short coat at 14 weeks, of a long one at 52, between 20 and 60 mm on a
+  // straight line; 0.33 mm a day without end.
+  test('passes through its stated points, and no millimetre is a step', () => {
+    expect(lengthAfter(0, 20, 14, 'smooth', H)).toBeCloseTo(18, 9)
+    expect(lengthAfter(0, 40, 33, 'smooth', H)).toBeCloseTo(36, 9)
+    for (let mm = 10; mm < 80; mm++)
+      expect(weeksToRegrow(0, mm + 1, 'double', H) - weeksToRegrow(0, mm, 'double', H)).toBeLessThan(1)
     expect(lengthAfter(0, 120, 52, 'double', H)).toBeCloseTo(108, 9)
     expect(lengthAfter(10, 60, 10, 'curly', H)).toBeCloseTo(33.1, 9)
     expect(lengthAfter(50, 40, 8, 'smooth', H)).toBe(50)
@@ -178,7 +201,7 @@ test('the date of a wanted length undoes the growth law; more than its own lengt
   )
   expect(weeksToLength(3, 120, 100, 'double', H)).toBeNull()
   expect(weeksToLength(0, 100, 100, 'double', H)).toBeCloseTo(52, 9)
-  expect(weeksToLength(0, 36, 40, 'smooth', H)).toBeCloseTo(14, 9)
+  expect(weeksToLength(0, 18, 20, 'smooth', H)).toBeCloseTo(14, 9)
 })
 
 describe('a dog’s own rate', () => {
@@ -197,13 +220,14 @@ describe('a dog’s own rate', () => {
     )
   })
   test('starts at the coat’s rate, moves with each visit, and is surer with each', () => {
+    // A coat that mats three points a week, so that what is found is told from what was left.
     const interval = (times: number) => ({
       weeks: 6,
       leftIndex: 1,
-      foundIndex: matIndices(1, steady(2 * times), 6)[6]!,
-      usualRates: [2],
+      foundIndex: matIndices(1, steady(3 * times), 6)[6]!,
+      usualRates: [3],
     })
-    expect(ownRate([], H)).toEqual({ factor: 1, sigma: 0.35, visits: 0 })
+    expect(ownRate([], H)).toEqual({ factor: 1, sigma: 0.6, visits: 0 })
     const one = ownRate([interval(2)], H)
     const many = ownRate(
       Array.from({ length: 8 }, () => interval(2)),
@@ -214,9 +238,36 @@ describe('a dog’s own rate', () => {
     expect(many.factor).toBeLessThan(2)
     expect(many.sigma).toBeLessThan(one.sigma)
     // The normal posterior in closed form, for one visit.
-    const weight = 1 / 0.5 ** 2 / (1 / 0.35 ** 2 + 1 / 0.5 ** 2)
+    const weight = 1 / 0.5 ** 2 / (1 / 0.6 ** 2 + 1 / 0.5 ** 2)
     expect(one.factor).toBeCloseTo(2 ** weight, 9)
-    expect(ownRate([{ weeks: 6, leftIndex: 5, foundIndex: 0, usualRates: [2] }], H).factor).toBeLessThan(1)
+    // The last says most.
+    expect(ownRate([interval(1), interval(4)], H).factor).toBeGreaterThan(ownRate([interval(4), interval(1)], H).factor)
+  })
+  test('a dog found as free as it left was at most so fast: less is learnt than from a measurement', () => {
+    const free = { weeks: 6, leftIndex: 5, foundIndex: 0, usualRates: [3] }
+    const one = ownRate([free], H)
+    expect(one.factor).toBeLessThan(1)
+    expect(one.sigma).toBeLessThan(0.6)
+    // At the bound itself, measured: nearer to the bound, and surer.
+    const measured = ownRate([{ ...free, foundIndex: 6 }], H)
+    expect(measured.sigma).toBeLessThan(one.sigma)
+    // A coat so slow that nobody would see anything: next to nothing is learnt.
+    const slow = ownRate([{ weeks: 2, leftIndex: 0, foundIndex: 0, usualRates: [0.02] }], H)
+    expect(slow.factor).toBeGreaterThan(0.98)
+  })
+  test('the censored posterior is that of drawing from the prior and keeping what agrees', () => {
+    const bound = { weeks: 6, leftIndex: 5, foundIndex: 0, usualRates: [1] }
+    const limit = Math.log(timesUsual({ ...bound, foundIndex: 6 }))
+    const even = Array.from({ length: 1000 }, (_, i) => normalQuantile((i + 0.5) / 1000))
+    let mean = 0
+    let count = 0
+    for (const rate of even)
+      for (const noise of even) {
+        if (0.6 * rate + 0.5 * noise > limit) continue
+        mean += 0.6 * rate
+        count++
+      }
+    expect(Math.log(ownRate([bound], H).factor)).toBeCloseTo(mean / count, 2)
   })
 })
 
@@ -241,7 +292,7 @@ describe('the forecast and care at home', () => {
       }),
     )
   })
-  test('asks for the fewest brushings that buy time, names the tools of the coat and the places that mat first', () => {
+  test('asks for the fewest brushings that buy time or a coat free of mats, names the tools of the coat and the places that mat first', () => {
     const care = homeCareOf(
       anAssessment({
         wishes: { homeBrushing: { perWeek: 0, toSkin: false }, swims: true },
@@ -253,9 +304,12 @@ describe('the forecast and care at home', () => {
     )
     expect(care.places[0]).toBe('armpit')
     expect(care.tools).toContain('metal-comb-medium')
-    expect(care.weeksThen).toBeGreaterThan(care.weeksNow)
-    expect(care.perWeek).toBeGreaterThan(0)
-    expect(care.perWeek).toBeLessThanOrEqual(3)
+    expect(care.weeksThen).toBe(care.weeksNow)
+    expect(care).toMatchObject({ perWeek: 1, free: true })
+    const long = homeCareOf(anAssessment({ dog: { coatType: 'drop-double', lengthMm: lengths(120) } }), 0, all(120), H)
+    expect(long.weeksThen).toBeGreaterThan(long.weeksNow)
+    expect(long.perWeek).toBeGreaterThan(0)
+    expect(long.perWeek).toBeLessThanOrEqual(3)
     expect(care.notes).toEqual(expect.arrayContaining(['comb-last', 'dry-after-swim']))
     const smooth = homeCareOf(anAssessment({ dog: { coatType: 'smooth' } }), 0, all(15), H)
     expect(smooth).toMatchObject({ perWeek: 0, weeksNow: 12, weeksThen: 12 })

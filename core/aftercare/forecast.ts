@@ -1,6 +1,7 @@
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
-import { matIndices, mattingOf, normalQuantile, type Rebook, rateOf, rebookOf, timesAsFast } from './rebook.ts'
+import { normalQuantile } from '../numbers/normal.ts'
+import { matIndices, mattingOf, type Rebook, rateOf, rebookOf, timesAsFast } from './rebook.ts'
 
 export interface ForecastPoint {
   readonly week: number

@@ -4,7 +4,7 @@ import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
-import { careTable } from './forecast.ts'
+import { type CareRow, careTable } from './forecast.ts'
 
 export const HOME_TOOLS = [
   'slicker-soft',
@@ -44,6 +44,8 @@ export interface HomeCare {
   /** Weeks to the next visit as they brush now, and as asked. */
   readonly weeksNow: number
   readonly weeksThen: number
+  /** Whether a dog brushed as asked is to come back nearly free of mats. */
+  readonly free: boolean
   /** Ten minutes a time, or a leg a day on a big dog. */
   readonly how: 'ten-minutes' | 'leg-a-day'
   readonly notes: readonly HomeNote[]
@@ -80,8 +82,8 @@ function placesOf({ sheet }: Assessment, outlineMm: readonly number[], house: Ho
 }
 
 /**
- * Care at home that fits this coat and these owners: the fewest brushings that buy time, not more than they can be asked
- * for at once.
+ * Care at home that fits this coat and these owners: the fewest brushings that buy time, or where none does those after
+ * which the dog comes back nearly free of mats; not more than the owner can be asked for at once.
  * @param leftIndex mat index at check-out
  */
 export function homeCareOf(
@@ -97,7 +99,11 @@ export function homeCareOf(
   // From what they do on, and not more than they can be asked for at once: the fewest brushings that buy the most.
   const reachable = table.filter(({ perWeek }) => perWeek >= now && perWeek <= now + house['home.more'])
   const most = Math.max(weeksNow, ...reachable.map(({ next }) => next.weeks))
-  const asked = most >= weeksNow + house['home.gain'] ? reachable.find(({ next }) => next.weeks >= most) : undefined
+  const isFree = ({ next }: CareRow): boolean => next.indexThen <= house['home.free']
+  const asked =
+    most >= weeksNow + house['home.gain']
+      ? reachable.find(({ next }) => next.weeks >= most)
+      : (reachable.find(isFree) ?? reachable.at(-1))
   const cords = dog.coatType === 'corded'
   const overgrown = sheet.some(({ findings }) => findings.some(({ id }) => findingKind(id).after === 'nails-soon'))
   const said: [boolean, HomeNote][] = [
@@ -119,6 +125,7 @@ export function homeCareOf(
     nowPerWeek: now,
     weeksNow,
     weeksThen: most,
+    free: asked !== undefined && isFree(asked),
     how: bodySurfaceM2(dog.weightKg) > house['home.area'] ? 'leg-a-day' : 'ten-minutes',
     notes: said.filter(([applies]) => applies).map(([, note]) => note),
     nailsWeeks: house[overgrown ? 'nails.overgrown' : 'nails.weeks'],

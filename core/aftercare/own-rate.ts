@@ -1,5 +1,6 @@
 import type { OwnRate } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { normalCdf } from '../numbers/normal.ts'
 import { type MatsAWeek, matIndices, timesAsFast } from './rebook.ts'
 
 /** What one interval showed: the mat index it left with and came back with. */
@@ -12,7 +13,7 @@ export interface Interval {
 }
 
 /** No interval says more than this about a rate: so many times slower or faster than usual. */
-const MOST = 8
+const MOST = 30
 const HALVINGS = 50
 
 /** Usual rates as kept, as new mats week by week. */
@@ -41,17 +42,48 @@ export function timesUsual({ weeks, leftIndex, foundIndex, usualRates }: Interva
   return Math.exp((low + high) / 2)
 }
 
+/** Points of the grid on which what is only bounded from above is taken in, to either side. */
+const GRID = 200
+const SIGMAS = 6
+
 /**
  * A dog's own rate of matting, as a factor on its coat's: the logarithm is normal between dogs, and each interval is a
- * noisy look at it, so the estimate shrinks towards the usual rate while there are few.
+ * noisy look at it, so the estimate shrinks towards the usual rate while there are few. The last interval weighs most.
+ * A dog found as free as it left says "at most so fast", not how fast: such a look is censored (a tobit likelihood,
+ * Tobin, Econometrica 1958), and taken in by its normal chance on a grid.
+ * @param intervals oldest first
  */
 export function ownRate(intervals: readonly Interval[], house: House): OwnRate {
-  const logs = intervals
+  const looks = intervals
     .filter(({ weeks, usualRates }) => weeks >= 1 && (usualRates[0] ?? 0) > 0)
-    .map((interval) => Math.log(timesUsual(interval)))
-  const between = house['rebook.sigma'] ** 2
-  const noise = house['rate.noise'] ** 2
-  const precision = 1 / between + logs.length / noise
-  const mean = logs.reduce((sum, y) => sum + y, 0) / noise / precision
-  return { factor: Math.exp(mean), sigma: Math.sqrt(1 / precision), visits: logs.length }
+    .map((interval, i, all) => {
+      const least = interval.leftIndex + house['rate.seen']
+      return {
+        log: Math.log(timesUsual({ ...interval, foundIndex: Math.max(least, interval.foundIndex) })),
+        atMost: interval.foundIndex < least,
+        sigma: house['rate.noise'] / Math.sqrt(house['rate.forget'] ** (all.length - 1 - i)),
+      }
+    })
+  const measured = looks.filter(({ atMost }) => !atMost)
+  const precision = measured.reduce((sum, { sigma }) => sum + 1 / sigma ** 2, 1 / house['rebook.sigma'] ** 2)
+  const mean = measured.reduce((sum, { log, sigma }) => sum + log / sigma ** 2, 0) / precision
+  const sigma = Math.sqrt(1 / precision)
+  const bounds = looks.filter(({ atMost }) => atMost)
+  if (bounds.length === 0) return { factor: Math.exp(mean), sigma, visits: looks.length }
+  let weight = 0
+  let first = 0
+  let second = 0
+  for (let i = -GRID; i <= GRID; i++) {
+    const z = (SIGMAS * i) / GRID
+    const at = mean + z * sigma
+    const likely = bounds.reduce(
+      (all, bound) => all * normalCdf((bound.log - at) / bound.sigma),
+      Math.exp((-z * z) / 2),
+    )
+    weight += likely
+    first += likely * at
+    second += likely * at * at
+  }
+  const centre = first / weight
+  return { factor: Math.exp(centre), sigma: Math.sqrt(second / weight - centre ** 2), visits: looks.length }
 }

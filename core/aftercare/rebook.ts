@@ -1,35 +1,15 @@
 import { REGION_SIDES } from '../body/regions.ts'
+import { type CoatType, CURLED_COATS } from '../coat/coat-types.ts'
 import { GROWS_ON, meanLengthAfter, weeksToRegrow } from '../coat/growth.ts'
 import type { Assessment, OwnRate } from '../dog/dog.ts'
 import { isPuppy, isShow, keepsJacket } from '../dog/facts.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
+import { normalQuantile } from '../numbers/normal.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
-/** The standard normal quantile of the chance asked for, by bisection on the error function's series. */
-export function normalQuantile(chance: number): number {
-  let low = -6
-  let high = 6
-  for (let step = 0; step < 60; step++) {
-    const middle = (low + high) / 2
-    if (normalCdf(middle) < chance) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
-}
-
-/** Abramowitz and Stegun 26.2.11: the series of the normal distribution, exact to double precision within six sigma. */
-function normalCdf(x: number): number {
-  let term = x
-  let sum = x
-  for (let n = 1; Math.abs(term) > 1e-17 && n < 400; n++) {
-    term *= (x * x) / (2 * n + 1)
-    sum += term
-  }
-  return 0.5 + (sum * Math.exp((-x * x) / 2)) / Math.sqrt(2 * Math.PI)
-}
 
 /** What brushing at home leaves of the matting, 0 to 1, by times a week; between the known points by interpolation. */
 export function careFactor(care: { perWeek: number; toSkin: boolean } | null, house: House): number {
@@ -113,7 +93,7 @@ export function rebookOf(
   const indices = matIndices(leftIndex, mats, FORECAST_WEEKS + LATER_WEEKS)
   const over = indices.findIndex((index, week) => week > 0 && index >= house['rebook.index'])
   const weeks = over < 0 ? FORECAST_WEEKS : Math.min(FORECAST_WEEKS, over - 1)
-  const [most, whyMost] = longestFor(assessment, house)
+  const [most, whyMost] = longestFor(assessment, outlineMm, house)
   const bounded = Math.min(most, Math.max(Math.min(most, house['rebook.least']), weeks))
   return {
     weeks: bounded,
@@ -126,8 +106,27 @@ export function rebookOf(
 /** Styles that are cut to a shape, and lose it as the coat grows on. */
 const SHAPED: ReadonlySet<Assessment['wishes']['style']> = new Set(['trim', 'short', 'puppy'])
 
+/**
+ * Growth at which a cut has lost its shape, mm. Curls clipped short look tidy for longest; a scissored outline, and a
+ * fine coat that falls, show it sooner.
+ */
+const outgrownMm = (bodyMm: number, coatType: CoatType, house: House): number =>
+  CURLED_COATS.has(coatType)
+    ? interpolated(
+        [
+          [house['rebook.clipped-mm'], house['rebook.outgrown']],
+          [house['rebook.scissored-mm'], house['rebook.outgrown-long']],
+        ],
+        bodyMm,
+      )
+    : house['rebook.outgrown-long']
+
 /** The longest this dog is left, whatever its mats do, and why. */
-function longestFor({ dog, wishes }: Assessment, house: House): [weeks: number, why: Rebook['why']] {
+function longestFor(
+  { dog, wishes }: Assessment,
+  outlineMm: readonly number[],
+  house: House,
+): [weeks: number, why: Rebook['why']] {
   if (isPuppy(dog, house)) return [house['rebook.puppy'], 'puppy']
   const wire = dog.coatType === 'wire'
   const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
@@ -135,10 +134,19 @@ function longestFor({ dog, wishes }: Assessment, house: House): [weeks: number, 
     const rolled = isShow({ dog, wishes }) || wishes.showInDays !== null
     return [Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip']), 'jacket']
   }
-  const shaped = GROWS_ON.has(dog.coatType) && dog.coatType !== 'corded' && SHAPED.has(wishes.style)
-  const outgrown = Math.floor(weeksToRegrow(0, house['rebook.outgrown'], dog.coatType, house))
+  const bodyMm = outlineMm[BACK_INDEX]!
+  const curled = CURLED_COATS.has(dog.coatType)
+  // Long coat that falls keeps no shape to lose; long curls stand out from it whether they were cut or not.
+  const shaped =
+    GROWS_ON.has(dog.coatType) &&
+    dog.coatType !== 'corded' &&
+    ((SHAPED.has(wishes.style) && (curled || bodyMm <= house['rebook.fall-mm'])) ||
+      (curled && bodyMm >= house['rebook.scissored-mm']))
+  const outgrown = Math.floor(weeksToRegrow(0, outgrownMm(bodyMm, dog.coatType, house), dog.coatType, house))
   return shaped && outgrown < longest ? [outgrown, 'shape'] : [longest, 'most']
 }
+
+const BACK_INDEX = REGION_SIDES.findIndex(({ region }) => region === 'back')
 
 /** The dog's own rate; without visits its coat's, as unlike others as dogs are. */
 export const rateOf = ({ own }: Assessment, house: House): OwnRate =>

@@ -1,5 +1,6 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import { interpolated } from '../numbers/interpolate.ts'
 import type { CoatType } from './coat-types.ts'
 
 /** Coats that grow without stop; the others come back to a length of their own and stay there. */
@@ -28,8 +29,15 @@ export function lengthAfter(fromMm: number, fullMm: number, weeks: number, coatT
   return fullMm - (fullMm - fromMm) * Math.exp(-weeks / timeConstant(fullMm, house))
 }
 
+/** Weeks to nine tenths rise with the coat's own length, between the short and the long, so that no millimetre is a step. */
 const timeConstant = (fullMm: number, house: House): number =>
-  house[fullMm <= house['growth.short-mm'] ? 'growth.short-weeks' : 'growth.long-weeks'] / -Math.log(1 - BACK)
+  interpolated(
+    [
+      [house['growth.short-mm'], house['growth.short-weeks']],
+      [house['growth.long-mm'], house['growth.long-weeks']],
+    ],
+    fullMm,
+  ) / -Math.log(1 - BACK)
 
 /**
  * Mean length of the whole coat by weeks since it was cut, mm, weighted by area: `lengthAfter` summed over the dog in

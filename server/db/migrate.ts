@@ -7,6 +7,7 @@ import * as bench from './migrations/004-bench.ts'
 import * as nextVisit from './migrations/005-next-visit.ts'
 import * as searchIndex from './migrations/006-search-index.ts'
 import * as dogProfile from './migrations/007-dog-profile.ts'
+import * as mattingRates from './migrations/008-matting-rates.ts'
 
 interface Migration {
   readonly name: string
@@ -23,6 +24,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '005-next-visit', ...nextVisit },
   { name: '006-search-index', ...searchIndex },
   { name: '007-dog-profile', ...dogProfile },
+  { name: '008-matting-rates', ...mattingRates },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -1,0 +1,22 @@
+/** The standard normal quantile of the chance asked for, by bisection on the error function's series. */
+export function normalQuantile(chance: number): number {
+  let low = -6
+  let high = 6
+  for (let step = 0; step < 60; step++) {
+    const middle = (low + high) / 2
+    if (normalCdf(middle) < chance) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
+/** Abramowitz and Stegun 26.2.11: the series of the normal distribution, exact to double precision within six sigma. */
+export function normalCdf(x: number): number {
+  let term = x
+  let sum = x
+  for (let n = 1; Math.abs(term) > 1e-17 && n < 400; n++) {
+    term *= (x * x) / (2 * n + 1)
+    sum += term
+  }
+  return 0.5 + (sum * Math.exp((-x * x) / 2)) / Math.sqrt(2 * Math.PI)
+}
