@@ -136,7 +136,7 @@ const reason = z.discriminatedUnion('code', [
   reasonOf('asks-too-much', over),
   reasonOf('takes-too-long', over),
   reasonOf('would-not-match', z.object({ style })),
-  reasonOf('closed', z.object({ style, by: closed.exclude(['same-as-short', 'nothing-to-clip']) })),
+  reasonOf('closed', z.object({ style, by: closed.exclude(['same-as-short', 'same-as-keep', 'nothing-to-clip']) })),
   reasonOf('hand-card-over-visits', nothing),
   reasonOf('blade-under-worst-mat', z.object({ mm: z.number(), blade: z.string() })),
   reasonOf('clip-length', z.object({ mm: z.number() })),

@@ -9,6 +9,7 @@ export const DRY_METHOD_LABEL: Record<DryMethod, string> = {
 }
 
 export const DRYING_CAUTION_TEXT: Record<DryingCaution, string> = {
+  'will-not-dry': 'Will not get dry like this: warm the room or open a window.',
   'no-heated-cage': 'No heated cage or cabinet, low heat, breaks, and nobody leaves this dog.',
   'cool-air-on-sore-skin': 'Sore skin: cool air there.',
   'no-high-velocity': 'This dog takes no strong dryer: towels and a hand dryer only.',

@@ -131,6 +131,8 @@ export const VERDICT_LABEL: Record<VerdictName, string> = {
   'spot-work': 'Brush out with spot work',
   splice: 'Keep the outline, cut mats out beneath',
   'short-all-over': 'Short all over',
+  'keep-places': 'Coat kept, some places short',
+  'short-legs': 'Short legs, body kept',
   'short-body': 'Short body, legs kept',
   strip: 'Hand-strip',
   'look-first': 'Look first',
@@ -144,6 +146,8 @@ export const VERDICT_SHORT: Record<VerdictName, string> = {
   'spot-work': 'Spot work',
   splice: 'Cut beneath',
   'short-all-over': 'Short all over',
+  'keep-places': 'Some short',
+  'short-legs': 'Short legs',
   'short-body': 'Short body',
   strip: 'Strip',
   'look-first': 'Look first',
@@ -153,6 +157,8 @@ export const VERDICT_SHORT: Record<VerdictName, string> = {
 
 export const STYLE_LABEL: Record<string, string> = {
   keep: 'keeping the coat',
+  'keep-places': 'the coat kept, some places short',
+  'short-legs': 'short legs, the body kept',
   'short-body': 'a short body',
   short: 'short all over',
 }

@@ -233,6 +233,7 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
   'scar-no-blade': 'no blade on the scar',
   'no-air-on-packed-only': 'air opens packed coat, and there is none here',
   'no-air-here': 'no strong air here',
+  'air-was-tried': 'air was tried, and this felt did not open',
   'dryer-not-tolerated': 'this dog takes no dryer',
   'cover-too-short': 'the coat is too short to cover it',
   'shows-too-much': 'the hole would show',

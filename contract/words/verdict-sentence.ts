@@ -53,6 +53,10 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
     }
     case 'short-all-over':
       return `${name} comes down short all over${lengthClause(plan)}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+    case 'keep-places':
+      return `${name} keeps its coat; the ${places(plan, 'clip')} come short${lengthClause(plan)}${cutClause}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+    case 'short-legs':
+      return `${name}'s legs come down short${lengthClause(plan)}, the body is kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-body':
       return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'strip':

@@ -43,18 +43,18 @@ const TABLE: readonly Row[] = [
   [
     'a clean curly coat',
     {},
-    ['moisturising', 'conditioner', 'leave-in', 'tearless-face', 'ear-cleaner'],
-    ['degreasing', 'flea', 'medicated', 'mask'],
+    ['cleansing', 'conditioner', 'leave-in', 'tearless-face', 'ear-cleaner'],
+    ['moisturising', 'degreasing', 'flea', 'medicated', 'mask'],
     ['curl', 'clean-one-wash'],
   ],
   [
     'a cotton coat',
     dogs({ coatType: 'cotton' }),
-    ['moisturising', 'leave-in'],
+    ['cleansing', 'leave-in'],
     ['texturising', 'deshedding-shampoo'],
     ['curl'],
   ],
-  ['a dirty curly coat', all({ condition: 2 }), ['moisturising'], ['degreasing'], ['two-washes']],
+  ['a dirty curly coat', all({ condition: 2 }), ['cleansing', 'moisturising'], ['degreasing'], ['two-washes']],
   ['a filthy coat', all({ condition: 3 }), ['cleansing'], ['moisturising'], ['heavily-soiled', 'two-washes']],
   ['a foul coat', all({ condition: 4 }), ['cleansing'], [], ['heavily-soiled']],
   ['a greasy dog', tagged(['back', 'side', 'neck'], 'greasy'), ['degreasing', 'moisturising'], [], ['greasy']],
@@ -121,8 +121,8 @@ const TABLE: readonly Row[] = [
   [
     'a silky coat, clean',
     dogs({ coatType: 'silky', lengthMm: lengths(80) }),
-    ['moisturising', 'mask'],
-    ['cleansing', 'deshedding-shampoo'],
+    ['cleansing', 'mask'],
+    ['moisturising', 'deshedding-shampoo'],
     ['drop-coat'],
   ],
   [
@@ -135,7 +135,7 @@ const TABLE: readonly Row[] = [
   [
     'a brittle drop coat',
     dogs({ coatType: 'drop-double', lengthMm: lengths(90) }, all({ tags: ['brittle'] })),
-    ['keratin', 'moisturising'],
+    ['keratin', 'cleansing'],
     ['mask'],
     ['drop-coat'],
   ],
@@ -170,11 +170,11 @@ const TABLE: readonly Row[] = [
   [
     'knots to work out after the bath',
     on(NINE, { mat: 2, condition: 1 }),
-    ['demat-cream', 'moisturising'],
+    ['demat-cream', 'cleansing'],
     [],
     ['mats-loosen'],
   ],
-  ['pink skin on the belly', on(['belly'], { skin: 1 }), ['soothing', 'moisturising'], [], ['pink-skin', 'curl']],
+  ['pink skin on the belly', on(['belly'], { skin: 1 }), ['soothing', 'cleansing'], [], ['pink-skin', 'curl']],
   ['redness', found('belly', 'redness'), ['soothing'], [], ['pink-skin']],
   [
     'sore skin all over',
@@ -186,24 +186,18 @@ const TABLE: readonly Row[] = [
   [
     'a rash on greasy skin',
     on(['back'], { findings: [{ id: 'rash', sizeMm: null }], tags: ['greasy'], condition: 3 }),
-    ['hypoallergenic', 'moisturising'],
+    ['hypoallergenic', 'cleansing'],
     ['degreasing'],
     ['sore-skin'],
   ],
-  [
-    'dander leaves the wash as it is',
-    found('back', 'dander'),
-    ['moisturising'],
-    ['soothing', 'hypoallergenic'],
-    ['curl'],
-  ],
-  ['a lump leaves the wash as it is', found('side', 'lump'), ['moisturising'], ['hypoallergenic'], ['curl']],
-  ['a tick leaves the wash as it is', found('neck', 'tick'), ['moisturising'], ['hypoallergenic'], ['curl']],
+  ['dander leaves the wash as it is', found('back', 'dander'), ['cleansing'], ['soothing', 'hypoallergenic'], ['curl']],
+  ['a lump leaves the wash as it is', found('side', 'lump'), ['cleansing'], ['hypoallergenic'], ['curl']],
+  ['a tick leaves the wash as it is', found('neck', 'tick'), ['cleansing'], ['hypoallergenic'], ['curl']],
   ['fleas on a grown dog', found('rump', 'fleas'), ['flea'], [], ['fleas-seen']],
   [
     'flea dirt on a pregnant dog',
     dogs({ health: ['pregnant'] }, found('rump', 'flea-dirt')),
-    [],
+    ['hypoallergenic'],
     ['flea'],
     ['fleas-seen'],
   ],
@@ -234,7 +228,7 @@ const TABLE: readonly Row[] = [
   [
     'a vet’s product on the belly',
     dogs(medicated(['belly', 'groin'])),
-    ['medicated', 'moisturising', 'tearless-face'],
+    ['medicated', 'cleansing', 'tearless-face'],
     [],
     ['prescribed', 'curl'],
   ],
@@ -403,13 +397,47 @@ describe('the order of a bath', () => {
     })
   })
 
-  test('mat-release is blown out before it is rinsed, and those minutes are the verdict’s', () => {
+  test.each([
+    ['a dog that takes no dryer', { dryerTolerance: 'none' }],
+    ['a heart', { health: ['heart'] }],
+    ['short of breath', { health: ['breathing'] }],
+    ['a frightened dog', { temperament: 'anxious' }],
+  ] as const)('%s is not blown through in the tub, and is washed to the root all the same', (_, dog) => {
+    const bath = bathOf(dogs({ coatType: 'double', ...dog }, on(NINE, { undercoat: 3 })))
+    expect(bath.steps.some(({ kind, id }) => kind === 'blast' && id.startsWith('cycle'))).toBe(false)
+    expect(kinds(bath)).toContain('deshedding-shampoo')
+  })
+  test('ears and pads are done in the last wait, so that they are not wetted again', () => {
+    const { steps } = bathOf({})
+    const waits = steps.filter(({ waitMin }) => waitMin > 0)
+    expect(waits.length).toBeGreaterThan(1)
+    expect(waits.at(-1)!.meanwhile).toEqual(expect.arrayContaining(['ears', 'paws']))
+  })
+  // Common practice: a small pet in ordinary condition.
+  test.each(['curly', 'silky', 'smooth'] as const)('a %s pet of 3 kg stands 8 to 20 minutes in the tub', (coatType) => {
+    const { minutes } = bathOf(dogs({ coatType, weightKg: 3, lengthMm: lengths(coatType === 'smooth' ? 12 : 35) }))
+    expect(minutes).toBeGreaterThan(8)
+    expect(minutes).toBeLessThan(20)
+  })
+  test('a coat that is cut short gets no mask', () => {
+    const drop = dogs({ coatType: 'drop-double', lengthMm: lengths(90) })
+    expect(kinds(bathOf(drop))).toContain('mask')
+    expect(kinds(bathOf({ ...drop, wishes: { style: 'short' } }))).not.toContain('mask')
+  })
+  test('where no flea product may go on, a mild wash is left on five minutes', () => {
+    const bath = bathOf(dogs({ health: ['pregnant'] }, found('rump', 'fleas')))
+    const wash = bath.steps.find(({ kind }) => kind === 'wash')!
+    expect(wash.productKind).toBe('hypoallergenic')
+    expect(wash.dwellMin).toBeGreaterThanOrEqual(5)
+  })
+  test('mat-release is rinsed out, and then blown out on the towelled coat; those minutes are the verdict’s', () => {
     const bath = bathOf(
       dogs({ coatType: 'double', lengthMm: lengths(65) }, on(NINE, { undercoat: 4, mat: 4, extent: 0.75 })),
     )
     const i = at(bath, ({ id }) => id === 'mat-release')
-    expect(bath.steps.slice(i, i + 3).map(({ kind }) => kind)).toEqual(['treat', 'blast', 'rinse'])
-    expect(bath.steps[i + 1]!.inVerdict).toBe(true)
+    expect(bath.steps.slice(i, i + 2).map(({ kind }) => kind)).toEqual(['treat', 'rinse'])
+    const towel = at(bath, ({ kind }) => kind === 'towel')
+    expect(bath.steps[towel + 1]).toMatchObject({ kind: 'blast', inVerdict: true })
     const own = bath.steps.reduce(
       (sum, { handsMin, waitMin, inVerdict }) => sum + (inVerdict ? 0 : handsMin) + waitMin,
       0,
@@ -487,10 +515,10 @@ const without = (...gone: ProductKind[]): Product[] => USUAL_SHELF.filter(({ kin
 
 describe('the shelf', () => {
   test('what is not there steps down to the next kind, and says so', () => {
-    const bath = bathOf({}, without('moisturising'))
-    expect(bath.steps.find(({ kind }) => kind === 'wash')!.productKind).toBe('cleansing')
+    const bath = bathOf({}, without('cleansing'))
+    expect(bath.steps.find(({ kind }) => kind === 'wash')!.productKind).toBe('moisturising')
     expect(bath.warnings).toContainEqual(
-      expect.objectContaining({ code: 'stepped-down', wanted: 'moisturising', kind: 'cleansing' }),
+      expect.objectContaining({ code: 'stepped-down', wanted: 'cleansing', kind: 'moisturising' }),
     )
   })
   test('an empty shelf leaves water', () => {
@@ -507,22 +535,22 @@ describe('the shelf', () => {
     ['under-label-age', { minAgeWeeks: 400 }],
     ['under-label-weight', { minWeightKg: 50 }],
   ])('a product that is %s is passed over, with that reason', (code, changes) => {
-    const bad = product('moisturising', changes)
-    const bath = bathOf({}, [bad, ...without('moisturising')])
+    const bad = product('cleansing', changes)
+    const bath = bathOf({}, [bad, ...without('cleansing')])
     const { choice } = bath.steps.find(({ kind }) => kind === 'wash')!
     expect(choice!.product!.id).not.toBe(bad.id)
     expect(choice!.weighed.find((weighed) => weighed.product.id === bad.id)!.refusals).toContain(code)
   })
   test('one family where there is a choice; what expires first goes first', () => {
     const shelf = [
-      product('moisturising', { family: 'Fennel' }),
+      product('cleansing', { family: 'Fennel' }),
       product('conditioner', { name: 'Aster', id: 'a', family: 'Aster' }),
       product('conditioner', { name: 'Fennel', id: 'f', family: 'Fennel' }),
     ]
     expect(bathOf({}, shelf).steps.find(({ kind }) => kind === 'condition')!.choice!.product!.id).toBe('f')
     const old = [
-      product('moisturising', { id: 'new', expiresInDays: 300 }),
-      product('moisturising', { id: 'old', expiresInDays: 20 }),
+      product('cleansing', { id: 'new', expiresInDays: 300 }),
+      product('cleansing', { id: 'old', expiresInDays: 20 }),
     ]
     expect(bathOf({}, old).steps.find(({ kind }) => kind === 'wash')!.choice!.product!.id).toBe('old')
   })
@@ -536,7 +564,7 @@ describe('the shelf', () => {
     const swapped = (id: string) => bathOf({}, shelf, { [slot]: id }).steps.find((step) => step.id === slot)!.choice!
     expect(swapped('mine').product!.id).toBe('mine')
     expect(swapped('mine').swapRefused).toBeNull()
-    expect(swapped('bad').product!.id).toBe('moisturising')
+    expect(swapped('bad').product!.id).toBe('cleansing')
     expect(swapped('bad').swapRefused).toEqual(['expired'])
   })
   test('what is used adds up, and low stock and near dates are said', () => {
@@ -549,7 +577,7 @@ describe('the shelf', () => {
       expiresInDays: 7,
     }))
     const bath = bathOf({ dog: { weightKg: 30 } }, shelf)
-    const wash = bath.uses.find(({ product: { kind } }) => kind === 'moisturising')!
+    const wash = bath.uses.find(({ product: { kind } }) => kind === 'cleansing')!
     expect(wash.cost).toBeCloseTo(wash.productMl * 2, 9)
     expect(bath.warnings.map(({ code }) => code)).toEqual(expect.arrayContaining(['low-after', 'expires-soon']))
   })

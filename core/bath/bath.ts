@@ -6,6 +6,7 @@ import { dryingModel } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import {
+  blowOut,
   condition,
   cycle,
   cyclesOf,
@@ -120,6 +121,7 @@ export function planBath(
   tub.plain('towel', 'towel', all, house['bath.towel'] + house['bath.towel-each'] * towels, ['shake-squeeze'], {
     whole: true,
   })
+  blowOut(tub, plan)
   const leaveIn = bathed.filter(({ prescribed, skin }) => !prescribed && skin < 2)
   if ((dog.coatType === 'curly' || dog.coatType === 'cotton') && leaveIn.length > 0) {
     const indexes = indexesOf(leaveIn)

@@ -32,7 +32,9 @@ export function pack(windows: readonly Window[], jobs: readonly Job[]): Packed {
     if (saved > best.saved + 1e-9) best = { at: [...at], saved }
     const job = order[i]
     if (!job || saved + after[i]! <= best.saved + 1e-9) return
-    for (const [w, window] of windows.entries()) {
+    // Of equal savings the latest: what is done last is not wetted again.
+    for (let w = windows.length - 1; w >= 0; w--) {
+      const window = windows[w]!
       if (room[w]! + 1e-9 < job.minutes || !job.allowed(window.id)) continue
       room[w]! -= job.minutes
       at[i] = w

@@ -1,7 +1,7 @@
 import { EAR_LEATHER, FACE, isPaw } from '../body/places.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { hasJacket, isPuppy } from '../dog/facts.ts'
+import { hasJacket, isPuppy, mayBlast } from '../dog/facts.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import type { Bath, BathNote } from './shape.ts'
 import { grouped, hasTag, indexesOf, type Tub } from './tub.ts'
@@ -48,12 +48,13 @@ export function cyclesOf(sides: readonly SideWants[], { sheet }: Assessment): Ba
   return impacted ? { planned: 2, low: 2, high: 4 } : { planned: 1, low: 1, high: 2 }
 }
 
-/** Conditioner worked into the dry coat, air, rinse, shampoo to the root, air, rinse; over again until air opens it. */
+/** Conditioner worked into the dry coat, air (on a dog that may be blown in the tub), rinse, shampoo to the root, air, rinse; over again until air opens it. */
 export function cycle(tub: Tub, sides: readonly SideWants[], times: number): void {
   const { house } = tub
   const indexes = indexesOf(sides)
   const ml = washMl(indexes, tub.coat, house)
   const reasons: BathReason[] = ['packed-undercoat']
+  const blast = mayBlast(tub.assessment.dog)
   for (let n = 1; n <= times; n++) {
     tub.product(
       'condition',
@@ -69,9 +70,10 @@ export function cycle(tub: Tub, sides: readonly SideWants[], times: number): voi
         notes: [n === 1 ? 'dry-coat-to-root' : 'to-the-root'],
       },
     )
-    tub.plain('blast', `cycle-${n}.air-1`, indexes, tub.minutes(indexes, 'bath.blast') / 2, ['blow-through'], {
-      reasons,
-    })
+    if (blast)
+      tub.plain('blast', `cycle-${n}.air-1`, indexes, tub.minutes(indexes, 'bath.blast') / 2, ['blow-through'], {
+        reasons,
+      })
     tub.plain('rinse', `cycle-${n}.rinse-1`, indexes, tub.minutes(indexes, 'bath.rinse'), [])
     tub.product(
       'wash',
@@ -87,9 +89,10 @@ export function cycle(tub: Tub, sides: readonly SideWants[], times: number): voi
         notes: ['scrub-to-root'],
       },
     )
-    tub.plain('blast', `cycle-${n}.air-2`, indexes, tub.minutes(indexes, 'bath.blast') / 2, ['stop-when-open'], {
-      reasons,
-    })
+    if (blast)
+      tub.plain('blast', `cycle-${n}.air-2`, indexes, tub.minutes(indexes, 'bath.blast') / 2, ['stop-when-open'], {
+        reasons,
+      })
     tub.plain('rinse', `cycle-${n}.rinse-2`, indexes, tub.minutes(indexes, 'bath.rinse'), [])
   }
 }
@@ -288,20 +291,21 @@ export function matRelease(tub: Tub, plan: Plan): number[] {
       reasons: ['mats-loosen'],
     },
   )
-  const blown = indexes.filter((index) => plan.regions[index]!.treatment === 'blow-out')
+  return indexes
+}
+
+/** What the verdict blows out: on a coat rinsed clean, as the first of its drying; its minutes are the verdict's. */
+export function blowOut(tub: Tub, plan: Plan): void {
+  const blown = plan.regions.filter(({ treatment }) => treatment === 'blow-out')
   if (blown.length > 0)
     tub.plain(
       'blast',
       'blow-out',
-      blown,
-      blown.reduce((sum, index) => sum + plan.regions[index]!.option.minutes, 0),
+      blown.map(({ index }) => index),
+      blown.reduce((sum, { option }) => sum + option.minutes, 0),
       ['blow-through'],
-      {
-        reasons: ['packed-undercoat'],
-        inVerdict: true,
-      },
+      { reasons: ['packed-undercoat'], inVerdict: true },
     )
-  return indexes
 }
 
 /** Discharge, swelling or broken skin in or on an ear: nothing goes in, the vet looks. */

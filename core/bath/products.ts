@@ -75,7 +75,7 @@ export const KIND_TRAITS: Readonly<Record<(typeof BATH_KIND_IDS)[number], KindTr
   soothing: wash(['hypoallergenic']),
   hypoallergenic: wash(['soothing']),
   medicated: ready([10, 10]),
-  flea: { dilution: [8, 8, 8], dwell: [5, 10], next: [] },
+  flea: { dilution: [8, 8, 8], dwell: [5, 10], next: ['hypoallergenic', 'soothing'] },
   conditioner: { dilution: [8, 16, 32], dwell: [3, 5], next: [] },
   'deshedding-conditioner': { dilution: [8, 16, 32], dwell: [3, 5], next: ['conditioner'] },
   mask: { dilution: [4, 4, 4], dwell: [10, 10], next: ['keratin', 'conditioner'] },

@@ -103,7 +103,7 @@ export class Tub {
       pass: more.pass ?? null,
       solutionMl,
       handsMin: more.handsMin,
-      dwellMin: prescribed ? prescribed.dwellMin : product ? (more.dwellMin ?? this.#dwell(product, worst)) : 0,
+      dwellMin: prescribed ? prescribed.dwellMin : product ? (more.dwellMin ?? this.#dwell(product, worst, wanted)) : 0,
       reasons: more.reasons ?? [],
       notes: more.notes ?? [],
       inVerdict: false,
@@ -121,7 +121,8 @@ export class Tub {
   }
 
   /** Within the label's range: short on what is clean and on puppies, long on what is filthy. */
-  #dwell({ dwellMin: [low, high] }: Product, worst: Score): number {
+  #dwell({ kind, dwellMin: [low, high] }: Product, worst: Score, wanted: ProductKind): number {
+    if (wanted === 'flea' && kind !== 'flea') return Math.max(low, this.house['bath.flea-mild'])
     if (isPuppy(this.assessment.dog, this.house) || worst < 2) return low
     return worst === 2 ? (low + high) / 2 : high
   }

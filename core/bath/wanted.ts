@@ -3,6 +3,7 @@ import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, scarAt, vetProductUnnamed } from '../dog/facts.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
@@ -10,6 +11,7 @@ import type { Score } from '../scores/scales.ts'
 import type { SideScores } from '../scores/sheet.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import { ageWeeks, seesFleas } from './allowed.ts'
+import { shareOf } from './volumes.ts'
 
 /** Why a place is not bathed. */
 export const NO_BATH = [
@@ -99,7 +101,7 @@ function ownWashes(region: RegionId, undercoat: Score, assessment: Assessment): 
   if (hasJacket(assessment.dog)) return twice(want(FURNISHINGS.has(region) ? 'cleansing' : 'texturising', 'jacket'))
   if (coatType === 'double' && undercoat >= 2) return twice(want('deshedding-shampoo', 'loose-undercoat'))
   if (DROP_COATS.has(coatType)) return [want('cleansing', 'drop-coat'), want('moisturising', 'drop-coat')]
-  if (CURLED_COATS.has(coatType)) return twice(want('moisturising', 'curl'))
+  if (CURLED_COATS.has(coatType)) return [want('cleansing', 'curl'), want('moisturising', 'curl')]
   if (coatType === 'corded') return twice(want('cleansing', 'cords'))
   if (coatType === 'hairless') return twice(want('moisturising', 'bare-skin'))
   if (coatType === 'feathered' && FEATHERING.has(region))
@@ -143,6 +145,7 @@ function conditionOf(
   region: RegionId,
   undercoat: Score,
   mm: number,
+  long: boolean,
   skin: Score,
   assessment: Assessment,
   house: House,
@@ -159,9 +162,9 @@ function conditionOf(
   }
   if (isPaw(region) || FACE.has(region)) return null
   if (dog.coatType === 'double' && undercoat >= 2) return want('deshedding-conditioner', 'loose-undercoat')
-  if (DROP_COATS.has(dog.coatType)) return want(scores.tags.includes('brittle') ? 'keratin' : 'mask', 'drop-coat')
-  if (CURLED_COATS.has(dog.coatType))
-    return want(worn && mm > house['bath.conditioned'] ? 'mask' : 'conditioner', 'curl')
+  if (DROP_COATS.has(dog.coatType))
+    return want(long ? (scores.tags.includes('brittle') ? 'keratin' : 'mask') : 'conditioner', 'drop-coat')
+  if (CURLED_COATS.has(dog.coatType)) return want(worn && long ? 'mask' : 'conditioner', 'curl')
   if (dog.coatType === 'feathered') return FEATHERING.has(region) ? want('conditioner', 'feathering') : null
   if (dog.coatType === 'corded' || dog.coatType === 'smooth' || dog.coatType === 'hairless') return null
   return mm > house['bath.conditioned'] ? want('conditioner', 'plain-coat') : null
@@ -176,6 +179,8 @@ function passesOf(
 ): { passes: 1 | 2; reason: BathReason } {
   if (prescribed) return { passes: 1, reason: 'prescribed' }
   if (packed) return { passes: 2, reason: 'packed-undercoat' }
+  // Cleansed, then soothed.
+  if (scores.tags.includes('odour')) return { passes: 2, reason: 'odour' }
   if (scores.condition !== null && scores.condition >= 2) return { passes: 2, reason: 'two-washes' }
   if (schools.washes === 'two') return { passes: 2, reason: 'house-two-washes' }
   return { passes: 1, reason: scores.condition === null ? 'condition-unknown' : 'clean-one-wash' }
@@ -192,6 +197,12 @@ function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: As
 /** What every region-side asks of the bath. @param mm length of each as it comes to the tub */
 export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[], house: House): SideWants[] {
   const { dog, sheet } = assessment
+  // A mask is for a coat that is long and stays so, not for the ears and tail of a clipped one.
+  const staysLong = REGION_SIDES.map(
+    ({ index, region }) => Math.min(mm[index]!, wishedMm(region, assessment, house) ?? mm[index]!) > house['bath.mask'],
+  )
+  const masked =
+    shareOf(REGION_SIDES.filter(({ index }) => staysLong[index]).map(({ index }) => index)) > house['bath.dirty']
   return REGION_SIDES.map(({ index, region }): SideWants => {
     const scores = sheet[index]!
     const skin = bathSkin(scores)
@@ -205,8 +216,8 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
     const noBath = noBathOf(scores, region, skin, assessment)
     const { passes, reason } = passesOf(scores, packed, prescribed, assessment)
     const washes = washesOf(scores, region, undercoat, skin, prescribed, assessment, house)
-    // One wash is the coat's own; two begin with what takes the dirt off.
-    const list = passes === 2 ? washes : washes[0].reason === washes[1].reason ? [washes[1]] : [washes[0]]
+    // The first wash cleans, the second cares; where one is enough it is the one that cleans.
+    const list = passes === 2 ? washes : [washes[0]]
     return {
       index,
       region,
@@ -228,7 +239,9 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
         !prescribed,
       packed,
       condition:
-        noBath || prescribed ? null : conditionOf(scores, region, undercoat, mm[index]!, skin, assessment, house),
+        noBath || prescribed
+          ? null
+          : conditionOf(scores, region, undercoat, mm[index]!, masked && staysLong[index]!, skin, assessment, house),
     }
   })
 }

@@ -23,6 +23,8 @@ export const FACE_EDGE = places('eyes', 'muzzle')
 export const EARS = places('ear-outer', 'ear-inner', 'behind-ear')
 /** The ear itself. */
 export const EAR_LEATHER = places('ear-outer', 'ear-inner')
+/** Where hair felts by rubbing, not by undercoat that will not come out. */
+export const FRICTION = places('ear-outer', 'ear-inner', 'behind-ear', 'armpit', 'belly', 'groin', 'sanitary')
 /** Where a feathered coat carries its fringe on the trunk. */
 export const FRINGE = places('belly', 'chest', 'breeches')
 /** Where a wire coat may be softened: legs and beard. */

@@ -63,6 +63,10 @@ export const needsHeatCare = ({ dog, room }: { dog: Dog; room: Room }, house: Ho
 
 export const isFrightened = ({ temperament }: Dog): boolean => temperament === 'anxious' || temperament === 'bites'
 
+/** Whether air may be blown through its coat in the tub. */
+export const mayBlast = (dog: Dog): boolean =>
+  dog.dryerTolerance !== 'none' && !isFrightened(dog) && !flagged(dog, 'heart', 'breathing')
+
 /** Legs that will not carry it through a long groom. */
 export const standsBriefly = ({ dog, room }: { dog: Dog; room: Room }, house: House): boolean =>
   isPuppy(dog, house) ||

@@ -17,6 +17,10 @@ export interface WetCoat {
   readonly densityFactor: number
 }
 
+/** Water in coat and on skin when it has stopped dripping, g. */
+export const wetG = ({ dog }: Assessment, { totalG, bsaM2 }: WetCoat, house: House): number =>
+  totalG * house[`pickup.${dog.coatType}`] + bsaM2 * house['skin.film']
+
 export function coatAtTub({ dog }: Assessment, plan: Plan, house: House): WetCoat {
   const bsaM2 = bodySurfaceM2(dog.weightKg)
   const densityFactor = house[`factor.density.${dog.density}`]

@@ -7,7 +7,7 @@ import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { keptAt } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
-import { coatAtTub, type WetCoat } from './coat.ts'
+import { coatAtTub, type WetCoat, wetG } from './coat.ts'
 import { type Blown, blown, brushDryMinutes, minutesToBlow, regainAt, towelled } from './physics.ts'
 import { type DrySettings, usualSettings } from './settings.ts'
 
@@ -22,6 +22,7 @@ export interface DryingStage {
 }
 
 export const DRYING_CAUTIONS = [
+  'will-not-dry',
   'no-heated-cage',
   'cool-air-on-sore-skin',
   'no-high-velocity',
@@ -67,6 +68,10 @@ export interface Drying {
 }
 
 const MM_PER_CM = 10
+/** Closer than this to what the heated air leaves in it, a coat does not come to count as dry. */
+const ALMOST = 0.98
+/** Warm air that takes less than this dries nothing, g a minute. */
+const LEAST_RATE = 0.5
 const SECONDS = 60
 const L_PER_M3 = 1000
 
@@ -83,19 +88,27 @@ function methodOf({ dog }: Assessment, { regions, verdict }: Plan): DryMethod {
 
 const floorOf = (coatType: CoatType, house: House): number =>
   house[
-    CURLED_COATS.has(coatType)
-      ? 'brush.floor.curl'
-      : DROP_COATS.has(coatType)
-        ? 'brush.floor.drop'
-        : 'brush.floor.other'
+    UNBRUSHED.has(coatType)
+      ? 'brush.floor.none'
+      : CURLED_COATS.has(coatType)
+        ? 'brush.floor.curl'
+        : DROP_COATS.has(coatType)
+          ? 'brush.floor.drop'
+          : 'brush.floor.other'
   ]
 
-function cautionsOf(assessment: Assessment, stages: readonly DryingStage[], house: House): DryingCaution[] {
+function cautionsOf(
+  assessment: Assessment,
+  stages: readonly DryingStage[],
+  dries: boolean,
+  house: House,
+): DryingCaution[] {
   const { dog, sheet } = assessment
   const kept = sheet.flatMap((scores) => keptAt('dryer', scores))
   const noHood = sheet.some(({ findings }) => findings.some(({ id }) => findingKind(id).air === 'no-hood'))
   const blown = stages.some(({ stage, minutes }) => stage === 'high-velocity' && minutes > 0)
   const says: Record<DryingCaution, boolean> = {
+    'will-not-dry': !dries,
     'no-heated-cage': needsHeatCare(assessment, house),
     'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2) || kept.some(({ as }) => as === 'no-heat'),
     'no-high-velocity': dog.dryerTolerance === 'none',
@@ -112,7 +125,10 @@ const helpersOf = (settings: DrySettings, house: House): number =>
   (settings.nozzle ? house['air.nozzle'] : 1) * (settings.spray ? house['air.spray'] : 1)
 
 const highVelocityRate = (coat: WetCoat, settings: DrySettings, flow: number, house: House): number =>
-  (house['air.k'] * (flow / house['air.flow']) * (house['air.surface'] / coat.bsaM2) * helpersOf(settings, house)) /
+  (house['air.k'] *
+    (flow / house['air.flow']) *
+    (house['air.surface'] / Math.max(coat.bsaM2, house['air.surface'])) *
+    helpersOf(settings, house)) /
   (house['air.length-base'] + house['air.length-per-cm'] * (coat.meanMm / MM_PER_CM) * coat.densityFactor)
 
 /** Some hold that conditioner slows drying, some that it speeds it: a setting of the house, neutral by default. */
@@ -130,6 +146,8 @@ export interface DryingModel {
   readonly towels: number
   /** null for a dog that takes no such dryer. */
   readonly air: { readonly k: number; readonly vapour: number; readonly bound: number; readonly until: number } | null
+  /** Whether coat gets dry at all in this room, with these dryers. */
+  readonly dries: boolean
   readonly warm: {
     readonly rate: number
     readonly regain: number
@@ -148,7 +166,7 @@ export function dryingModel(
 ): DryingModel {
   const { dog, room } = assessment
   const coat = coatAtTub(assessment, plan, house)
-  const dripping = coat.totalG * house[`pickup.${dog.coatType}`]
+  const dripping = wetG(assessment, coat, house)
   const { left: afterTowel, towels } = towelled(dripping, house)
   const flow = settings.airFlowLs * (settings.low ? house['air.low'] : 1)
   const heatedRh = relativeHumidity(settings.warmOutletC, humidityRatio(room.tempC, room.rh))
@@ -158,6 +176,8 @@ export function dryingModel(
     house['factor.length.base'] + house['factor.length.per-mm'] * coat.meanMm,
   )
   const conditioned = conditionerFactor(assessment, house)
+  const rate =
+    SECONDS * evaporation(room, settings.warmOutletC, settings.warmFlowM3s, house['brush.share']) * conditioned
   return {
     method,
     coatMassG: coat.totalG,
@@ -176,12 +196,14 @@ export function dryingModel(
             bound: house['air.bound'] * coat.totalG,
             until: Math.max((1 - house['air.gone']) * dripping, house['air.left'] * coat.totalG),
           },
+    dries: rate >= LEAST_RATE && regainAt(heatedRh) < ALMOST * house['brush.done'],
     warm: {
-      rate: SECONDS * evaporation(room, settings.warmOutletC, settings.warmFlowM3s, house['brush.share']) * conditioned,
-      regain: regainAt(heatedRh) * coat.totalG,
+      rate: Math.max(LEAST_RATE, rate),
+      // A coat that will not get dry is reckoned as one that nearly would not, so that damp air is never the faster.
+      regain: Math.min(regainAt(heatedRh), ALMOST * house['brush.done']) * coat.totalG,
       falling: house['brush.falling'] * coat.totalG,
       done: house['brush.done'] * coat.totalG,
-      floor: method === 'natural' ? 0 : floorOf(dog.coatType, house) * coat.bsaM2 * lengthFactor,
+      floor: house['brush.floor.base'] + floorOf(dog.coatType, house) * coat.bsaM2 * lengthFactor,
     },
   }
 }
@@ -287,11 +309,20 @@ export function dryingOf(
   const stages: DryingStage[] = [
     { stage: 'towel', minutes: 0, waterStartG: dripping, waterEndG: afterTowel },
     { stage: 'high-velocity', minutes: airMinutes, waterStartG: afterTowel, waterEndG: air.left },
-    { stage: 'brush-dry', minutes: brushMinutes(model, airMinutes), waterStartG: air.left, waterEndG: left },
+    {
+      stage: 'brush-dry',
+      // What will not get dry is worked as long as the hands take, and said.
+      minutes: model.dries ? brushMinutes(model, airMinutes) : model.warm.floor,
+      waterStartG: air.left,
+      waterEndG: left,
+    },
   ]
+  // Air alone dries: brushing and carding beside it do not.
   const blowOut = plan.regions
     .filter(({ treatment }) => treatment === 'blow-out')
-    .reduce((sum, { option }) => sum + option.minutes, 0)
+    .flatMap(({ option }) => option.cost.parts)
+    .filter(({ rate }) => rate.startsWith('minutes.blow-out'))
+    .reduce((sum, { minutes }) => sum + minutes, 0)
   return {
     method,
     coatMassG,
@@ -309,7 +340,7 @@ export function dryingOf(
       vapour: air.vapour + air.left - left,
       left,
     },
-    cautions: cautionsOf(assessment, stages, house),
+    cautions: cautionsOf(assessment, stages, model.dries, house),
   }
 }
 
@@ -330,6 +361,3 @@ export function naturalHours(assessment: Assessment, model: DryingModel, house: 
   const regain = Math.min(regainAt(room.rh) * model.coatMassG, model.warm.done * ALMOST)
   return brushDryMinutes(model.afterTowel, model.warm.done, model.warm.falling, regain, rate) / MINUTES_PER_HOUR
 }
-
-/** In a damp room the coat would never come to count as dry; closer than this is said as so many hours. */
-const ALMOST = 0.98

@@ -42,7 +42,8 @@ function meanwhileSteps({ id, meanwhile }: BathStep, { jobMinutes, steps }: Bath
 }
 
 /**
- * The bath with what is blown out and carded in it: after the mat-release where there is one, else before the towel.
+ * The bath with what is blown out and carded in it: after the last rinse and the towel, as the first of the drying, so
+ * that nothing blown out is soaked again.
  * What follows a wait is not begun before it is over; work that fills the wait stands before it.
  */
 export function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): GroomStep[] {
@@ -52,9 +53,8 @@ export function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): Groo
     (kind === 'ears' && meanwhile.has('ears')) ||
     (kind === 'nails' && handsMin === 0 && (meanwhile.has('nails-front') || meanwhile.has('nails-hind')))
   const steps = bath.steps.filter((step) => !step.inVerdict && !doneMeanwhile(step))
-  const treat = steps.findLastIndex(({ kind }) => kind === 'treat')
   const towel = steps.findIndex(({ kind }) => kind === 'towel')
-  const at = treat >= 0 ? treat + 1 : towel >= 0 ? towel : steps.length
+  const at = towel >= 0 ? towel + 1 : steps.length
   const list: GroomStep[] = []
   let leftOn: string[] = []
   let through: readonly string[] = []

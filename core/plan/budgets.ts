@@ -1,7 +1,8 @@
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment, Dog, HealthFlag } from '../dog/dog.ts'
-import { isGrave, isPuppy } from '../dog/facts.ts'
+import { hasShortSkull, isFrail, isGrave, isPuppy } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { interpolated } from '../numbers/interpolate.ts'
 import type { Budgets } from './solve.ts'
 
 /** One step of a figure, so that the screen can open it: what, by which number, and the figure after it. */
@@ -10,14 +11,43 @@ export interface Step {
   readonly value: number
 }
 
-const FRAIL: readonly HealthFlag[] = ['puppy', 'senior', 'heart', 'breathing', 'arthritis', 'weak-hind']
+/** Flags that take half of what a dog can give. */
+const HALF: readonly HealthFlag[] = ['senior', 'heart', 'breathing', 'arthritis', 'weak-hind']
 
-const frailties = (dog: Dog, house: House): number =>
-  FRAIL.filter((flag) => (flag === 'puppy' ? isPuppy(dog, house) : dog.health.includes(flag))).length
+/** What a young dog can give rises with its months; a flagged puppy of unknown age is taken for the youngest. */
+function puppyFactor(dog: Dog, house: House): number {
+  const months = dog.ageMonths ?? (dog.health.includes('puppy') ? 0 : Number.POSITIVE_INFINITY)
+  return interpolated(
+    [
+      [house['puppy.young'], house['give.health.one']],
+      [house['give.grown'], 1],
+    ],
+    months,
+  )
+}
+
+/** Each thing about its health that leaves a dog less to give. */
+const healthFactors = (dog: Dog, house: House): number[] =>
+  [
+    puppyFactor(dog, house),
+    ...HALF.filter((flag) => dog.health.includes(flag)).map(() => house['give.health.one']),
+    hasShortSkull(dog) ? house['give.health.short-skull'] : 1,
+    ...(['seizures', 'pregnant', 'diabetic'] as const).map((flag) =>
+      dog.health.includes(flag) ? house[`give.health.${flag}`] : 1,
+    ),
+    isGrave(dog, house) ? house['give.health.grave'] : 1,
+  ].filter((factor) => factor < 1)
+
+/** A big dog can give more than a small one: by the root of its surface, within bounds. */
+const sizeFactor = ({ weightKg }: Dog, house: House): number =>
+  Math.min(
+    house['give.size-most'],
+    Math.max(house['give.size-least'], Math.sqrt(bodySurfaceM2(weightKg) / house['give.surface'])),
+  )
 
 /**
- * What the dog can give, in pull-minutes: the base, times a temper factor, times the smallest health factor that
- * applies [est]. One pull-minute is a minute at pull 1 on a region of tenderness 1.5.
+ * What the dog can give, in pull-minutes: the base, by its size, times a temper factor, times the smallest health factor
+ * that applies, and less where two or more do [est]. One pull-minute is a minute at pull 1 on a region of tenderness 1.5.
  */
 export function pullBudget(dog: Dog, house: House): { pull: number; steps: Step[] } {
   const temper = {
@@ -28,17 +58,16 @@ export function pullBudget(dog: Dog, house: House): { pull: number; steps: Step[
     mouthy: house['give.temper.mouthy'],
     bites: house['give.temper.bites'],
   }[dog.temperament]
-  const frail = frailties(dog, house)
-  const health = Math.min(
-    1,
-    frail >= 1 ? house['give.health.one'] : 1,
-    frail >= 2 ? house['give.health.two'] : 1,
-    isGrave(dog, house) ? house['give.health.grave'] : 1,
-  )
+  const factors = healthFactors(dog, house)
+  // Two things halve twice no more than this; a youngster all but grown is not one of them.
+  const both = factors.filter((factor) => factor <= house['give.health.one']).length >= 2
+  const health = Math.min(1, ...factors, ...(both ? [house['give.health.two']] : []))
+  const size = sizeFactor(dog, house)
   return {
-    pull: house['give.base'] * temper * health,
+    pull: house['give.base'] * size * temper * health,
     steps: [
       { code: 'give.base', value: house['give.base'] },
+      { code: 'give.size', value: size },
       { code: `give.temper.${dog.temperament === 'unknown' ? 'wary' : dog.temperament}`, value: temper },
       { code: 'give.health', value: health },
     ],
@@ -55,10 +84,9 @@ export function minutesBudget(
   house: House,
 ): { minutes: number; reserve: number; cap: number; steps: Step[] } {
   const reserve = house['reserve.base'] + house['reserve.area'] * bodySurfaceM2(dog.weightKg)
-  const anyFactor = frailties(dog, house) > 0 || isGrave(dog, house)
   const cap = Math.min(
     house['cap.adult'],
-    anyFactor ? house['cap.health'] : house['cap.adult'],
+    isFrail(dog, house) ? house['cap.health'] : house['cap.adult'],
     isPuppy(dog, house) && dog.visitsSoFar < house['cap.puppy-visits'] ? house['cap.puppy'] : house['cap.adult'],
   )
   return {

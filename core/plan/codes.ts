@@ -12,6 +12,7 @@ export const REFUSALS = {
   'scar-no-blade': 11,
   'no-air-on-packed-only': 0,
   'no-air-here': 0,
+  'air-was-tried': 5,
   'dryer-not-tolerated': 5,
   'cover-too-short': 0,
   'shows-too-much': 0,

@@ -55,7 +55,14 @@ function termsOf(treatment: Treatment, areaM2: number, { mat, extent, undercoat 
     case 'demat':
       return mat === 2 || mat === 3 ? [free, [`minutes.demat.m${mat}`, matted, `pull.demat.m${mat}`]] : null
     case 'blow-out':
-      return mat === 0 ? null : [free, [`minutes.blow-out.m${mat}`, matted, 'pull.blow-out']]
+      // Air goes over the whole place; where it is matted it takes longer.
+      return mat === 0
+        ? [free, ['minutes.blow-out.m0', areaM2, 'pull.blow-out']]
+        : [
+            free,
+            ['minutes.blow-out.m0', areaM2 - matted, 'pull.blow-out'],
+            [`minutes.blow-out.m${mat}`, matted, 'pull.blow-out'],
+          ]
     case 'splice':
       return mat < 2 ? null : [free, [`minutes.splice.m${mat as 2 | 3 | 4}`, matted, 'pull.splice']]
     case 'clip-out':

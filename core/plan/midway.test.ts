@@ -130,7 +130,7 @@ describe('another way than the best', () => {
   })
   test('keeping the coat by coming back is offered where one visit cannot', () => {
     const tight = anAssessment({
-      sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
+      sheet: onRegions(cleanSheet(), NINE, { mat: 2, extent: 1, standoffMm: 4 }),
       dog: { weightKg: 28 },
     })
     const over = plan(tight).verdict.alternatives.find(({ visits }) => visits > 1)
@@ -153,7 +153,7 @@ describe('consent', () => {
       anAssessment({
         dog: { weightKg: 6 },
         wishes: { keepLength: 2 },
-        sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
+        sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.5, standoffMm: 4 }),
       }),
       ['coat-cut-where-it-shows'],
     ],

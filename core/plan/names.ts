@@ -1,4 +1,4 @@
-export const STYLE_IDS = ['keep', 'short-body', 'short'] as const
+export const STYLE_IDS = ['keep', 'keep-places', 'short-legs', 'short-body', 'short'] as const
 /** In the order that decides between equal plans. */
 export type Style = (typeof STYLE_IDS)[number]
 
@@ -6,6 +6,8 @@ export const VERDICT_IDS = [
   'brush-out',
   'spot-work',
   'splice',
+  'keep-places',
+  'short-legs',
   'short-all-over',
   'short-body',
   'strip',

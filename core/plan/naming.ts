@@ -1,56 +1,73 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { LEGS, TRUNK } from '../body/places.ts'
+import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import type { Context } from './context.ts'
-import type { Style, VerdictName } from './names.ts'
+import type { VerdictName } from './names.ts'
 import type { Option } from './options.ts'
-import { STYLE_CLIPS, type StyleResult } from './styles.ts'
+import type { StyleResult } from './styles.ts'
 
-/** What an option on a region-side adds to the name of the groom. */
+/** What an option on a region-side adds to the name of the groom. Shares are of the whole surface. */
 export interface Trait {
-  /** Share of the surface stripped, and spliced. */
   readonly strip: number
   readonly splice: number
   readonly spot: boolean
-  /** Clipped by the style to less than the owner wants: a coat trimmed to its wish is no shave-down. */
-  readonly belowWish: boolean
+  /** Clipped to less than the owner wants, where it shows: a coat trimmed to its wish is no shave-down. */
+  readonly shows: boolean
+  /** The same, of the trunk and of the legs. */
+  readonly trunk: number
+  readonly legs: number
 }
 
-export function traitOf(option: Option, index: number, style: Style, ctx: Context): Trait {
+export function traitOf(option: Option, index: number, ctx: Context): Trait {
   const { region, share } = REGION_SIDES[index]!
   const { treatment, outlineMm, loss } = option
-  const styled = treatment === 'clip' && STYLE_CLIPS[style].has(region)
-  const wished = styled ? wishedMm(region, ctx.assessment, ctx.house) : null
+  const wished = treatment === 'clip' ? wishedMm(region, ctx.assessment, ctx.house) : null
+  const short = treatment === 'clip' && loss > 0 && (wished === null || outlineMm < wished - 1e-9)
   return {
     strip: treatment === 'strip' ? share : 0,
     splice: treatment === 'splice' ? share : 0,
-    spot:
-      treatment === 'clip-out' || treatment === 'demat' || treatment === 'splice' || (treatment === 'clip' && loss > 0),
-    belowWish: styled && (wished === null || outlineMm < wished - 1e-9),
+    spot: treatment === 'clip-out' || treatment === 'demat' || treatment === 'splice' || short,
+    shows: short && REGIONS[region].seen >= 1,
+    trunk: short && TRUNK.has(region) ? share : 0,
+    legs: short && LEGS.has(region) ? share : 0,
   }
 }
 
-/** The name of a plan that fits one visit, from the traits of its options: the first that holds. */
-export function nameOfTraits(style: Style, traits: readonly Trait[], { house }: Context): VerdictName {
+const shareOf = (regions: ReadonlySet<RegionId>): number =>
+  REGION_SIDES.reduce((sum, { region, share }) => sum + (regions.has(region) ? share : 0), 0)
+const TRUNK_SHARE = shareOf(TRUNK)
+const LEGS_SHARE = shareOf(LEGS)
+
+/**
+ * The name of a plan that fits one visit, from the traits of its options: the first that holds. It says what is done,
+ * whatever style it was weighed under.
+ */
+export function nameOfTraits(traits: readonly Trait[], { house }: Context): VerdictName {
   let strip = 0
   let splice = 0
+  let trunk = 0
+  let legs = 0
   let spot = false
-  let belowWish = false
+  let shows = false
   for (const trait of traits) {
     strip += trait.strip
     splice += trait.splice
+    trunk += trait.trunk
+    legs += trait.legs
     spot ||= trait.spot
-    belowWish ||= trait.belowWish
+    shows ||= trait.shows
   }
-  if (belowWish && style === 'short') return 'short-all-over'
-  if (belowWish && style === 'short-body') return 'short-body'
+  const most = house['name.most']
+  if (trunk >= most * TRUNK_SHARE) return legs >= most * LEGS_SHARE ? 'short-all-over' : 'short-body'
   if (strip >= house['name.strip']) return 'strip'
+  if (legs >= most * LEGS_SHARE) return 'short-legs'
+  if (shows) return 'keep-places'
   if (splice >= house['name.splice'] - 1e-9) return 'splice'
   return spot ? 'spot-work' : 'brush-out'
 }
 
-export const nameOf = ({ picks, style }: StyleResult, ctx: Context): VerdictName =>
+export const nameOf = ({ picks }: StyleResult, ctx: Context): VerdictName =>
   nameOfTraits(
-    style,
-    picks.map((option, i) => traitOf(option, i, style, ctx)),
+    picks.map((option, i) => traitOf(option, i, ctx)),
     ctx,
   )

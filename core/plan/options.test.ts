@@ -51,11 +51,19 @@ const CASES: readonly (readonly [
     'side',
     { mat: 3, extent: 0.05 },
     { dog: { lengthMm: lengths(20) } },
-    ['demat', 'splice', 'clip'],
+    ['demat', 'clip'],
   ],
-  ['felt under long coat', 'side', { mat: 4 }, {}, ['splice', 'clip']],
+  ['a sheet of felt has no cover', 'side', { mat: 4 }, {}, ['clip']],
+  ['felt that cover hair lies over', 'side', { mat: 4, extent: 0.5 }, {}, ['splice', 'clip']],
+  [
+    'felt under coat that is wished short',
+    'side',
+    { mat: 4, extent: 0.5 },
+    { wishes: { targetMm: { body: 13 } } },
+    ['clip'],
+  ],
   ['felt under short coat', 'side', { mat: 4 }, { dog: { lengthMm: lengths(25) } }, ['clip']],
-  ['felt in the groin', 'groin', { mat: 4 }, {}, ['splice', 'clip-out', 'clip']],
+  ['felt in the groin', 'groin', { mat: 4 }, {}, ['clip-out', 'clip']],
   ['knots between toes', 'front-paw', { mat: 2 }, {}, ['clip-out', 'clip']],
   ['felted paws', 'hind-paw', { mat: 4 }, {}, ['clip-out', 'clip']],
   ['tangled paws', 'front-paw', { mat: 1 }, {}, ['brush']],
@@ -69,15 +77,17 @@ const CASES: readonly (readonly [
   ],
   ['broken skin', 'side', { mat: 2, skin: 3 }, {}, ['leave']],
   ['packed double coat with knots', 'back', { mat: 2, undercoat: 2 }, double, ['brush', 'demat', 'blow-out']],
-  ['felted double coat, impacted', 'back', { mat: 4, undercoat: 3 }, double, ['blow-out', 'splice']],
-  ['felted double coat, not impacted', 'back', { mat: 4, undercoat: 2 }, double, ['splice']],
+  ['felted double coat, impacted', 'back', { mat: 4, undercoat: 3 }, double, ['blow-out']],
+  ['felted double coat with nothing loose', 'back', { mat: 4, undercoat: 0 }, double, ['leave']],
   [
-    'felted short double coat, not impacted',
+    'felted double coat that air did not open',
     'back',
-    { mat: 4, undercoat: 2 },
-    { dog: { coatType: 'double', lengthMm: lengths(20) } },
+    { mat: 4, undercoat: 3 },
+    { ...double, stage: 'after-air' },
     ['leave'],
   ],
+  ['packed double coat without mats', 'back', { undercoat: 2 }, double, ['brush', 'blow-out']],
+  ['felt of friction on a double coat', 'behind-ear', { mat: 4, undercoat: 4 }, double, ['clip-out', 'clip']],
   ['hygiene place of a double coat', 'groin', { mat: 3 }, double, ['demat', 'splice', 'clip-out', 'clip']],
   ['packed double coat on sore skin', 'back', { mat: 2, undercoat: 3, skin: 2 }, double, ['splice', 'clip-out']],
   [
@@ -257,13 +267,31 @@ describe('what there is', () => {
     expect(minutesBudget(dog({}), 10, DEFAULT_HOUSE).minutes).toBe(0)
   })
   test.each([
-    [{ temperament: 'anxious' }, 15],
-    [{ temperament: 'mouthy' }, 15],
-    [{ temperament: 'bites' }, 10.5],
-    [{ surgery: { daysAgo: 10, cleared: true } }, 9],
-    [{ surgery: { daysAgo: 100, cleared: true } }, 30],
-    [{ temperament: 'wary', health: ['heart', 'weak-hind'] }, 9.6],
-  ] as const)('%j gives %d pull-minutes', (changes, pull) => {
-    expect(pullBudget(dog(changes as Changes['dog']), DEFAULT_HOUSE).pull).toBeCloseTo(pull, 9)
+    [{ temperament: 'anxious' }, 0.5],
+    [{ temperament: 'mouthy' }, 0.5],
+    [{ temperament: 'bites' }, 0.35],
+    [{ surgery: { daysAgo: 10, cleared: true } }, 0.3],
+    [{ surgery: { daysAgo: 100, cleared: true } }, 1],
+    [{ temperament: 'wary', health: ['heart', 'weak-hind'] }, 0.8 * 0.4],
+    [{ skull: 'short' }, 0.7],
+    [{ health: ['seizures'] }, 0.6],
+    [{ health: ['pregnant'] }, 0.5],
+    [{ health: ['diabetic'] }, 0.8],
+    [{ health: ['diabetic', 'seizures'] }, 0.6],
+  ] as const)('%j gives %d of what an easy grown dog of its size gives', (changes, share) => {
+    const give = (dogs: Changes['dog']): number => pullBudget(dog(dogs), DEFAULT_HOUSE).pull
+    expect(give(changes as Changes['dog']) / give({})).toBeCloseTo(share, 9)
+  })
+  test('what a dog can give grows with its size by the root of its surface, between 0.8 and 1.6 times', () => {
+    const give = (weightKg: number): number => pullBudget(dog({ weightKg }), DEFAULT_HOUSE).pull
+    expect(give(2)).toBeCloseTo(24, 9)
+    expect(give(90)).toBeCloseTo(48, 9)
+    // 0.931 m2 at 28 kg.
+    expect(give(28)).toBeCloseTo(30 * Math.sqrt(0.931 / 0.5), 1)
+  })
+  test('a young dog gives more from month to month: half at six, all at eighteen, no step between', () => {
+    const give = (ageMonths: number): number =>
+      pullBudget(dog({ ageMonths }), DEFAULT_HOUSE).pull / pullBudget(dog({}), DEFAULT_HOUSE).pull
+    expect([3, 6, 12, 18, 40].map(give)).toEqual([0.5, 0.5, 0.75, 1, 1].map((share) => expect.closeTo(share, 9)))
   })
 })

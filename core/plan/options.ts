@@ -1,10 +1,11 @@
-import { FACE_EDGE, HYGIENE, isPaw, JACKET, NO_AIR, NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
+import { FACE_EDGE, FRICTION, HYGIENE, isPaw, JACKET, NO_AIR, NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
 import { scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
+import type { Score } from '../scores/scales.ts'
 import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import { CUTS, type Tool, type Treatment, type When } from '../tools/treatments.ts'
 import { cautionsOf } from './cautions.ts'
@@ -45,8 +46,9 @@ export interface SideOptions {
 const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
 const SPOT = 0.05
 
-const onDoubleCoat = (region: RegionId, { assessment }: Context): boolean =>
-  assessment.dog.coatType === 'double' && !HYGIENE.has(region)
+/** Hygiene places are clipped on every coat, and what rubbing felted is cut on a double one too. */
+const onDoubleCoat = (region: RegionId, mat: Score, { assessment }: Context): boolean =>
+  assessment.dog.coatType === 'double' && !HYGIENE.has(region) && !(mat >= 3 && FRICTION.has(region))
 
 export const isStripped = (region: RegionId, { assessment: { dog }, stripsJacket }: Context): boolean => {
   if (!stripsJacket) return false
@@ -106,6 +108,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
   const corded = dog.coatType === 'corded' && mat <= 1
   const scar = scarAt(state.scores, dog)
   const onScar = scar !== null && !state.local
+  const keptMm = Math.min(coatMm, wishedMm(region, assessment, house) ?? coatMm)
   if (corded && treatment !== 'none' && treatment !== 'clip') return 'cords-not-brushed'
   if (handCards(state, region, ctx)) return 'hand-card-over-visits'
   switch (treatment) {
@@ -124,12 +127,16 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (state.skin >= 2) return 'skin-sore'
       return isPaw(region) ? 'paw-knots-are-cut' : null
     case 'blow-out':
-      if (mat === 0) return 'not-this-bad'
+      // Packed coat without mats is what air is made for.
+      if (mat === 0 && !(dog.coatType === 'double' && state.undercoat >= 2)) return 'not-this-bad'
       if (dog.dryerTolerance === 'none') return 'dryer-not-tolerated'
       if (NO_AIR.has(region)) return 'no-air-here'
       if (state.skin >= 2 || scar) return 'skin-sore'
       if (isPaw(region) && mat >= 2) return 'paw-knots-are-cut'
-      if (dog.coatType === 'double') return state.undercoat >= (mat === 4 ? 3 : 2) ? null : 'no-air-on-packed-only'
+      // Felt of friction is no packed undercoat, and felt that air has not opened is not blown again.
+      if (mat >= 3 && FRICTION.has(region)) return 'no-air-on-packed-only'
+      if (mat === 4 && assessment.stage === 'after-air') return 'air-was-tried'
+      if (dog.coatType === 'double') return state.undercoat >= (mat === 4 ? 1 : 2) ? null : 'no-air-on-packed-only'
       return mat === 1 && state.undercoat >= 3 ? null : 'no-air-on-packed-only'
     case 'splice':
       if (mat < 2) return 'not-this-bad'
@@ -138,7 +145,9 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (onScar) return 'scar-no-blade'
       if (mat === 2 && tender < 3 && state.skin < 2) return 'pull-it-out-first'
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
-      return coatMm > house['cover.mm'] || mat < 4 ? null : 'cover-too-short'
+      // Sore skin is spared whatever shows; else cover hair has to lie over it, of the length that will be kept.
+      if (state.skin >= 2) return null
+      return state.extent <= house['cover.extent'] + 1e-9 && keptMm >= house['cover.mm'] ? null : 'cover-too-short'
     case 'clip-out':
       if (mat < 2) return 'not-this-bad'
       if (onScar) return 'scar-no-blade'
@@ -147,13 +156,13 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       // Nothing on sore skin hurts less than the knot cut out, whatever shows.
       if (seen <= 1 || isPaw(region) || (state.skin >= 2 && !NO_SPOT_CLIP_OUT.has(region))) return null
       if (NO_SPOT_CLIP_OUT.has(region) || state.extent > SPOT + 1e-9) return 'shows-too-much'
-      return coatMm >= house['cover.mm'] ? null : 'cover-too-short'
+      return keptMm >= house['cover.mm'] ? null : 'cover-too-short'
     case 'clip':
       if (isShow) return 'show-coat'
       if (keepsJacket) return 'wire-jacket'
       if (onScar) return 'scar-no-blade'
       if (FACE_EDGE.has(region) && dog.faceTolerance === 'none') return 'face-not-tolerated'
-      return onDoubleCoat(region, ctx) && !ctx.mayClipDouble ? 'double-needs-yes' : null
+      return onDoubleCoat(region, mat, ctx) && !ctx.mayClipDouble ? 'double-needs-yes' : null
     default:
       return 'not-this-bad'
   }

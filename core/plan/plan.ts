@@ -14,7 +14,7 @@ import type { Style } from './names.ts'
 import { nameOf } from './naming.ts'
 import { leaveOption, type Option } from './options.ts'
 import type { Afterwards, Alternative, Plan, Range, RegionPlan } from './plan-shape.ts'
-import { reasonsFor } from './reasons.ts'
+import { isSaid, reasonsFor } from './reasons.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
@@ -94,10 +94,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const alternatives = stopped
     ? []
     : low.results
-        .filter(
-          ({ style, closed }) =>
-            closed !== 'same-as-short' && closed !== 'nothing-to-clip' && (style !== chosen.style || !low.best),
-        )
+        .filter(({ style, closed }) => (closed === null || isSaid(closed)) && (style !== chosen.style || !low.best))
         .map((result) => alternativeOf(result, assessment, ctx, low.states))
         .concat(keptOverVisits(low, budgets, assessment))
   const unscoredStop: Stop[] =

@@ -50,7 +50,10 @@ export type ReasonOf<C extends ReasonCode> = {
 /** By code, each with its own fields: a code without a sentence does not compile. */
 export type Reason = { [C in ReasonCode]: ReasonOf<C> }[ReasonCode]
 /** Why a style is closed, where that is worth saying. */
-export type ClosedSaid = Exclude<StyleClosed, 'same-as-short' | 'nothing-to-clip'>
+export type ClosedSaid = Exclude<StyleClosed, 'same-as-short' | 'same-as-keep' | 'nothing-to-clip'>
+const NOT_SAID: ReadonlySet<StyleClosed> = new Set(['same-as-short', 'same-as-keep', 'nothing-to-clip'])
+/** Whether a person is told that a style is closed: not of one that is another by a second name, or changes nothing. */
+export const isSaid = (closed: StyleClosed): closed is ClosedSaid => !NOT_SAID.has(closed)
 
 const whole = <C extends ReasonCode>(code: C, values: ReasonValues[C]): ReasonOf<C> => ({
   code,
@@ -98,7 +101,9 @@ export function reasonsFor(
   if (worst.length === 0 && packed.length === 0) reasons.push(whole('comb-goes-through', {}))
 
   for (const result of results) {
-    if (result.closed === 'same-as-short' || result.closed === 'nothing-to-clip') continue
+    if (result.closed && !isSaid(result.closed)) continue
+    // What closes the short styles closes these too, and is said once.
+    if (result.closed && (result.style === 'keep-places' || result.style === 'short-legs')) continue
     if (result.closed) reasons.push(whole('closed', { style: result.style, by: result.closed }))
     else if (!result.feasible && result.style !== chosen.style)
       reasons.push(whole(overBudget(result, budgets), over(result, budgets)))

@@ -1,6 +1,6 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
-import { OUTLINE, TRUNK } from '../body/places.ts'
-import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { LEGS, OUTLINE, TRUNK } from '../body/places.ts'
+import { mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { BLADES, bladeUnderMat } from '../tools/blades.ts'
 import { type GroomBudgets, overrunPoints } from './budgets.ts'
@@ -8,11 +8,14 @@ import type { Context } from './context.ts'
 import type { Style } from './names.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
 import type { SideState } from './side-state.ts'
-import { type Budgets, type Solution, solveBudgeted } from './solve.ts'
+import { type Budgets, type Solution, solveBudgeted, type Weighed } from './solve.ts'
 
 /** What a style clips to one length. Head, ears, tail and feet are free in every style. */
 export const STYLE_CLIPS: Readonly<Record<Style, ReadonlySet<RegionId>>> = {
   keep: new Set(),
+  // Places of its own choosing, each to the length its mats allow.
+  'keep-places': new Set(),
+  'short-legs': LEGS,
   'short-body': TRUNK,
   short: OUTLINE,
 }
@@ -26,13 +29,21 @@ export const CLOSED_STYLES = [
   'not-on-rack',
   'nothing-to-clip',
   'same-as-short',
+  'same-as-keep',
 ] as const
 export type StyleClosed = (typeof CLOSED_STYLES)[number]
+
+/** Region-sides that are decided together: each choice gives one option of each member, by index. */
+export interface Group {
+  readonly members: readonly number[]
+  readonly choices: readonly (readonly number[])[]
+}
 
 export interface StyleProblem {
   readonly style: Style
   /** Options of each region-side under this style. */
   readonly options: readonly (readonly Option[])[]
+  readonly groups: readonly Group[]
   readonly length: StyleLength | null
   /** A rule stands against it; its numbers are shown, it is not chosen. */
   readonly closed: StyleClosed | null
@@ -80,6 +91,80 @@ const isFixed = (options: SideOptions): boolean => {
   return only.why === 'done' || (only.treatment === 'leave' && only.why !== 'nothing-fits')
 }
 
+/** Every region-side by itself. */
+const alone = (options: readonly (readonly Option[])[], index: number): Group => ({
+  members: [index],
+  choices: options[index]!.map((_, pick) => [pick]),
+})
+
+const isClip = ({ treatment, why }: Option): boolean => treatment === 'clip' && why !== 'done'
+
+/** Where coat that shows is kept, nothing is clipped whole, unless nothing else is offered there. */
+const unclipped = (index: number, offered: readonly Option[]): readonly Option[] => {
+  const kept = offered.filter((option) => !isClip(option))
+  return REGIONS[REGION_SIDES[index]!.region].seen >= 1 && kept.length > 0 ? kept : offered
+}
+
+/**
+ * Coat kept, with some places clipped as short as their mats ask. What is clipped comes in pairs, to one length, so that
+ * it looks meant.
+ */
+function keepPlaces(
+  states: readonly SideState[],
+  sides: readonly SideOptions[],
+  ctx: Context,
+  makeClip: typeof clipTo,
+): Pick<StyleProblem, 'options' | 'groups'> & { readonly clips: number } {
+  const options: Option[][] = sides.map(({ offered }, i) => [...unclipped(i, offered)])
+  const groups: Group[] = []
+  let clips = 0
+  for (const { index, region, side } of REGION_SIDES) {
+    const other = mirrorIndex[index]!
+    if (side === 'right') continue
+    const members = other === index ? [index] : [index, other]
+    const own = members.map((i) => sides[i]!.offered.find(isClip))
+    const matted = members.some((i) => states[i]!.mat >= 2 && sides[i]!.offered.some(isClip))
+    const mm = Math.min(...own.flatMap((clip) => (clip ? [clip.outlineMm] : [])))
+    const setBy = own.find((clip) => clip?.outlineMm === mm)?.tool
+    const blade = setBy?.kind === 'blade' ? (BLADES.find(({ id }) => id === setBy.id) ?? null) : null
+    const both =
+      matted && REGIONS[region].seen >= 1 && !members.some((i) => isFixed(sides[i]!))
+        ? members.map((i) => makeClip(states[i]!, ctx, { mm, blade }))
+        : []
+    if (both.length === 0 || both.some((clip) => clip === null || clip.outlineMm > mm + 1e-9)) {
+      groups.push(...members.map((i) => alone(options, i)))
+      continue
+    }
+    clips++
+    const kept = pairings(members.map((i) => options[i]!.filter((option) => !isClip(option))))
+    const choices = kept.map((pair) => pair.map((option, m) => options[members[m]!]!.indexOf(option)))
+    for (const [m, i] of members.entries()) {
+      const at = options[i]!.findIndex(isClip)
+      if (at >= 0) options[i]![at] = both[m]!
+      else options[i]!.push(both[m]!)
+    }
+    choices.push(members.map((i) => options[i]!.findIndex(isClip)))
+    groups.push({ members, choices })
+  }
+  return { options, groups, clips }
+}
+
+/** Every choice of one of each list, without those that another beats or equals on coat, minutes and pull. */
+function pairings(lists: readonly (readonly Option[])[]): Option[][] {
+  const all = lists.reduce<Option[][]>((made, list) => made.flatMap((pair) => list.map((one) => [...pair, one])), [[]])
+  const sums = all.map((pair) => ({
+    pair,
+    loss: sum(pair, ({ loss }) => loss),
+    minutes: sum(pair, ({ minutes }) => minutes),
+    pull: sum(pair, ({ pull }) => pull),
+  }))
+  type Sums = (typeof sums)[number]
+  const atMost = (a: Sums, b: Sums): boolean => a.loss <= b.loss && a.minutes <= b.minutes && a.pull <= b.pull
+  return sums
+    .filter((one, i) => !sums.some((other, j) => j !== i && atMost(other, one) && (!atMost(one, other) || j < i)))
+    .map(({ pair }) => pair)
+}
+
 export function styleProblem(
   style: Style,
   states: readonly SideState[],
@@ -88,16 +173,33 @@ export function styleProblem(
   makeClip: typeof clipTo = clipTo,
 ): StyleProblem {
   const { wishes, dog } = ctx.assessment
+  const closedBy = (clips: number): StyleClosed | null =>
+    ctx.isShow
+      ? 'wish-show'
+      : wishes.style === 'strip'
+        ? 'wish-strip'
+        : ctx.keepsJacket
+          ? 'wire-jacket'
+          : clips === 0
+            ? 'nothing-to-clip'
+            : dog.coatType === 'double' && !ctx.mayClipDouble
+              ? 'double-needs-yes'
+              : null
   if (style === 'keep') {
-    const options = sides.map(({ offered }, i) => {
-      const { seen } = REGIONS[REGION_SIDES[i]!.region]
-      const unclipped = offered.filter(({ treatment }) => treatment !== 'clip')
-      return seen >= 1 && unclipped.length > 0 ? unclipped : offered
-    })
-    return { style, options, length: null, closed: null }
+    const options = sides.map(({ offered }, i) => unclipped(i, offered))
+    return {
+      style,
+      options,
+      groups: REGION_SIDES.map(({ index }) => alone(options, index)),
+      length: null,
+      closed: null,
+    }
+  }
+  if (style === 'keep-places') {
+    const { clips, ...problem } = keepPlaces(states, sides, ctx, makeClip)
+    return { style, ...problem, length: null, closed: closedBy(clips) }
   }
   const length = styleLength(style, states, ctx)
-  const mayNot = dog.coatType === 'double' && !ctx.mayClipDouble
   const clipCtx = asIfAllowed(ctx)
   let clips = 0
   const options = sides.map((side, i) => {
@@ -110,18 +212,15 @@ export function styleProblem(
     clips++
     return [clip]
   })
-  const closed: StyleClosed | null = ctx.isShow
-    ? 'wish-show'
-    : wishes.style === 'strip'
-      ? 'wish-strip'
-      : ctx.keepsJacket
-        ? 'wire-jacket'
-        : clips === 0
-          ? 'nothing-to-clip'
-          : mayNot
-            ? 'double-needs-yes'
-            : null
-  return { style, options, length, closed }
+  // Legs are taken short for their mats; a clean dog's legs are a matter of the cut.
+  const mattedLegs = states.some(({ index, mat }) => mat >= 2 && LEGS.has(REGION_SIDES[index]!.region))
+  return {
+    style,
+    options,
+    groups: REGION_SIDES.map(({ index }) => alone(options, index)),
+    length,
+    closed: closedBy(style === 'short-legs' && !mattedLegs ? 0 : clips),
+  }
 }
 
 /** Points of an option in the objective. */
@@ -129,27 +228,46 @@ export const weighed = ({ loss, minutes, pull }: Option, { keepWeight, house }: 
   keepWeight * loss + house['price.minute'] * minutes + house['price.pull'] * pull
 
 /**
- * Whether neighbours that show end at unlike lengths that they did not have before: over trunk and legs, both of
- * `seen` 2 or more, more than 25 mm apart and further apart than they came.
+ * Neighbours that show and end at unlike lengths that they did not have before: over trunk and legs, both of `seen` 2 or
+ * more, more than 25 mm apart and further apart than they came. The first such pair; null where there is none.
  */
-function mismatched(picks: readonly Option[], states: readonly SideState[], ctx: Context): boolean {
-  return NEIGHBOUR_PAIRS.some(([a, b]) => {
-    const regionA = REGION_SIDES[a]!.region
-    const regionB = REGION_SIDES[b]!.region
-    if (!OUTLINE.has(regionA) || !OUTLINE.has(regionB)) return false
-    if (REGIONS[regionA].seen < 2 || REGIONS[regionB].seen < 2) return false
-    const after = Math.abs(picks[a]!.outlineMm - picks[b]!.outlineMm)
-    const before = Math.abs(states[a]!.coatMm - states[b]!.coatMm)
-    return after > ctx.house['mismatch.mm'] && after > before
-  })
+function unlikePair(
+  picks: readonly Option[],
+  states: readonly SideState[],
+  ctx: Context,
+): readonly [number, number] | null {
+  return (
+    OUTLINE_PAIRS.find(([a, b]) => {
+      const after = Math.abs(picks[a]!.outlineMm - picks[b]!.outlineMm)
+      const before = Math.abs(states[a]!.coatMm - states[b]!.coatMm)
+      return after > ctx.house['mismatch.mm'] && after > before
+    }) ?? null
+  )
 }
+
+const inOutline = (index: number): boolean => {
+  const { region } = REGION_SIDES[index]!
+  return OUTLINE.has(region) && REGIONS[region].seen >= 2
+}
+const OUTLINE_PAIRS = NEIGHBOUR_PAIRS.filter(([a, b]) => inOutline(a) && inOutline(b))
 
 const sum = (picks: readonly Option[], of: (option: Option) => number): number =>
   picks.reduce((total, option) => total + of(option), 0)
 
+/** Choices still open in each group, as a search for the best outline leaves them. */
+type Open = readonly (readonly (readonly number[])[])[]
+
+/** Searches of one outline; more than a handful were never needed. */
+const MOST_NODES = 80
+
 /**
- * The best of a style: within the slot, or beyond it at the price of each minute over, whichever weighs less. What the
- * dog can give, and how long it can stand, is never overrun.
+ * The best of a style: within the slot, or beyond it at the price of each minute over, whichever weighs less; with
+ * neighbours of unlike length at their price, or matching, whichever weighs less. What the dog can give, and how long it
+ * can stand, is never overrun.
+ *
+ * The knapsack knows nothing of neighbours, so its answer is the least of all without that price. Where it has unlike
+ * neighbours, branch and bound looks for the least that has none: either the one of the pair does not end at its length,
+ * or the other does not; a branch whose own least already weighs more than the best so far is given up.
  */
 export function solveStyle(
   problem: StyleProblem,
@@ -158,18 +276,29 @@ export function solveStyle(
   ctx: Context,
 ): StyleResult {
   const { house } = ctx
-  const groupsAt = (perMinute: number) =>
-    problem.options.map((options) =>
-      options.map((option) => ({
-        cost: weighed(option, ctx) + perMinute * option.minutes,
-        minutes: option.minutes,
-        pull: option.pull,
-      })),
+  const all: Open = problem.groups.map(({ choices }) => choices)
+  const optionsOf = ({ members }: Group, choice: readonly number[]): Option[] =>
+    members.map((index, m) => problem.options[index]![choice[m]!]!)
+  const weighedOf = (open: Open, perMinute: number): Weighed[][] =>
+    open.map((choices, g) =>
+      choices.map((choice) => {
+        const options = optionsOf(problem.groups[g]!, choice)
+        const minutes = sum(options, (option) => option.minutes)
+        return {
+          cost: sum(options, (option) => weighed(option, ctx)) + perMinute * minutes,
+          minutes,
+          pull: sum(options, ({ pull }) => pull),
+        }
+      }),
     )
-  const resultOf = (solved: Solution, feasible: boolean): StyleResult => {
-    const picks = solved.picks.map((pick, i) => problem.options[i]![pick]!)
+  const resultOf = (open: Open, solved: Solution, feasible: boolean): StyleResult => {
+    const picks: Option[] = new Array(problem.options.length)
+    for (const [g, pick] of solved.picks.entries()) {
+      const { members } = problem.groups[g]!
+      for (const [m, option] of optionsOf(problem.groups[g]!, open[g]![pick]!).entries()) picks[members[m]!] = option
+    }
     const minutes = sum(picks, ({ minutes: each }) => each)
-    const mismatch = mismatched(picks, states, ctx)
+    const mismatch = unlikePair(picks, states, ctx) !== null
     const over = feasible ? overrunPoints(minutes, budgets.minutes, house) : 0
     return {
       ...problem,
@@ -184,43 +313,82 @@ export function solveStyle(
     }
   }
   const dog = { minutes: Math.max(budgets.table, budgets.minutes), pull: budgets.pull }
-  const free = solveBudgeted(groupsAt(0), dog)
-  // What the slot does not bind is the best there is.
-  if (free) {
-    const result = resultOf(free, true)
+  /** The least of what is open; null where the dog cannot bear any of it. */
+  const leastOf = (open: Open): StyleResult | null => {
+    const free = solveBudgeted(weighedOf(open, 0), dog)
+    if (!free) return null
+    // What the slot does not bind is the best there is.
+    const result = resultOf(open, free, true)
     if (result.overMin <= 1e-9) return result
+    // The price of minutes bends at the slot and at a quarter over it: each stretch is solved at its own price, up to
+    // its end, and the least by the true price is taken.
+    const stretches = [
+      [0, budgets.minutes],
+      [house['over.minute'], Math.min(dog.minutes, budgets.minutes * (1 + house['over.quarter']))],
+      [house['over.far'], dog.minutes],
+    ] as const
+    const found = stretches.flatMap(([price, minutes]) => {
+      const solved = solveBudgeted(weighedOf(open, price), { minutes, pull: budgets.pull })
+      return solved ? [resultOf(open, solved, true)] : []
+    })
+    return found.reduce((a, b) => (b.objective < a.objective - 1e-9 ? b : a), result)
   }
-  // The price of minutes bends at the slot and at a quarter over it: each stretch is solved at its own price, up to its
-  // end, and the least by the true price is taken.
-  const stretches = [
-    [0, budgets.minutes],
-    [house['over.minute'], Math.min(dog.minutes, budgets.minutes * (1 + house['over.quarter']))],
-    [house['over.far'], dog.minutes],
-  ] as const
-  const found = stretches.flatMap(([price, minutes]) => {
-    const solved = free && solveBudgeted(groupsAt(price), { minutes, pull: budgets.pull })
-    return solved ? [resultOf(solved, true)] : []
-  })
-  if (found.length > 0) return found.reduce((a, b) => (b.objective < a.objective - 1e-9 ? b : a))
+  const first = leastOf(all)
   // What it would take, so that an infeasible style can be shown with its price.
-  return resultOf(solveBudgeted(groupsAt(0), NO_BUDGETS) as Solution, false)
+  if (!first) return resultOf(all, solveBudgeted(weighedOf(all, 0), NO_BUDGETS) as Solution, false)
+  if (!first.mismatch) return first
+  const groupOf = new Map(
+    problem.groups.flatMap(({ members }, g) => members.map((index, m) => [index, [g, m]] as const)),
+  )
+  /** What stays open when a place may not end at this length; null where nothing does. */
+  const without = (open: Open, index: number, mm: number): Open | null => {
+    const [g, m] = groupOf.get(index)!
+    const kept = open[g]!.filter((choice) => problem.options[index]![choice[m]!]!.outlineMm !== mm)
+    return kept.length > 0 ? open.with(g, kept) : null
+  }
+  let best = first
+  const waiting: [Open, StyleResult][] = [[all, first]]
+  for (let node = 0; node < MOST_NODES && waiting.length > 0; node++) {
+    const [open, { picks }] = waiting.pop()!
+    for (const index of unlikePair(picks, states, ctx)!) {
+      const next = without(open, index, picks[index]!.outlineMm)
+      const result = next && leastOf(next)
+      if (!result) continue
+      if (!result.mismatch) {
+        if (result.objective < best.objective - 1e-9) best = result
+      } else if (result.objective - house['mismatch.points'] < best.objective - 1e-9) waiting.push([next, result])
+    }
+  }
+  return best
 }
 
 const NO_BUDGETS: Budgets = { minutes: Number.POSITIVE_INFINITY, pull: Number.POSITIVE_INFINITY }
 
-/** A short body whose legs came down to the same length is the short style by another name; it is closed as such. */
-export function withoutTwins(results: readonly StyleResult[]): StyleResult[] {
-  const short = results.find(({ style }) => style === 'short')
-  return results.map((result) =>
-    result.style === 'short-body' &&
-    result.closed === null &&
-    short?.closed === null &&
-    short.feasible === result.feasible &&
-    result.picks.every(
-      ({ treatment, outlineMm }, i) =>
-        treatment === short.picks[i]!.treatment && outlineMm === short.picks[i]!.outlineMm,
-    )
-      ? { ...result, closed: 'same-as-short' as const }
-      : result,
+const sameGroom = (a: StyleResult, b: StyleResult): boolean =>
+  a.closed === null &&
+  b.closed === null &&
+  a.feasible === b.feasible &&
+  a.picks.every(
+    ({ treatment, outlineMm }, i) => treatment === b.picks[i]!.treatment && outlineMm === b.picks[i]!.outlineMm,
   )
+
+/**
+ * The same groom by another name is closed as such: what came down to the short style, and places to clip where none was
+ * clipped but what keeping the coat clips too.
+ */
+export function withoutTwins(results: readonly StyleResult[]): StyleResult[] {
+  const of = (style: Style): StyleResult | undefined => results.find((result) => result.style === style)
+  const twinOf = (result: StyleResult): StyleClosed | null => {
+    const is = (...styles: Style[]): boolean =>
+      styles.some((style) => {
+        const other = of(style)
+        return other !== undefined && other !== result && sameGroom(result, other)
+      })
+    if (result.style !== 'short' && is('short')) return 'same-as-short'
+    return (result.style === 'keep-places' || result.style === 'short-legs') && is('keep') ? 'same-as-keep' : null
+  }
+  return results.map((result) => {
+    const closed = twinOf(result)
+    return closed ? { ...result, closed } : result
+  })
 }

@@ -200,17 +200,32 @@ export interface Frontier {
 }
 
 function curveOf(result: StyleResult, axis: Axis, reference: number, ctx: Context): Curve {
-  const { options, style } = result
-  const steps = budgetSteps(
-    options.map((list) => list.map(({ loss, minutes, pull }) => ({ cost: loss, minutes, pull }))),
+  const { options, groups, style } = result
+  const total = (choice: readonly number[], members: readonly number[], of: 'loss' | 'minutes' | 'pull'): number =>
+    choice.reduce((sum, pick, m) => sum + options[members[m]!]![pick]![of], 0)
+  const grouped = budgetSteps(
+    groups.map(({ members, choices }) =>
+      choices.map((choice) => ({
+        cost: total(choice, members, 'loss'),
+        minutes: total(choice, members, 'minutes'),
+        pull: total(choice, members, 'pull'),
+      })),
+    ),
     axis,
   )
+  // What was decided together is told place by place.
+  const picks = new Uint8Array(grouped.loss.length * options.length)
+  for (let i = 0; i < grouped.loss.length; i++)
+    for (const [g, { members, choices }] of groups.entries())
+      for (const [m, index] of members.entries())
+        picks[i * options.length + index] = choices[grouped.picks[i * grouped.groups + g]!]![m]!
+  const steps: Steps = { ...grouped, picks, groups: options.length }
   const overVisits = options.some((list) => list[0]!.why === 'hand-card-over-visits')
-  const traits = options.map((list, g) => list.map((option) => traitOf(option, g, style, ctx)))
-  const chosen: Trait[] = new Array(steps.groups)
+  const traits = options.map((list, g) => list.map((option) => traitOf(option, g, ctx)))
+  const chosen: Trait[] = new Array(options.length)
   const names = Uint8Array.from({ length: steps.loss.length }, (_, i) => {
     for (let g = 0; g < steps.groups; g++) chosen[g] = traits[g]![steps.picks[i * steps.groups + g]!]!
-    return VERDICT_IDS.indexOf(overVisits ? 'split-visits' : nameOfTraits(style, chosen, ctx))
+    return VERDICT_IDS.indexOf(overVisits ? 'split-visits' : nameOfTraits(chosen, ctx))
   })
   return {
     style,

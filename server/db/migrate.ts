@@ -8,6 +8,7 @@ import * as nextVisit from './migrations/005-next-visit.ts'
 import * as searchIndex from './migrations/006-search-index.ts'
 import * as dogProfile from './migrations/007-dog-profile.ts'
 import * as mattingRates from './migrations/008-matting-rates.ts'
+import * as styles from './migrations/009-styles.ts'
 
 interface Migration {
   readonly name: string
@@ -25,6 +26,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '006-search-index', ...searchIndex },
   { name: '007-dog-profile', ...dogProfile },
   { name: '008-matting-rates', ...mattingRates },
+  { name: '009-styles', ...styles },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -178,10 +178,13 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
         <div>
           <p className="text-ink-2">{DRY_METHOD_LABEL[drying.method]}</p>
           <h1 className="text-[26px] leading-snug" data-testid="drying">
-            {name} is dry in about {minutesText(drying.minutes)} minutes
-            {air!.minutes > 0.5
-              ? `: ${minutesText(air!.minutes)} of strong air, ${minutesText(brush!.minutes)} of brushing.`
-              : ' of brushing.'}
+            {drying.cautions.includes('will-not-dry')
+              ? `${name} will not get dry like this: warm the room or open a window.`
+              : `${name} is dry in about ${minutesText(drying.minutes)} minutes${
+                  air!.minutes > 0.5
+                    ? `: ${minutesText(air!.minutes)} of strong air, ${minutesText(brush!.minutes)} of brushing.`
+                    : ' of brushing.'
+                }`}
           </h1>
           <p>{dryingHowText(drying.how)}</p>
         </div>
@@ -193,9 +196,11 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
                 under a dryer.
               </li>
             )}
-            {drying.cautions.map((code) => (
-              <li key={code}>{DRYING_CAUTION_TEXT[code]}</li>
-            ))}
+            {drying.cautions
+              .filter((code) => code !== 'will-not-dry')
+              .map((code) => (
+                <li key={code}>{DRYING_CAUTION_TEXT[code]}</li>
+              ))}
           </ul>
         )}
         {model.air ? (

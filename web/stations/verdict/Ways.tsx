@@ -16,6 +16,7 @@ import {
 } from '../../../contract/words/index.ts'
 import {
   type Alternative,
+  isSaid,
   type Plan,
   type PriceList,
   quoteOf,
@@ -42,7 +43,7 @@ type Way = Omit<Alternative, 'closed' | 'feasible'> & {
 }
 
 function noteOf(way: Alternative, { verdict }: Plan): string {
-  if (way.closed && way.closed !== 'nothing-to-clip' && way.closed !== 'same-as-short') return CLOSED_TEXT[way.closed]
+  if (way.closed && isSaid(way.closed)) return CLOSED_TEXT[way.closed]
   if (way.visits > 1) return 'keeps it by coming back'
   if (!way.feasible)
     return way.pull > verdict.pullBudget

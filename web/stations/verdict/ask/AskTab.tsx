@@ -168,7 +168,13 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
 }
 
 const MOST_TURNS = 6
-const STYLE_SHORT: Record<Style, string> = { keep: 'Keep', 'short-body': 'Short body', short: 'Short' }
+const STYLE_SHORT: Record<Style, string> = {
+  keep: 'Keep',
+  'keep-places': 'Some short',
+  'short-legs': 'Short legs',
+  'short-body': 'Short body',
+  short: 'Short',
+}
 
 /** The other budget is left open by the curve; where it would be overrun, that is said. */
 function overOther(axis: Axis, { pull, minutes }: { pull: number; minutes: number }, { verdict }: Plan): ReactNode {

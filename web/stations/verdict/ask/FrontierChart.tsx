@@ -1,7 +1,7 @@
 import { curveStepAfter, line, scaleLinear } from 'd3'
 import { memo, type ReactNode, useMemo } from 'react'
 import { minutesText, pullText, STYLE_LABEL, VERDICT_LABEL, VERDICT_SHORT } from '../../../../contract/words/index.ts'
-import type { Axis, Curve, Frontier } from '../../../../core/index.ts'
+import type { Axis, Curve, Frontier, Style } from '../../../../core/index.ts'
 import { Axis as ChartAxis, ChartFrame } from '../../../parts/ChartFrame.tsx'
 import { DragHandle } from '../../../parts/DragHandle.tsx'
 import { Table } from '../../../parts/Table.tsx'
@@ -48,7 +48,13 @@ export const STEP: Record<Axis, number> = { pull: 0.5, minutes: 2 }
 /** Beyond the right edge nothing is drawn. */
 const CLIP = 'frontier-inside'
 
-const DASH: Record<string, string> = { keep: '7 4', 'short-body': '2 4', short: '1 6' }
+const DASH: Record<Style, string> = {
+  keep: '7 4',
+  'keep-places': '9 3 2 3',
+  'short-legs': '4 4',
+  'short-body': '2 4',
+  short: '1 6',
+}
 
 /** The curves and their axes: drawn once for a dog, not while the handle moves. */
 const Ground = memo(function Ground({
