@@ -98,7 +98,7 @@ describe('the bath in a plan', () => {
     const { steps, minutes } = bathOf(withDog({}))
     expect(minutes).toBeGreaterThan(10)
     const wash = steps.find(({ kind }) => kind === 'wash')!
-    expect(wash.productKind).toBe('moisturising')
+    expect(wash.productKind).toBe('cleansing')
     expect(wash.productMl! + wash.waterMl!).toBe(wash.solutionMl)
     expect(wash.reasons.join(' ')).toContain('curls')
     expect(steps.map(({ kind }) => kind)).toContain('rinse')
@@ -107,11 +107,11 @@ describe('the bath in a plan', () => {
     const shelf = [
       {
         name: 'Old Suds',
-        kind: 'moisturising',
+        kind: 'cleansing',
         dilution: { dirty: 8, normal: 16, light: 32 },
         expiresOn: '2020-01-01',
       },
-      { name: 'New Suds', kind: 'moisturising', dilution: { dirty: 8, normal: 16, light: 32 }, dwellMin: [3, 5] },
+      { name: 'New Suds', kind: 'cleansing', dilution: { dirty: 8, normal: 16, light: 32 }, dwellMin: [3, 5] },
     ]
     const { steps } = bathOf(withDog({ shelf }))
     const products = steps.flatMap(({ product }) => product ?? [])

@@ -13,7 +13,7 @@ import { OwnerPage } from './OwnerPage.tsx'
 /** A large wool coat, felted: the owner is asked, and offered other ways. */
 const rows = rowsWith((region) =>
   ['back', 'rump', 'side', 'shoulder', 'neck', 'chest', 'breeches', 'foreleg', 'hindleg'].includes(region)
-    ? { mat: 3, extent: 0.75, standoffMm: 4 }
+    ? { mat: 3, extent: 0.5, standoffMm: 4 }
     : {},
 )
 const arrival = {

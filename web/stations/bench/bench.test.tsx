@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import type { StoredEvent } from '../../../contract/api/bench.ts'
-import { FIRST_AID, INCIDENT_LABEL, NO_PLACE, SKIP_LABEL } from '../../../contract/words/index.ts'
+import { FIRST_AID, hintsOf, INCIDENT_LABEL, NO_PLACE, SKIP_LABEL } from '../../../contract/words/index.ts'
 import {
   type Bench,
   type BenchEvent,
@@ -175,7 +175,7 @@ describe('the thing at hand', () => {
     expect(screen.getByText(/Not for a learner/)).toBeTruthy()
   })
   test('hints can be switched off; what guards against injury stays', () => {
-    const risky = stepOf(({ cautions }) => cautions.length > 0)
+    const risky = stepOf((step) => step.cautions.length > 0 && hintsOf(step).length > 0)
     drawCard(benchAfter(0), risky, { hints: true })
     const withHints = screen.getAllByRole('listitem').length
     const hazards = screen.getByTestId('hazards').textContent
