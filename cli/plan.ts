@@ -1,21 +1,26 @@
+import { assumedOf } from '../contract/formats/groom-file.ts'
 import { planFile } from '../contract/formats/plan-file.ts'
 import { BadInput } from '../contract/formats/problem.ts'
 import { fileShelf } from '../contract/formats/products.ts'
 import { seeded } from '../contract/formats/random.ts'
 import { readAssessmentFile } from '../contract/formats/read-assessment.ts'
 import {
+  consentNeeds,
   cutOf,
   DEFAULT_HOUSE,
   deshedOf,
   dryingOf,
   flipsOf,
   frontierOf,
+  goesHome,
   lastOdds,
   planBath,
-  planGroom,
+  planWhole,
   quoteOf,
   stripOf,
   USUAL_SHELF,
+  wholeGroom,
+  withReserves,
 } from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 
@@ -27,8 +32,9 @@ export function plan(args: readonly string[]): object {
   if (args.length !== 1) throw new Refused(`arguments: got ${args.length}, expected one file, or - for standard input`)
   const input = readInput(args[0]!, 'a JSON file')
   try {
-    const { file, assessment } = readAssessmentFile(parseJson(input))
-    const made = planGroom(assessment, DEFAULT_HOUSE)
+    const { file, assessment: read } = readAssessmentFile(parseJson(input))
+    const assessment = withReserves(read, DEFAULT_HOUSE)
+    const made = planWhole(read, DEFAULT_HOUSE)
     const stops = made.verdict.choice === 'refer'
     const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
     return planFile(made, {
@@ -40,6 +46,11 @@ export function plan(args: readonly string[]): object {
       drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
       cut: cutOf(assessment, made, DEFAULT_HOUSE),
       strip: stripOf(assessment, made, DEFAULT_HOUSE),
+      steps: stops ? [] : wholeGroom(assessment, made, DEFAULT_HOUSE, shelf),
+      name: assessment.dog.name,
+      home: goesHome(assessment, made, DEFAULT_HOUSE),
+      needs: consentNeeds(made, assessment, null, DEFAULT_HOUSE),
+      assumed: assumedOf(file),
       quote: file.prices
         ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
         : null,

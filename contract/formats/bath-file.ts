@@ -7,9 +7,7 @@ import {
   NO_BATH_TEXT,
   noteTexts,
 } from '../words/index.ts'
-
-const DECIMALS = 100
-const round = (value: number): number => Math.round(value * DECIMALS) / DECIMALS
+import { round } from './round.ts'
 
 const FACE_REGIONS: ReadonlySet<string> = new Set(['muzzle', 'eyes', 'cheek', 'crown', 'ear-inner'])
 const BODY = REGION_SIDES.filter(({ region }) => !FACE_REGIONS.has(region)).map(({ index }) => index)

@@ -1,11 +1,14 @@
 import {
   type Around,
   type Bath,
+  type ConsentNeed,
   type Cut,
   type Deshed,
   type Drying,
   type Flip,
   type Frontier,
+  type GoesHome,
+  type GroomStep,
   type HandStrip,
   type NextLook,
   type Odds,
@@ -26,15 +29,12 @@ import {
   stopText,
 } from '../words/index.ts'
 import { bathFile, deshedFile } from './bath-file.ts'
+import { groomFile, ownerFile } from './groom-file.ts'
+import { present, round } from './round.ts'
 import { reasonCode, stopCode } from './said-codes.ts'
 
-const DECIMALS = 100
 /** Steps of the frontier lie closer together than what is read off a plan. */
 const exact = (value: number): number => Math.round(value * 1e6) / 1e6
-const round = (value: number): number => Math.round(value * DECIMALS) / DECIMALS
-/** Drops what is null or undefined, so that a key is there or is not. */
-const present = <T extends object>(object: T): T =>
-  Object.fromEntries(Object.entries(object).filter(([, value]) => value !== null && value !== undefined)) as T
 
 const ends = ({ low, high }: { low: number; high: number }): { low: number; high: number } | null =>
   round(low) === round(high) ? null : { low: round(low), high: round(high) }
@@ -62,6 +62,13 @@ export interface Questions {
   readonly strip: HandStrip | null
   /** Where the file brought its own price list. */
   readonly quote: Quote | null
+  /** The whole groom on the bench; empty where it stops. */
+  readonly steps: readonly GroomStep[]
+  readonly name: string
+  readonly home: GoesHome
+  readonly needs: readonly ConsentNeed[]
+  /** What was taken as usual because nobody gave it, by path. */
+  readonly assumed: readonly string[]
 }
 
 const placeOf = (index: number): object => {
@@ -191,6 +198,26 @@ const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip
     : {}),
 })
 
+/** The whole groom, what the owner hears of it, and when to come back; none of these of a dog that goes to the vet. */
+function wholeFile(plan: Plan, { steps, name, home, needs, quote, assumed }: Questions): object {
+  const stops = plan.verdict.choice === 'refer'
+  const price = quote && !stops ? quote.total / 100 : null
+  return present({
+    groom: groomFile(plan, steps),
+    owner: ownerFile(plan, name, home, needs, price),
+    assumed: assumed.length > 0 ? assumed : null,
+    next: stops
+      ? null
+      : {
+          weeks: home.next.weeks,
+          reasons: [home.next.why],
+          text: NEXT_TEXT[home.next.why],
+          matIndexThen: round(home.next.indexThen),
+          matIndexFourWeeksLater: round(home.next.indexLater),
+        },
+  })
+}
+
 /**
  * A plan as etude.plan/1, with the answers to what was asked of it, if anything was. Parts of the product that are not built have no key. Where places were not looked at, figures
  * are the low end and `range` holds both.
@@ -219,7 +246,7 @@ export function planFile(plan: Plan, questions: Questions | null): object {
       minutesBudget: round(verdict.minutesBudget),
       pullBudget: round(verdict.pullBudget),
       reserve: round(verdict.reserve),
-      coatKept: round(verdict.coatKept.high),
+      coatKept: round(questions ? questions.home.coatKept : verdict.coatKept.high),
       handOverMinutes: verdict.handOverMinutes > 0 ? round(verdict.handOverMinutes) : null,
       range:
         ends(verdict.minutes) || ends(verdict.pull)
@@ -274,13 +301,7 @@ export function planFile(plan: Plan, questions: Questions | null): object {
       }),
     ),
     ...(questions ? questionsFile(questions) : {}),
-    next: {
-      weeks: verdict.after.next.weeks,
-      reasons: [verdict.after.next.why],
-      text: NEXT_TEXT[verdict.after.next.why],
-      matIndexThen: round(verdict.after.next.indexThen),
-      matIndexFourWeeksLater: round(verdict.after.next.indexLater),
-    },
+    ...(questions ? wholeFile(plan, questions) : {}),
     ...(plan.split
       ? {
           visits: plan.split.visits.map(({ number, day, minutes, pull, parts }) => ({

@@ -110,7 +110,7 @@ const stop = z.discriminatedUnion('code', [
   stopOf('not-looked-at', z.object({ percent: z.number() })),
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
-  stopOf('slot-too-short', z.object({ minutes: z.number(), over: z.number() })),
+  stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),
 ]) satisfies z.ZodType<Stop>
 
 const reasonOf = <C extends string, V extends z.ZodType>(code: C, values: V) =>
@@ -223,6 +223,16 @@ export const planSchema: z.ZodType<Plan> = z.object({
     }),
   ),
   stops: z.array(stop),
+  groom: z
+    .object({
+      minutes: z.number(),
+      hands: z.number(),
+      standing: z.number(),
+      slot: z.number(),
+      over: z.number(),
+      parts: z.object({ coat: z.number(), bath: z.number(), dry: z.number(), cut: z.number(), last: z.number() }),
+    })
+    .nullable(),
   split: z
     .object({
       visits: z.array(

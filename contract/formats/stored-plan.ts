@@ -75,6 +75,22 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
       })),
     }),
   },
+  {
+    // The whole groom is reckoned with the verdict; what was said of the slot before was of the coat work alone.
+    to: '2.0.0',
+    up: (doc) => ({
+      ...doc,
+      groom: null,
+      stops: doc.stops.map((stop) =>
+        stop.code === 'slot-too-short'
+          ? {
+              ...stop,
+              values: { ...stop.values, slot: Number(stop.values.minutes) - Number(stop.values.over) } as never,
+            }
+          : stop,
+      ),
+    }),
+  },
 ]
 
 const numbers = (model: string): number[] => model.split('.').map(Number)

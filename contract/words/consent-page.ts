@@ -45,6 +45,8 @@ export const consentPageSchema = z.object({
   asks: lines,
   feels: lines,
   minutes: z.object({ low: z.number(), high: z.number() }),
+  /** Of the whole groom; null on pages kept before it was reckoned. */
+  wholeMinutes: z.number().nullable().default(null),
   currency: z.string(),
   /** Hundredths of the currency. */
   price: z.int(),
@@ -116,6 +118,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     asks: needs.map((need) => NEED_FOR_OWNER[need]),
     feels: feelLines(plan, name),
     minutes: verdict.minutes,
+    wholeMinutes: plan.groom?.minutes ?? null,
     currency: quote.currency,
     price: quote.total,
     priceIs:

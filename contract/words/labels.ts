@@ -353,3 +353,12 @@ export const PART_NAMES: readonly (readonly [part: keyof LengthsMm, name: string
   ['ears', 'Ears'],
   ['tail', 'Tail'],
 ]
+
+/** Parts of the whole groom, as its minutes are told. */
+export const GROOM_PART_LABEL: Record<'coat' | 'bath' | 'dry' | 'cut' | 'last', string> = {
+  coat: 'coat work',
+  bath: 'bath',
+  dry: 'dryer',
+  cut: 'cut',
+  last: 'comb check, nails, ears',
+}

@@ -152,8 +152,8 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
   'skin-broken': (s) => `Broken skin ${onPlace(s)}: leave it, keep it dry, note for the vet.`,
   'skin-sore': (s) => `Sore skin ${onPlace(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
   'skin-under-felt': (s) => `No skin seen under the felt ${onPlace(s)}: expect sores beneath, go gently.`,
-  'slot-too-short': ({ values: { minutes, over } }) =>
-    `About ${minutesText(minutes)} minutes of coat work, ${minutesText(over)} more than the slot leaves for it: book it longer, take a second pair of hands from the dryer on, or leave what can wait.`,
+  'slot-too-short': ({ values: { minutes, slot, over } }) =>
+    `${minutesText(minutes)} minutes; the slot has ${minutesText(slot)}: ${minutesText(over)} late, or a second pair of hands from the dryer on, or leave what can wait.`,
   'air-first': () =>
     'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
   'more-than-one-visit': ({ values: { pull, budget } }) =>

@@ -37,7 +37,13 @@ const endClause = (home: GoesHome): string =>
  */
 export function verdictSentence(plan: Plan, name: string, home: GoesHome): string {
   const { verdict } = plan
-  const time = `${rangeText(verdict.minutes, minutesText)} minutes of coat work${plan.regions.some(({ done }) => done) ? ' to go' : ''}`
+  const work = rangeText(verdict.minutes, minutesText)
+  const toGo = plan.regions.some(({ done }) => done) ? ' to go' : ''
+  // The whole groom is what anybody waits for; under way only what is left of the coat work is told.
+  const time =
+    plan.groom && !toGo
+      ? `${minutesText(plan.groom.minutes)} minutes in all, ${work} of them coat work`
+      : `${work} minutes of coat work${toGo}`
   const cut = places(plan, 'clip-out')
   const cutClause = cut ? `, mats cut out at the ${cut}` : ''
   switch (verdict.choice) {

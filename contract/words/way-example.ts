@@ -7,7 +7,7 @@ import {
   groomSteps,
   type House,
   planBath,
-  planGroom,
+  planWhole,
   REGION_SIDES,
   SCHOOLS,
   type SchoolId,
@@ -65,7 +65,7 @@ function stepText(step: GroomStep): string {
 /** One dog before the tub, in it, at the dryer and on the table, as these ways would have it. */
 function told(file: AssessmentFile, schools: Partial<Schools>, house: House): Told {
   const assessment = readAssessment({ ...file, house: { ...file.house, schools } }, house)
-  const plan = planGroom(assessment, house)
+  const plan = planWhole(assessment, house)
   const bath = planBath(assessment, plan, house, USUAL_SHELF)
   const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, house)
   const deshed = deshedOf(assessment, plan, house)

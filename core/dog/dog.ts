@@ -151,4 +151,13 @@ export interface Assessment {
   readonly own: OwnRate | null
   /** What the salon cuts with. */
   readonly rack: Rack
+  /** What everything but the coat work takes, minutes, where it was worked out; else it is guessed from the size. */
+  readonly reserves?: Reserves | null
+}
+
+/** Minutes of bath, drying, finishing cut, nails and checks, by style of the groom. */
+export interface Reserves {
+  /** Of the style that was worked out first, for those that were not. */
+  readonly usual: number
+  readonly byStyle: Readonly<Partial<Record<string, number>>>
 }

@@ -3,6 +3,7 @@ import type { Assessment, Dog, HealthFlag } from '../dog/dog.ts'
 import { hasShortSkull, isFrail, isGrave, isPuppy } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
+import type { Style } from './names.ts'
 import type { Budgets } from './solve.ts'
 
 /** One step of a figure, so that the screen can open it: what, by which number, and the figure after it. */
@@ -75,15 +76,17 @@ export function pullBudget(dog: Dog, house: House): { pull: number; steps: Step[
 }
 
 /**
- * Minutes there are for coat work: the slot less the reserve (which stands for bath, drying, finishing cut and nails),
- * and never more than the table cap of this dog.
+ * Minutes there are for coat work: the slot less the reserve (bath, drying, finishing cut, nails and checks), and never
+ * more than the table cap of this dog.
+ * @param worked the reserve of a style as it was worked out; guessed from the size of the dog where it was not
  */
 export function minutesBudget(
   dog: Dog,
   slotMinutes: number,
   house: House,
+  worked: number | null = null,
 ): { minutes: number; reserve: number; cap: number; steps: Step[] } {
-  const reserve = house['reserve.base'] + house['reserve.area'] * bodySurfaceM2(dog.weightKg)
+  const reserve = worked ?? house['reserve.base'] + house['reserve.area'] * bodySurfaceM2(dog.weightKg)
   const cap = Math.min(
     house['cap.adult'],
     isFrail(dog, house) ? house['cap.health'] : house['cap.adult'],
@@ -117,12 +120,18 @@ export function overrunPoints(minutes: number, slot: number, house: House): numb
   return house['over.minute'] * (over - far) + house['over.far'] * far
 }
 
+/** What everything but the coat work takes in a style, where it was worked out. */
+export const reserveFor = ({ reserves }: Assessment, style: Style): number | null =>
+  reserves ? (reserves.byStyle[style] ?? reserves.usual) : null
+
 /** What there is for this groom from here on: what the dog and the slot give, less what was spent already. */
-export function budgetsOf({ dog, slotMinutes, progress }: Assessment, house: House): GroomBudgets {
+export function budgetsOf(assessment: Assessment, style: Style, house: House): GroomBudgets {
+  const { dog, slotMinutes, progress } = assessment
   const spent = progress?.minutes ?? 0
+  const { cap, minutes } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style))
   return {
-    table: Math.max(0, minutesBudget(dog, slotMinutes, house).cap - spent),
-    minutes: Math.max(0, minutesBudget(dog, slotMinutes, house).minutes - spent),
+    table: Math.max(0, cap - spent),
+    minutes: Math.max(0, minutes - spent),
     pull: Math.max(0, pullBudget(dog, house).pull - (progress?.pull ?? 0)),
   }
 }

@@ -89,12 +89,33 @@ export interface Verdict {
   readonly insteadOf: Style | null
 }
 
+/** What a whole groom takes, minutes: coat work, tub, dryer, cut and the rest, by its own steps. */
+export interface GroomTotal {
+  /** For one pair of hands, waits in the tub with it. */
+  readonly minutes: number
+  readonly hands: number
+  /** How long the dog stands; rests off the table come on top. */
+  readonly standing: number
+  readonly slot: number
+  /** Beyond the slot; 0 where it fits. */
+  readonly over: number
+  readonly parts: {
+    readonly coat: number
+    readonly bath: number
+    readonly dry: number
+    readonly cut: number
+    readonly last: number
+  }
+}
+
 export interface Plan {
   readonly model: string
   readonly indices: Indices
   readonly verdict: Verdict
   readonly regions: readonly RegionPlan[]
   readonly stops: readonly Stop[]
+  /** Of today's visit; null where the groom stops, and in plans of a model before 2. */
+  readonly groom: GroomTotal | null
   /** Present only where one visit cannot do it. */
   readonly split: SplitPlan | null
   /** Share of the surface not looked at, 0 to 1. */

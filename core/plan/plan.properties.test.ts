@@ -114,16 +114,15 @@ describe('plans', () => {
       expect([...seen]).toContain(choice)
   })
 
-  test('a plan that fits one visit never exceeds what the dog can give and stand; minutes beyond the slot are said', () => {
+  test('a plan that fits one visit never exceeds what the dog can give and stand; minutes beyond the slot weigh', () => {
     fc.assert(
       fc.property(dogs(false), (a) => {
-        const { verdict, stops } = plan(a)
+        const { verdict } = plan(a)
         if (verdict.choice === 'split-visits' || verdict.choice === 'refer') return
         const { cap } = minutesBudget(a.dog, a.slotMinutes, DEFAULT_HOUSE)
         expect(verdict.minutes.low).toBeLessThanOrEqual(cap + 1e-4)
         const over = verdict.minutes.low - verdict.minutesBudget
-        if (over >= 1 && verdict.choice !== 'look-first')
-          expect(stops.find(({ code }) => code === 'slot-too-short')?.values).toMatchObject({ over })
+        if (over >= 1) expect(verdict.objective.over).toBeGreaterThan(0)
         expect(verdict.pull.low).toBeLessThanOrEqual(verdict.pullBudget + 1e-4)
       }),
       RUNS,

@@ -320,20 +320,6 @@ test('a puppy, an old dog and a dog that bites can give less', () => {
 /** Common practice: nobody is sent home half done, or asked back three times, because the slot was a little short. */
 describe('minutes are soft, the dog is hard', () => {
   const knots = onRegions(cleanSheet(), NINE, { mat: 2, extent: 0.5, standoffMm: 7 })
-  const slotFor = (minutes: number) => {
-    const long = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: 400 })
-    return Math.round(long.verdict.reserve + minutes)
-  }
-  test('a few minutes over the slot are said, and change neither the way nor the number of visits', () => {
-    const long = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: 400 })
-    const short = plan({ dog: { weightKg: 28 }, sheet: knots, slotMinutes: slotFor(long.verdict.minutes.low - 3) })
-    expect(short.verdict.choice).toBe(long.verdict.choice)
-    expect(short.split).toBeNull()
-    expect(short.stops.find(({ code }) => code === 'slot-too-short')!.values).toMatchObject({
-      over: expect.closeTo(3, 0),
-    })
-    expect(long.stops.some(({ code }) => code === 'slot-too-short')).toBe(false)
-  })
   test('each minute over weighs, and weighs more from a quarter over on', () => {
     expect(overrunPoints(60, 60, DEFAULT_HOUSE)).toBe(0)
     expect(overrunPoints(70, 60, DEFAULT_HOUSE)).toBeCloseTo(5, 9)

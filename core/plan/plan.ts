@@ -6,7 +6,7 @@ import { isGrave } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
-import { minutesBudget, overrunPoints, pullBudget, type Step } from './budgets.ts'
+import { budgetsOf, minutesBudget, overrunPoints, pullBudget, reserveFor, type Step } from './budgets.ts'
 import type { Context } from './context.ts'
 import { coatKept } from './loss.ts'
 import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
@@ -25,7 +25,7 @@ import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
 
 /**
- * From what was found to the verdict: for every region-side what to do, for the whole dog which way to go.
+ * From what was found to the verdict of the coat work (`planWhole` reckons the rest with it): for every region-side what to do, for the whole dog which way to go.
  * Pure: the same assessment and house give the same plan, anywhere.
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
@@ -41,18 +41,18 @@ const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
     ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
     : null
 
-/** A minute over is none. */
-const LEAST_OVER = 1
-
 function planOriented(assessment: Assessment, house: House, wanted: Style | null): Plan {
   const { dog, sheet } = assessment
-  const time = minutesBudget(dog, assessment.slotMinutes, house)
   const give = pullBudget(dog, house)
   const indices = indicesOf(sheet, house)
-  const { choice: computed, budgets, stopping, unknownShare, low, high } = weigh(assessment, house)
+  const { choice: computed, stopping, unknownShare, low, high } = weigh(assessment, house)
+  // Over several visits each has its own bath: what is spread is what one visit gives in the kept coat.
+  const spread = budgetsOf(assessment, 'keep', house)
   const other = asked(low, wanted)
-  const chosen = other ?? low.best ?? spreadOver(low, budgets)
-  const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, budgets))
+  const chosen = other ?? low.best ?? spreadOver(low, spread)
+  const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
+  const budgets = budgetsOf(assessment, chosen.style, house)
+  const time = minutesBudget(dog, assessment.slotMinutes, house, reserveFor(assessment, chosen.style))
   const choice = other && computed === low.name ? nameOf(other, low.ctx) : computed
   const stopped = choice === 'refer'
   const { ctx } = low
@@ -106,9 +106,6 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const stops: Stop[] = [
     ...stopping,
     ...(stopped ? [] : airFirst(low, chosen)),
-    ...(!stopped && choice !== 'look-first' && choice !== 'split-visits' && chosen.overMin >= LEAST_OVER
-      ? [wholeDog('slot-too-short', 'care', { minutes: chosen.minutes, over: chosen.overMin })]
-      : []),
     ...(choice === 'split-visits'
       ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),
@@ -155,6 +152,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
     },
     regions,
     stops,
+    groom: null,
     split,
     unknownShare,
   }

@@ -26,7 +26,7 @@ export interface StopValues {
   readonly 'more-than-one-visit': { readonly pull: number; readonly budget: number }
   readonly 'air-first': Record<never, never>
   /** It takes longer than the slot, and fits the dog. */
-  readonly 'slot-too-short': { readonly minutes: number; readonly over: number }
+  readonly 'slot-too-short': { readonly minutes: number; readonly slot: number; readonly over: number }
 }
 export type StopCode = keyof StopValues
 export type StopOf<C extends StopCode> = {

@@ -95,7 +95,7 @@ describe('the optimum of a style', () => {
           }
         }),
       )
-      const budgets = budgetsOf(assessment, DEFAULT_HOUSE)
+      const budgets = budgetsOf(assessment, result.style, DEFAULT_HOUSE)
       const lp = lpOf(groups, budgets, unlikeOf(result, end.states), DEFAULT_HOUSE['mismatch.points'])
       const theirs = highs.solve(lp, { mip_rel_gap: 0, mip_abs_gap: 0 })
       expect(theirs.Status).toBe('Optimal')

@@ -31,7 +31,6 @@ export interface WeighedEnd {
 
 export interface Weighing {
   readonly choice: VerdictName
-  readonly budgets: GroomBudgets
   readonly stopping: ReturnType<typeof groomStops>
   /** Share of the surface not looked at, 0 to 1. */
   readonly unknownShare: number
@@ -46,13 +45,7 @@ const least = (results: readonly StyleResult[]): StyleResult | undefined =>
     undefined,
   )
 
-function weighEnd(
-  assessment: Assessment,
-  end: End,
-  budgets: GroomBudgets,
-  house: House,
-  make: OptionMaker,
-): WeighedEnd {
+function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMaker): WeighedEnd {
   const bare = contextOf(assessment, 0, house)
   const states = sideStates(assessment, bare.bsaM2, end, house)
   const felt = states.reduce(
@@ -62,7 +55,14 @@ function weighEnd(
   const ctx = contextOf(assessment, felt, house)
   const sides = states.map((state) => make.optionsOf(state, ctx))
   const results = withoutTwins(
-    STYLE_IDS.map((style) => solveStyle(styleProblem(style, states, sides, ctx, make.clipTo), states, budgets, ctx)),
+    STYLE_IDS.map((style) =>
+      solveStyle(
+        styleProblem(style, states, sides, ctx, make.clipTo),
+        states,
+        budgetsOf(assessment, style, house),
+        ctx,
+      ),
+    ),
   )
   const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
   const fitting = results.filter(({ closed, feasible }) => closed === null && feasible)
@@ -81,15 +81,14 @@ export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomB
 /** Everything but the plan's words: both ends weighed and the verdict named. The assessment as it stands, not mirrored. */
 export function weigh(assessment: Assessment, house: House, make: OptionMaker = PLAIN): Weighing {
   const { sheet } = assessment
-  const budgets = budgetsOf(assessment, house)
   const stopping = groomStops(assessment)
   const unknownShare = sheet.reduce((sum, { mat }, i) => sum + (mat === null ? REGION_SIDES[i]!.share : 0), 0)
   const allKnown = sheet.every(
     ({ mat, undercoat, skin, findings }) =>
       mat !== null && undercoat !== null && (skin !== null || findings.length > 0),
   )
-  const low = weighEnd(assessment, 'low', budgets, house, make)
-  const high = allKnown ? low : weighEnd(assessment, 'high', budgets, house, make)
+  const low = weighEnd(assessment, 'low', house, make)
+  const high = allKnown ? low : weighEnd(assessment, 'high', house, make)
   const scored = unknownShare < 1 - 1e-9
   const choice: VerdictName =
     stopping.length > 0
@@ -97,7 +96,7 @@ export function weigh(assessment: Assessment, house: House, make: OptionMaker = 
       : !scored || (low.name !== high.name && unknownShare > house['name.look-first'])
         ? 'look-first'
         : low.name
-  return { choice, budgets, stopping, unknownShare, low, high }
+  return { choice, stopping, unknownShare, low, high }
 }
 
 /** The verdict's name alone: the same that `planGroom` gives, for asking about many dogs that might be. */

@@ -4,7 +4,7 @@ import { assembleFile } from '../../contract/formats/assemble.ts'
 import { type PrepDog, prepOf } from '../../contract/formats/prep.ts'
 import { productOf } from '../../contract/formats/products.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { houseWith, planGroom } from '../../core/index.ts'
+import { houseWith, planWhole } from '../../core/index.ts'
 import { iso, sideRow } from '../db/documents.ts'
 import { AssessmentRow, BathRow, ScoreRow, VisitRow } from '../db/models/index.ts'
 import { plansInForce } from '../plan/in-force.ts'
@@ -52,7 +52,7 @@ export class PrepRepo {
       const house = houseWith(salon.estimates)
       const file = assembleFile(visit.arrival, 'arrival', rows, null, { schools: salon.schools })
       const guessed = readAssessment(file, house)
-      return { ...common, assessment: guessed, plan: planGroom(guessed, house), house, looked: rows.length > 0 }
+      return { ...common, assessment: guessed, plan: planWhole(guessed, house), house, looked: rows.length > 0 }
     })
     const shelf = products.map((product) => productOf(product, date))
     return prepOf(date, dogs, shelf, salon.equipment)

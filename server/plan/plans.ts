@@ -6,7 +6,7 @@ import type { Station } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { houseWith, MODEL_VERSION, type Plan, planGroom, quoteOf } from '../../core/index.ts'
+import { houseWith, MODEL_VERSION, type Plan, planWhole, quoteOf } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, planRecord } from '../db/documents.ts'
 import { NeedsConsent, NotFound } from '../db/errors.ts'
@@ -60,7 +60,7 @@ export class PlanRepo {
         quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1).total
       const same = last && last.model === MODEL_VERSION && isDeepStrictEqual(last.input, input) && last.style === wanted
       if (same && last.price === priceOf(last.plan)) return this.#record(last, visit, t)
-      const plan = planGroom(assessment, house, wanted)
+      const plan = planWhole(assessment, house, wanted)
       if (request.style && plan.verdict.style !== request.style)
         throw new BadInput([
           {

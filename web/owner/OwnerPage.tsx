@@ -93,7 +93,9 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
       <Part title="What it costs">
         <p className="text-[32px] font-semibold leading-tight">{moneyText(page.price, page.currency)}</p>
         <p className="text-ink-2">
-          {capital(page.priceIs)}. {rangeText(page.minutes, minutesText)} minutes of coat work.
+          {capital(page.priceIs)}.{' '}
+          {page.wholeMinutes !== null && `About ${minutesText(page.wholeMinutes)} minutes in all; `}
+          {rangeText(page.minutes, minutesText)} minutes of coat work.
         </p>
         {page.visits.length > 1 && (
           <ul className="mt-3">

@@ -1,11 +1,11 @@
 import { expose } from 'comlink'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { type House, type Plan, planGroom } from '../../core/index.ts'
+import { type House, type Plan, planWhole } from '../../core/index.ts'
 
 /** The core off the main thread: the interface stays live while it plans. */
 const planner = {
-  plan: (file: AssessmentFile, house: House): Plan => planGroom(readAssessment(file, house), house),
+  plan: (file: AssessmentFile, house: House): Plan => planWhole(readAssessment(file, house), house),
 }
 export type Planner = typeof planner
 expose(planner)

@@ -4,6 +4,7 @@ import { seeded } from '../../contract/formats/random.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import {
   type Agreement,
+  type Assessment,
   type Axis,
   type Flip,
   type Frontier,
@@ -23,6 +24,7 @@ import {
   type VerdictName,
   verdictOf,
   withFlip,
+  withReserves,
 } from '../../core/index.ts'
 
 const SEED = 1
@@ -58,16 +60,19 @@ export interface SecondOpinion {
   readonly differences: readonly ScoreDifference[]
 }
 
+/** What a question is asked of: bath, drying and cut reckoned as the verdict reckons them. */
+const reckoned = (file: AssessmentFile, house: House): Assessment => withReserves(readAssessment(file, house), house)
+
 /** What is asked of a verdict, on a thread of its own: the plan on the screen never waits for it. */
 const questions = {
   frontier: (file: AssessmentFile, house: House, axis: Axis): Frontier =>
-    frontierOf(readAssessment(file, house), house, axis),
+    frontierOf(reckoned(file, house), house, axis),
 
   /** Answers as they come, with the share done; stops when a newer question is asked or it is cancelled. */
   async flips(file: AssessmentFile, house: House, tell: (flips: Flip[], share: number) => void): Promise<void> {
     newest.flips++
     const mine = newest.flips
-    const assessment = readAssessment(file, house)
+    const assessment = reckoned(file, house)
     const { answer } = flipFinder(assessment, house)
     const trials = flipTrials(assessment)
     const found: Flip[] = []
@@ -86,7 +91,7 @@ const questions = {
   async odds(file: AssessmentFile, house: House, tell: (odds: Odds, share: number) => void): Promise<void> {
     newest.odds++
     const mine = newest.odds
-    for (const odds of oddsOf(readAssessment(file, house), house, DRAWS, seeded(SEED))) {
+    for (const odds of oddsOf(reckoned(file, house), house, DRAWS, seeded(SEED))) {
       tell(odds, odds.exact ? 1 : odds.draws / DRAWS)
       await breathe()
       if (newest.odds !== mine) return
@@ -99,12 +104,12 @@ const questions = {
 
   /** The dog as it would be with one thing changed. */
   asIf: (file: AssessmentFile, house: House, flip: Flip): Plan =>
-    planGroom(withFlip(readAssessment(file, house), flip), house),
+    planGroom(withFlip(reckoned(file, house), flip), house),
 
   /** How far two people agree on one dog, and whether what they differ in matters. */
   secondOpinion(firstFile: AssessmentFile, secondFile: AssessmentFile, house: House): SecondOpinion {
-    const first = readAssessment(firstFile, house)
-    const second = readAssessment(secondFile, house)
+    const first = reckoned(firstFile, house)
+    const second = reckoned(secondFile, house)
     const both = (scale: 'mat' | 'undercoat') =>
       REGION_SIDES.flatMap(({ index }): [number, number][] => {
         const a = first.sheet[index]![scale]

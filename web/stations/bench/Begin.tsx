@@ -89,7 +89,7 @@ export function Begin({
             <h1 className="text-[30px] leading-tight">{name} is ready to begin</h1>
             <p className="text-lg text-ink-2" data-testid="how-long">
               {bench
-                ? `${steps.length} steps, about ${minutesText(groomMinutes(steps))} minutes with the waits.`
+                ? `${steps.length} steps, about ${minutesText(plan.groom?.minutes ?? groomMinutes(steps))} minutes with the waits.`
                 : 'Working out the steps.'}
             </p>
           </div>

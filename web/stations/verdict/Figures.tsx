@@ -86,9 +86,9 @@ function MinutesBody({ plan }: { plan: Plan }): ReactNode {
     <>
       <Shares plan={plan} of="minutes" />
       <p>
-        There are <b>{one(minutesBudget)}</b>: the slot of {one(step('slot'))} less the reserve of {one(reserve)} for
-        bath, drying, finishing cut and nails (<HouseNumber id="reserve.base" />, <HouseNumber id="reserve.area" />
-        ), and at most {one(step('cap'))} at the table for this dog.
+        There are <b>{one(minutesBudget)}</b>: the slot of {one(step('slot'))} less the {one(reserve)} that bath,
+        drying, finishing cut, nails and checks take in this way, and at most {one(step('cap'))} at the table for this
+        dog.
       </p>
       <p className="mt-2 text-ink-2">
         Each place opens on the dog: rate by area, times coat length, density, temper and pace.
@@ -108,7 +108,13 @@ function PullBody({ plan }: { plan: Plan }): ReactNode {
           <span key={code}>
             {i > 0 && ' × '}
             {Math.round(value * 100) / 100}{' '}
-            {code === 'give.base' ? 'to begin with' : code === 'give.health' ? 'for its health' : 'for its temper'}
+            {code === 'give.base'
+              ? 'to begin with'
+              : code === 'give.size'
+                ? 'for its size'
+                : code === 'give.health'
+                  ? 'for its health'
+                  : 'for its temper'}
           </span>
         ))}{' '}
         (<HouseNumber id="give.base" />, an estimate that the salon can change).

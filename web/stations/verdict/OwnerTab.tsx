@@ -7,7 +7,7 @@ import { consentApi } from '../../../contract/api/consent.ts'
 import type { PlanRecord } from '../../../contract/api/plan.ts'
 import type { Salon } from '../../../contract/api/salon.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
-import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL } from '../../../contract/words/index.ts'
+import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL, timeText } from '../../../contract/words/index.ts'
 import { type Plan, quoteOf } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
@@ -15,14 +15,12 @@ import type { DogDrawn } from '../../dog/dog-file.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { Table } from '../../parts/Table.tsx'
 
-const clock = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-
 function saidText({ answer, answerStyle, saidBy, channel, answeredAt, expiresAt }: Consent): string {
   if (!answer)
     return expiresAt && new Date(expiresAt) < new Date()
       ? 'Link sent, no answer, no longer open.'
       : 'Link sent, no answer yet.'
-  const who = `${saidBy}, ${answeredAt ? clock(answeredAt) : ''}`
+  const who = `${saidBy}, ${answeredAt ? timeText(answeredAt) : ''}`
   if (answer === 'yes') return channel === 'spoken' ? `Spoken yes: ${who}.` : `Yes: ${who}.`
   if (answer === 'other') return `Yes to ${STYLE_LABEL[answerStyle ?? ''] ?? 'another way'}: ${who}.`
   return `Wants a call: ${who}.`

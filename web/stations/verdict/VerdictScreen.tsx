@@ -47,6 +47,7 @@ import { SecondInvite } from './SecondInvite.tsx'
 import { SplitVisits } from './SplitVisits.tsx'
 import { TreatmentList } from './TreatmentList.tsx'
 import { Ways } from './Ways.tsx'
+import { WholeGroom } from './WholeGroom.tsx'
 
 /** Which way to go, and why: the dog with its treatments, the verdict in a sentence, what it takes, what else there is. */
 export function VerdictScreen(): ReactNode {
@@ -221,6 +222,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   {underWay && <UnderWay visit={visit} plan={plan} />}
                   {changedSince && <WhatChanged accepted={visit.acceptedPlan!} record={record} />}
                   <Stops plan={plan} />
+                  {plan.groom && !underWay && <WholeGroom groom={plan.groom} startsAt={visit.startsAt} />}
                   <Figures plan={plan} home={home} />
                   <SplitVisits plan={plan} onLight={setLit} />
                   {choice !== 'refer' && <OddsPanel file={file} house={house} />}

@@ -11,7 +11,7 @@ import { Ways } from './Ways.tsx'
 type Changes = Parameters<typeof anAssessment>[0]
 const planOf = (changes: Changes): Plan => planGroom(anAssessment(changes), DEFAULT_HOUSE)
 const FELTED = onRegions(cleanSheet(), NINE, { mat: 2, extent: 1, standoffMm: 4 })
-const MATTED: Changes = { dog: { weightKg: 28 }, sheet: FELTED }
+const MATTED: Changes = { dog: { weightKg: 28 }, wishes: { keepLength: 2 }, sheet: FELTED }
 const drawn = dogDrawn({ dog: { coatType: 'curly', weightKg: 28 } } as Parameters<typeof dogDrawn>[0])
 const ways = (plan: Plan, onChoose: Parameters<typeof Ways>[0]['onChoose'] = null): HTMLElement[] => {
   draw(<Ways plan={plan} drawn={drawn} prices={STARTING_PRICES} onChoose={onChoose} />)
