@@ -1,4 +1,4 @@
-import { HYGIENE } from '../body/places.ts'
+import { HYGIENE, isPaw } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isFrail, isPuppy } from '../dog/facts.ts'
@@ -35,7 +35,11 @@ export function consentNeeds(
   const home = goesHome(assessment, plan, house)
   const needs: Record<ConsentNeed, boolean> = {
     'coat-cut-where-it-shows': ahead.some(
-      ({ treatment, region, option }) => CUTS.has(treatment) && REGIONS[region].seen >= 1 && option.loss > 0,
+      ({ treatment, region, option }) =>
+        CUTS.has(treatment) &&
+        REGIONS[region].seen >= 1 &&
+        option.loss > 0 &&
+        !(isPaw(region) && treatment === 'clip-out'),
     ),
     'shorter-than-half': home.overHalf.some((index) => !plan.regions[index]!.done),
     'every-hair-cut': assessment.wishes.keepLength === 3 && home.cut.length > 0,

@@ -120,7 +120,7 @@ export const ESTIMATES = {
   'loss.splice': est(0.15, 'factor', 'Spliced coat: the cover hair hides it'),
   'loss.clip-out-hidden': est(0.3, 'factor', 'A patch in a hidden place or on a paw'),
   'loss.reference': trade(1.5, 'mm', 'Close clip all over, against which coat kept is counted: what a 10 leaves'),
-  'wish.keep0': est(0.1, 'weight', 'Owner does not mind the length'),
+  'wish.keep0': est(0.05, 'weight', 'Owner does not mind the length'),
   'wish.keep1': est(0.5, 'weight', 'Owner would like to keep some'),
   'wish.keep2': est(1, 'weight', 'Owner wants to keep it'),
   'wish.keep3': est(2, 'weight', 'Owner wants every hair'),
