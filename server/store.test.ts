@@ -249,6 +249,8 @@ const MIGRATIONS = [
   '005-next-visit',
   '006-search-index',
   '007-dog-profile',
+  '008-matting-rates',
+  '009-styles',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

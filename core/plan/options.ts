@@ -128,7 +128,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       return isPaw(region) ? 'paw-knots-are-cut' : null
     case 'blow-out':
       // Packed coat without mats is what air is made for.
-      if (mat === 0 && !(dog.coatType === 'double' && state.undercoat >= 2)) return 'not-this-bad'
+      if (mat === 0 && state.undercoat < (dog.coatType === 'double' ? 2 : 3)) return 'not-this-bad'
       if (dog.dryerTolerance === 'none') return 'dryer-not-tolerated'
       if (NO_AIR.has(region)) return 'no-air-here'
       if (state.skin >= 2 || scar) return 'skin-sore'
@@ -137,7 +137,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (mat >= 3 && FRICTION.has(region)) return 'no-air-on-packed-only'
       if (mat === 4 && assessment.stage === 'after-air') return 'air-was-tried'
       if (dog.coatType === 'double') return state.undercoat >= (mat === 4 ? 1 : 2) ? null : 'no-air-on-packed-only'
-      return mat === 1 && state.undercoat >= 3 ? null : 'no-air-on-packed-only'
+      return mat <= 1 && state.undercoat >= 3 ? null : 'no-air-on-packed-only'
     case 'splice':
       if (mat < 2) return 'not-this-bad'
       if (isPaw(region)) return 'paw-knots-are-cut'

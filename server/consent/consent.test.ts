@@ -74,7 +74,7 @@ describe("the owner's yes", () => {
     expect(clean.needs).toEqual([])
     expect((await server.store.plans.accept(clean.id, null)).acceptedAt).not.toBeNull()
     const cut = await planOf(await aVisit(TRUNK))
-    expect(cut.needs).toEqual(['coat-cut-where-it-shows'])
+    expect(cut.needs).toEqual(['coat-cut-where-it-shows', 'shorter-than-half'])
     await expect(server.store.plans.accept(cut.id, null)).rejects.toMatchObject({
       code: 'needs-consent',
       needs: cut.needs,

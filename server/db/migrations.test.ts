@@ -15,6 +15,7 @@ import {
 } from '../../core/index.ts'
 import { makeDatabase, NOON, testServer } from '../../test/harness/server.ts'
 import { Store } from '../store.ts'
+import { migrateUp } from './migrate.ts'
 
 const RELEASES = new URL('../../test/fixtures/releases/', import.meta.url)
 
@@ -47,6 +48,26 @@ describe('migrations', () => {
       for (const { id } of plans) expect((await store.plans.read(id)).plan.regions).toHaveLength(REGION_SIDES.length)
     } finally {
       await store.close()
+      await drop()
+    }
+  })
+  test('rates of matting kept in the old measure are brought to the new', async () => {
+    const { url, drop } = await makeDatabase()
+    const sequelize = new Sequelize(url, { logging: false })
+    try {
+      await migrateUp(sequelize, '007-dog-profile')
+      await sequelize.query(`INSERT INTO settings VALUES ('estimates', '{"matting.curly": 8, "rebook.most": 10}')`)
+      const estimates = async (): Promise<unknown> => {
+        const [[row]] = (await sequelize.query(`SELECT value FROM settings WHERE key = 'estimates'`)) as [
+          { value: unknown }[],
+          unknown,
+        ]
+        return row!.value
+      }
+      await migrateUp(sequelize)
+      expect(await estimates()).toEqual({ 'matting.curly': 0.8, 'rebook.most': 10 })
+    } finally {
+      await sequelize.close()
       await drop()
     }
   })

@@ -259,9 +259,9 @@ describe('what a bath takes', () => {
   })
 
   test('a product chosen by hand is booked instead, and given back when it is chosen no more', async () => {
-    const mine = await added('My Own Soft', 900, { kind: 'moisturising' })
+    const mine = await added('My Own Soft', 900, { kind: 'cleansing' })
     const visit = await aBathedDog(0)
-    const slot = 'wash-1.moisturising.curl'
+    const slot = 'wash-1.cleansing.curl'
     await send('PUT', `/visits/${visit.id}/bath`, { swaps: { [slot]: mine.id } })
     expect((await book(visit.id)).booked.map(({ productId }) => productId)).toContain(mine.id)
     expect(await stockOf(mine.id)).toBeLessThan(900)
