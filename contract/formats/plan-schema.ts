@@ -110,6 +110,7 @@ const stop = z.discriminatedUnion('code', [
   stopOf('not-looked-at', z.object({ percent: z.number() })),
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
+  stopOf('pelted-frail', nothing),
   stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),
 ]) satisfies z.ZodType<Stop>
 

@@ -152,6 +152,8 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
   'skin-broken': (s) => `Broken skin ${onPlace(s)}: leave it, keep it dry, note for the vet.`,
   'skin-sore': (s) => `Sore skin ${onPlace(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
   'skin-under-felt': (s) => `No skin seen under the felt ${onPlace(s)}: expect sores beneath, go gently.`,
+  'pelted-frail': () =>
+    'More felt than this dog should bear awake: today only what hurts, and the vet for the rest, who alone decides on sedation.',
   'slot-too-short': ({ values: { minutes, slot, over } }) =>
     `${minutesText(minutes)} minutes; the slot has ${minutesText(slot)}: ${minutesText(over)} late, or a second pair of hands from the dryer on, or leave what can wait.`,
   'air-first': () =>

@@ -41,9 +41,7 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
   const toGo = plan.regions.some(({ done }) => done) ? ' to go' : ''
   // The whole groom is what anybody waits for; under way only what is left of the coat work is told.
   const time =
-    plan.groom && !toGo
-      ? `${minutesText(plan.groom.minutes)} minutes in all, ${work} of them coat work`
-      : `${work} minutes of coat work${toGo}`
+    plan.groom && !toGo ? `${minutesText(plan.groom.minutes)} minutes in all` : `${work} minutes of coat work${toGo}`
   const cut = places(plan, 'clip-out')
   const cutClause = cut ? `, mats cut out at the ${cut}` : ''
   switch (verdict.choice) {
@@ -53,6 +51,8 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
       return `${name} has to be looked over before anyone can say.`
     case 'split-visits': {
       const visits = plan.split?.visits.length ?? 0
+      if (plan.stops.some(({ code }) => code === 'pelted-frail'))
+        return `${name} gets what hurts today; the vet decides on the rest.`
       return visits > 1
         ? `${name} needs ${visits} visits: one would ask more than this dog can give.`
         : `${name} cannot be finished in one visit; comfort comes first.`

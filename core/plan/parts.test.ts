@@ -82,12 +82,27 @@ describe('split visits', () => {
     expect(first.slice(0, 2)).toEqual(['groin', 'groin'])
     expect(split!.visits.map(({ day }) => day)).toEqual(split!.visits.map((_, i) => i * 7))
   })
-  test('lie further apart for a very ill dog, and say what does not fit in four', () => {
-    const { split, verdict } = plan({ dog: { ...frail, health: ['senior', 'cancer-care'] }, sheet: felted })
+  test('lie further apart for a very ill dog', () => {
+    const knotted = onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.5, standoffMm: 4 })
+    const { split, verdict } = plan({ dog: { ...frail, health: ['senior', 'cancer-care'] }, sheet: knotted })
     expect(verdict.choice).toBe('split-visits')
-    expect(split!.visits).toHaveLength(4)
     expect(split!.visits[1]!.day).toBe(14)
-    expect(split!.left.length).toBeGreaterThan(0)
+  })
+  // Common practice: nobody asks a frail dog in felt back five times; what hurts goes, and the vet decides on the rest.
+  test('of a frail dog in felt that would need more than two are one, for what hurts, and the vet', () => {
+    const p = plan({ dog: { ...frail, health: ['senior', 'cancer-care'] }, sheet: felted })
+    expect(p.verdict.choice).toBe('split-visits')
+    expect(p.split!.visits).toHaveLength(1)
+    expect(p.split!.left.length).toBeGreaterThan(0)
+    expect(p.stops).toContainEqual(expect.objectContaining({ code: 'pelted-frail', action: 'refer' }))
+    expect(p.stops.map(({ code }) => code)).not.toContain('more-than-one-visit')
+  })
+  test('are for the dog, never for the clock: a slot that is too short splits nothing', () => {
+    const strong = {
+      dog: { weightKg: 28 },
+      sheet: onRegions(cleanSheet(), NINE, { mat: 2, extent: 0.5, standoffMm: 7 }),
+    }
+    expect(plan({ ...strong, slotMinutes: 60 }).split).toBeNull()
   })
 })
 

@@ -136,7 +136,7 @@ describe('plans', () => {
         if (!split) return
         const done = regions.map(() => 0)
         for (const visit of split.visits) {
-          expect(visit.minutes).toBeLessThanOrEqual(verdict.minutesBudget + 1e-6)
+          expect(visit.minutes).toBeLessThanOrEqual(minutesBudget(a.dog, a.slotMinutes, DEFAULT_HOUSE).cap + 1e-6)
           expect(visit.pull).toBeLessThanOrEqual(verdict.pullBudget + 1e-6)
           for (const { index, part } of visit.parts) done[index]! += part
         }

@@ -2,7 +2,7 @@ import { rebookOf } from '../aftercare/rebook.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { regrowthOf } from '../coat/growth.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { isGrave } from '../dog/facts.ts'
+import { isFrail, isGrave } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
@@ -19,7 +19,7 @@ import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
-import { splitVisits } from './visits.ts'
+import { type SplitPlan, splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
 
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
@@ -35,6 +35,21 @@ export function planGroom(assessment: Assessment, house: House, wanted: Style | 
   return mirrorPlan(mirrored)
 }
 
+/** Visits a frail dog in felt is asked to come for at most; more of it is for the vet to decide. */
+const FRAIL_VISITS = 2
+
+/** A frail dog in felt that would need more visits gets one short one for what hurts, and the rest is named as left. */
+const splitFor = (split: SplitPlan, pelted: boolean): SplitPlan => {
+  if (!pelted || (split.visits.length <= FRAIL_VISITS && split.left.length === 0)) return split
+  const [first, ...later] = split.visits
+  const whole = new Set(first?.parts.flatMap(({ index, part }) => (part === 1 ? [index] : [])))
+  const rest = later.flatMap(({ parts }) => parts.map(({ index }) => index))
+  return {
+    visits: first ? [first] : [],
+    left: [...new Set([...rest, ...split.left])].filter((index) => !whole.has(index)),
+  }
+}
+
 /** The style a person asked for, where it fits and no rule stands against it. */
 const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
   end.best && wanted
@@ -46,8 +61,9 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const give = pullBudget(dog, house)
   const indices = indicesOf(sheet, house)
   const { choice: computed, stopping, unknownShare, low, high } = weigh(assessment, house)
-  // Over several visits each has its own bath: what is spread is what one visit gives in the kept coat.
-  const spread = budgetsOf(assessment, 'keep', house)
+  // Only the dog splits a groom, never the clock: a visit is as long as the dog can stand and as much as it can give.
+  const { table, pull: borne } = budgetsOf(assessment, 'keep', house)
+  const spread = { minutes: table, table, pull: borne }
   const other = asked(low, wanted)
   const chosen = other ?? low.best ?? spreadOver(low, spread)
   const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
@@ -58,7 +74,12 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const { ctx } = low
   const picks = stopped ? low.states.map((state) => leaveOption(state, ctx, 'groom-stopped')) : chosen.picks
   const highPicks = stopped ? picks : chosenHigh.picks
-  const split = choice === 'split-visits' ? splitVisits(picks, low.states, budgets, isGrave(dog, house), house) : null
+  const pelted = choice === 'split-visits' && isFrail(dog, house) && low.states.some(({ mat }) => mat === 4)
+  const split =
+    choice === 'split-visits'
+      ? splitFor(splitVisits(picks, low.states, spread, isGrave(dog, house), house), pelted)
+      : null
+  const vetDecides = pelted && split !== null && split.left.length > 0
   const spent = (of: 'minutes' | 'pull'): Step[] =>
     assessment.progress ? [{ code: 'spent', value: -assessment.progress[of] }] : []
 
@@ -96,7 +117,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
     : low.results
         .filter(({ style, closed }) => (closed === null || isSaid(closed)) && (style !== chosen.style || !low.best))
         .map((result) => alternativeOf(result, assessment, ctx, low.states))
-        .concat(keptOverVisits(low, budgets, assessment))
+        .concat(keptOverVisits(low, spread, assessment))
   const unscoredStop: Stop[] =
     unknownShare <= 1e-9
       ? []
@@ -106,9 +127,10 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const stops: Stop[] = [
     ...stopping,
     ...(stopped ? [] : airFirst(low, chosen)),
-    ...(choice === 'split-visits'
+    ...(choice === 'split-visits' && !vetDecides
       ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),
+    ...(vetDecides ? [wholeDog('pelted-frail', 'refer', {})] : []),
     ...unscoredStop,
     ...careStops(low.states, assessment),
   ].sort(byUrgency)

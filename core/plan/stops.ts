@@ -25,6 +25,8 @@ export interface StopValues {
   readonly 'not-looked-at': { readonly percent: number }
   readonly 'more-than-one-visit': { readonly pull: number; readonly budget: number }
   readonly 'air-first': Record<never, never>
+  /** More felt than a frail dog should bear over two visits. */
+  readonly 'pelted-frail': Record<never, never>
   /** It takes longer than the slot, and fits the dog. */
   readonly 'slot-too-short': { readonly minutes: number; readonly slot: number; readonly over: number }
 }

@@ -73,7 +73,7 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
 /** Over several visits the budgets add up; the least of what those allow is what is spread. */
 export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomBudgets): StyleResult {
   const visits = ctx.house['visits.most']
-  const total = { minutes: budgets.minutes * visits, table: budgets.minutes * visits, pull: budgets.pull * visits }
+  const total = { minutes: budgets.minutes * visits, table: budgets.table * visits, pull: budgets.pull * visits }
   const spread = results.filter(({ closed }) => closed === null).map((result) => solveStyle(result, states, total, ctx))
   return least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
 }

@@ -222,7 +222,9 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   {underWay && <UnderWay visit={visit} plan={plan} />}
                   {changedSince && <WhatChanged accepted={visit.acceptedPlan!} record={record} />}
                   <Stops plan={plan} />
-                  {plan.groom && !underWay && <WholeGroom groom={plan.groom} startsAt={visit.startsAt} />}
+                  {plan.groom && !underWay && choice !== 'look-first' && (
+                    <WholeGroom groom={plan.groom} startsAt={visit.startsAt} />
+                  )}
                   <Figures plan={plan} home={home} />
                   <SplitVisits plan={plan} onLight={setLit} />
                   {choice !== 'refer' && <OddsPanel file={file} house={house} />}
