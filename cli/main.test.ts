@@ -73,6 +73,65 @@ describe('the cut in a plan', () => {
   })
 })
 
+describe('the whole groom in a plan', () => {
+  const of = (more: object): Record<string, never> & { [key: string]: unknown } =>
+    JSON.parse(
+      run(
+        ['plan', '-'],
+        JSON.stringify({
+          format: 'etude.assessment/1',
+          dog: { name: 'Plum', coatType: 'curly', weightKg: 12, lengthMm: { body: 60 } },
+          wishes: { style: 'short' },
+          default: { mat: 0, undercoat: 0, condition: 1, skin: 0 },
+          scores: [{ region: 'armpit', mat: 2 }],
+          slot: { minutes: 60 },
+          ...more,
+        }),
+      ).stdout,
+    )
+  test('adds up, by its parts and against its slot; the owner hears the end of it', () => {
+    const { groom, owner, next, assumed, verdict } = of({}) as never as {
+      groom: {
+        minutes: number
+        hands: number
+        over: number
+        fits: boolean
+        parts: Record<string, number>
+        steps: { minutes: number; part: string; what: string }[]
+      }
+      owner: {
+        sentence: string
+        minutes: number
+        coatKept: number
+        needs: string[]
+        outline: { part: string; afterMm: number }[]
+      }
+      next: { weeks: number }
+      assumed: string[]
+      verdict: { coatKept: number }
+    }
+    expect(Object.values(groom.parts).reduce((a, b) => a + b, 0)).toBeCloseTo(groom.minutes, 1)
+    expect(groom.steps.reduce((sum, { minutes }) => sum + minutes, 0)).toBeCloseTo(groom.hands, 1)
+    expect(groom.fits).toBe(false)
+    expect(groom.over).toBeCloseTo(groom.minutes - 60, 1)
+    expect(owner.minutes).toBe(groom.minutes)
+    expect(owner.coatKept).toBe(verdict.coatKept)
+    expect(owner.coatKept).toBeLessThan(40)
+    expect(owner.sentence).toContain('body and legs to 6 mm')
+    expect(owner.outline).toContainEqual(expect.objectContaining({ part: 'body', afterMm: 6 }))
+    expect(owner.needs).toContain('shorter-than-half')
+    expect(next.weeks).toBe(8)
+    expect(assumed).toEqual(expect.arrayContaining(['dog.lengthMm.ears', 'scores[0].extent', 'scores[0].standoffMm']))
+    expect(assumed).not.toContain('dog.lengthMm.body')
+  })
+  test('a dog for the vet has no groom, no price and no next visit', () => {
+    const stopped = of({ scores: [{ region: 'back', findings: [{ id: 'maggots' }] }], prices: undefined })
+    expect(stopped).not.toHaveProperty('groom')
+    expect(stopped).not.toHaveProperty('next')
+    expect(stopped.owner).not.toHaveProperty('price')
+  })
+})
+
 describe('the bath in a plan', () => {
   const withDog = (more: object, dog: object = {}): string =>
     JSON.stringify({

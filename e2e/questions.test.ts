@@ -3,6 +3,7 @@ import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Message } from '../contract/api/consent.ts'
 import type { Visit } from '../contract/api/visits.ts'
+import { minutesText } from '../contract/words/index.ts'
 import { REGION_SIDES } from '../core/index.ts'
 import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
@@ -179,27 +180,23 @@ describe('arguing with the verdict', () => {
   })
 })
 
-describe("the owner's yes", () => {
-  const phone = async (link: string): Promise<Page> => {
-    const page = await salon.newPage()
-    await page.setViewport({ width: 390, height: 844, hasTouch: true, isMobile: true })
-    await page.goto(`${salon.base.replace(/\/$/, '')}${link}`)
-    return page
-  }
-  const heading = (page: Page, words: string): Promise<unknown> =>
-    page.waitForFunction(
-      (said) => document.querySelector('h1')?.textContent?.includes(said),
-      { timeout: 10_000 },
-      words,
-    )
-  const lastLink = async (): Promise<string> => (await salon.api<Message[]>('/outbox'))[0]!.link
-  async function send(page: Page): Promise<string> {
-    const before = (await salon.api<Message[]>('/outbox')).length
-    await page.click('::-p-text(Send)')
-    await expect.poll(async () => (await salon.api<Message[]>('/outbox')).length).toBe(before + 1)
-    return lastLink()
-  }
+const phone = async (link: string): Promise<Page> => {
+  const page = await salon.newPage()
+  await page.setViewport({ width: 390, height: 844, hasTouch: true, isMobile: true })
+  await page.goto(`${salon.base.replace(/\/$/, '')}${link}`)
+  return page
+}
+const heading = (page: Page, words: string): Promise<unknown> =>
+  page.waitForFunction((said) => document.querySelector('h1')?.textContent?.includes(said), { timeout: 10_000 }, words)
+const lastLink = async (): Promise<string> => (await salon.api<Message[]>('/outbox'))[0]!.link
+async function send(page: Page): Promise<string> {
+  const before = (await salon.api<Message[]>('/outbox')).length
+  await page.click('::-p-text(Send)')
+  await expect.poll(async () => (await salon.api<Message[]>('/outbox')).length).toBe(before + 1)
+  return lastLink()
+}
 
+describe("the owner's yes", () => {
   test('is missing: the groom cannot be begun, by the screen or past it', async () => {
     const page = await open('Bramble', 'verdict', '[data-testid=take]')
     // With every place looked at, that is said in place of odds.
@@ -396,4 +393,30 @@ test('drying: the changeover moved by keys and by pointer, and the room, change 
   const left = gone.pop()!
   expect(Math.abs(dripping! + gone.reduce((a, b) => a + b, 0) - left)).toBeLessThanOrEqual(3)
   await page.close()
+})
+
+// A dog cut short by wish, one clipped for its mats, and a packed double coat: what one station says no other may unsay.
+describe('one groom, one plan', () => {
+  test.each(['Juniper', 'Kettle'])('%s takes the same minutes on verdict, owner’s page and bench', async (dog) => {
+    const page = await open(dog, 'verdict', '[data-testid=whole-minutes]')
+    const { groom } = (await visit(dog)).latestPlan!.plan
+    const minutes = `${minutesText(groom!.minutes)} minutes`
+    expect(await text(page, '[data-testid=whole-minutes]')).toContain(minutes)
+    expect(await text(page, '[data-testid=verdict]')).toContain(`${minutes} in all`)
+    await page.goto(`${page.url()}?tab=owner`)
+    await shows(page, '[data-testid=price]')
+    const owner = await phone(await send(page))
+    await shows(owner, '[data-testid=owner-page]')
+    expect(await text(owner, '[data-testid=owner-page]')).toContain(`About ${minutes} in all`)
+    await owner.type('#owner-name', 'Perpetua Lisle')
+    await owner.click('::-p-text(Yes, as advised)')
+    await shows(owner, '[data-testid=thanks]')
+    await owner.close()
+    await page.reload()
+    await shows(page, '[data-testid=needs-none]')
+    await page.click('[data-testid=take]')
+    await shows(page, '[data-testid=begin]')
+    await expect.poll(() => text(page, '[data-testid=how-long]')).toContain(`about ${minutes}`)
+    await page.close()
+  })
 })

@@ -77,7 +77,8 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
         splice && `spliced at the ${splice}`,
         cut && `mats cut out at the ${cut}`,
       ]
-      return `${name} is brushed out, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`
+      const out = places(plan, 'blow-out') ? 'blown out and brushed through' : 'brushed out'
+      return `${name} is ${out}, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`
     }
     case 'brush-out': {
       const blown = places(plan, 'blow-out')

@@ -261,7 +261,6 @@ describe('rules that are not traded', () => {
     expect(without.verdict.alternatives.filter((a) => a.style !== 'keep').map((a) => a.closed)).toEqual([
       'double-needs-yes',
       'double-needs-yes',
-      'double-needs-yes',
     ])
   })
 

@@ -1,4 +1,5 @@
 import { rebookOf } from '../aftercare/rebook.ts'
+import { FRICTION, NO_AIR } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { regrowthOf } from '../coat/growth.ts'
 import type { Assessment } from '../dog/dog.ts'
@@ -34,6 +35,9 @@ export function planGroom(assessment: Assessment, house: House, wanted: Style | 
   const mirrored = planOriented(mirrorSheet(assessment), house, wanted)
   return mirrorPlan(mirrored)
 }
+
+/** Styles in between are shown where they are open; that they are not is said with the short ones. */
+const SELDOM: ReadonlySet<Style> = new Set(['keep-places', 'short-legs'])
 
 /** Visits a frail dog in felt is asked to come for at most; more of it is for the vet to decide. */
 const FRAIL_VISITS = 2
@@ -115,7 +119,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const alternatives = stopped
     ? []
     : low.results
-        .filter(({ style, closed }) => (closed === null || isSaid(closed)) && (style !== chosen.style || !low.best))
+        .filter(({ style, closed }) => (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best))
         .map((result) => alternativeOf(result, assessment, ctx, low.states))
         .concat(keptOverVisits(low, spread, assessment))
   const unscoredStop: Stop[] =
@@ -247,9 +251,16 @@ function airFirst({ ctx, states }: WeighedEnd, { picks, style }: StyleResult): S
   const { dog, stage } = ctx.assessment
   if (dog.coatType !== 'double' || stage === 'after-air') return []
   const packed = states.some(({ undercoat, mat }) => undercoat >= 3 || mat === 4)
-  const bladed = picks.some(
-    ({ treatment, loss }, i) =>
-      (treatment === 'clip' || treatment === 'splice') && loss > 0 && REGIONS[REGION_SIDES[i]!.region].seen >= 1,
-  )
+  // Where no air goes, or rubbing made the felt, air has nothing to say.
+  const bladed = picks.some(({ treatment, loss }, i) => {
+    const { region } = REGION_SIDES[i]!
+    return (
+      (treatment === 'clip' || treatment === 'splice') &&
+      loss > 0 &&
+      REGIONS[region].seen >= 1 &&
+      !NO_AIR.has(region) &&
+      !FRICTION.has(region)
+    )
+  })
   return packed && (style !== 'keep' || bladed) ? [wholeDog('air-first', 'try-first', {})] : []
 }

@@ -231,7 +231,7 @@ function WayCard({
         <span className="mt-1 grid grid-cols-[1fr_auto] gap-x-2 text-[15px]">
           {(
             [
-              ['minutes', minutesText(way.minutes)],
+              ['coat work', `${minutesText(way.minutes)} min`],
               ['pull', pullText(way.pull)],
               ['coat kept', `${Math.round(way.coatKept)} %`],
               ['price', moneyText(way.price, prices.currency)],
