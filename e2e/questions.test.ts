@@ -156,26 +156,26 @@ describe('arguing with the verdict', () => {
   })
 
   test('another way than the best asks for a reason, and both plans are kept', async () => {
-    const page = await open('Bramble', 'verdict?tab=ways', '[data-testid=alternatives]')
-    const best = (await visit('Bramble')).latestPlan!
+    const page = await open('Juniper', 'verdict?tab=ways', '[data-testid=alternatives]')
+    const best = (await visit('Juniper')).latestPlan!
     await page.click('[data-testid=alternatives] li button::-p-text(Choose this)')
     await shows(page, '[role=dialog] input')
     expect(
       await page.$eval('[role=dialog] button[type=submit]', (button) => (button as HTMLButtonElement).disabled),
     ).toBe(true)
-    await page.type('[role=dialog] input', 'The owner wants the legs kept')
+    await page.type('[role=dialog] input', 'The owner has changed her mind')
     await page.click('[role=dialog] button[type=submit]')
     await shows(page, '[data-testid=instead]')
-    expect(await text(page, '[data-testid=instead]')).toContain('The owner wants the legs kept')
-    const now = (await visit('Bramble')).latestPlan!
+    expect(await text(page, '[data-testid=instead]')).toContain('The owner has changed her mind')
+    const now = (await visit('Juniper')).latestPlan!
     expect(now.id).not.toBe(best.id)
-    expect(now).toMatchObject({ reason: 'The owner wants the legs kept', style: now.plan.verdict.style })
+    expect(now).toMatchObject({ reason: 'The owner has changed her mind', style: now.plan.verdict.style })
     expect((await salon.api<{ id: string }>(`/plans/${best.id}`)).id).toBe(best.id)
     await page.reload()
     await shows(page, '[data-testid=instead]')
     await page.click('::-p-text(Back to that)')
     await page.waitForFunction(() => !document.querySelector('[data-testid=instead]'))
-    expect((await visit('Bramble')).latestPlan!.plan.verdict.style).toBe(best.plan.verdict.style)
+    expect((await visit('Juniper')).latestPlan!.plan.verdict.style).toBe(best.plan.verdict.style)
     await page.close()
   })
 })

@@ -142,6 +142,8 @@ export interface DryingModel {
   readonly method: DryMethod
   readonly coatMassG: number
   readonly dripping: number
+  /** Of the water, what is in the coat and not on the skin: what a probe in the coat reads. */
+  readonly inCoat: number
   readonly afterTowel: number
   readonly towels: number
   /** null for a dog that takes no such dryer. */
@@ -182,6 +184,7 @@ export function dryingModel(
     method,
     coatMassG: coat.totalG,
     dripping,
+    inCoat: dripping > 0 ? (coat.totalG * house[`pickup.${dog.coatType}`]) / dripping : 0,
     afterTowel,
     towels,
     air:

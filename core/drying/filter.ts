@@ -87,7 +87,7 @@ function expected(
   const water = waterAt(model, changedAt, reading.minutes)
   const fraction = Math.max(1e-9, Math.min(1, water / model.afterTowel))
   const here = reading.index === null ? fraction : place(reading.index, fraction)
-  const value = (here * model.afterTowel) / model.coatMassG
+  const value = (here * model.afterTowel * model.inCoat) / model.coatMassG
   const share = Math.hypot(house['probe.noise'], reading.index === null ? 0 : house['probe.place'])
   return { value, sd: share * value + house['probe.floor'] }
 }

@@ -181,7 +181,7 @@ describe('readings', () => {
         const minutes = (now * (i + 1)) / 6
         const index = [0, 2, 3, 7, 20, 25][i]!
         const fraction = waterAt(truth, Number.POSITIVE_INFINITY, minutes) / truth.afterTowel
-        const ratio = (curve(index, fraction) * truth.afterTowel) / truth.coatMassG
+        const ratio = (curve(index, fraction) * truth.afterTowel * truth.inCoat) / truth.coatMassG
         return { kind: 'probe', minutes, index, ratio: Math.max(0, ratio * (1 + 0.15 * draw())) }
       })
       readings.push({ kind: 'towel', grams: (truth.dripping * 0.85 - truth.afterTowel) * (1 + 0.05 * draw()) })
