@@ -124,6 +124,15 @@ describe('the whole groom in a plan', () => {
     expect(assumed).toEqual(expect.arrayContaining(['dog.lengthMm.ears', 'scores[0].extent', 'scores[0].standoffMm']))
     expect(assumed).not.toContain('dog.lengthMm.body')
   })
+  test('its sentence names what is clipped where nobody looks, and has no empty places', () => {
+    const { owner } = of({
+      dog: { name: 'Bern', coatType: 'double', weightKg: 30, lengthMm: { body: 60 } },
+      wishes: {},
+      scores: [{ region: 'behind-ear', mat: 4, extent: 1 }],
+    }) as never as { owner: { sentence: string } }
+    expect(owner.sentence).toMatch(/behind the ear/)
+    expect(owner.sentence).not.toMatch(/, ;|, :| {2}/)
+  })
   test('a dog for the vet has no groom, no price and no next visit', () => {
     const stopped = of({ scores: [{ region: 'back', findings: [{ id: 'maggots' }] }], prices: undefined })
     expect(stopped).not.toHaveProperty('groom')

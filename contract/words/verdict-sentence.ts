@@ -76,6 +76,7 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
         demat && `dematted at the ${demat}`,
         splice && `spliced at the ${splice}`,
         cut && `mats cut out at the ${cut}`,
+        places(plan, 'clip') && `clipped at the ${places(plan, 'clip')}`,
       ]
       const out = places(plan, 'blow-out') ? 'blown out and brushed through' : 'brushed out'
       return `${name} is ${out}, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`

@@ -110,10 +110,11 @@ export function costOf(treatment: Treatment, state: SideState, ctx: Context, sca
     tender: REGIONS[region].tender / house['pull.tender-base'],
     skin: !skinPulls || state.sore === 0 ? 1 : state.sore === 1 ? house['pull.skin1'] : house['pull.skin2'],
   }
-  const minutesFactor =
-    factors.length * factors.density * factors.temper * factors.pace * factors.dryer * factors.around
+  const minutesFactor = factors.length * factors.density * factors.temper * factors.pace * factors.around
   const parts = terms.map(([rate, m2, pullRate]): CostPart => {
-    const minutes = house[rate] * m2 * minutesFactor
+    // The low setting slows the air, not the brush beside it.
+    const own = treatment === 'blow-out' && !rate.startsWith('minutes.blow-out') ? 1 : factors.dryer
+    const minutes = house[rate] * m2 * minutesFactor * own
     return {
       rate,
       perM2: house[rate],

@@ -244,8 +244,13 @@ describe('tools', () => {
       { dog: { coatType: 'double', dryerTolerance: 'low-only', lengthMm: lengths(60) } },
     )
     const fine = at('back', { mat: 2, undercoat: 3 }, double)
-    const minutes = (side: SideOptions) => side.offered.find((o) => o.treatment === 'blow-out')!.cost
-    expect(minutes(low).minutes - 0.3).toBeCloseTo(2 * (minutes(fine).minutes - 0.3), 9)
+    const air = (side: SideOptions, of: boolean): number =>
+      side.offered
+        .find((o) => o.treatment === 'blow-out')!
+        .cost.parts.filter(({ rate }) => rate.startsWith('minutes.blow-out') === of)
+        .reduce((sum, { minutes }) => sum + minutes, 0)
+    expect(air(low, true)).toBeCloseTo(2 * air(fine, true), 9)
+    expect(air(low, false)).toBeCloseTo(air(fine, false), 9)
   })
 })
 

@@ -119,7 +119,10 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const alternatives = stopped
     ? []
     : low.results
-        .filter(({ style, closed }) => (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best))
+        .filter(
+          ({ style, closed }) =>
+            (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best),
+        )
         .map((result) => alternativeOf(result, assessment, ctx, low.states))
         .concat(keptOverVisits(low, spread, assessment))
   const unscoredStop: Stop[] =

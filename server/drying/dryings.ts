@@ -59,7 +59,10 @@ export class DryingRepo {
     const { assessment, house } = madeFrom(plan)
     const model = dryingModel(assessment, plan.plan, house)
     if (model.coatMassG <= 0) return null
-    return { ratio: (model.afterTowel * model.inCoat) / model.coatMassG, halvingMin: model.air ? Math.LN2 / model.air.k : STILL_MIN }
+    return {
+      ratio: (model.afterTowel * model.inCoat) / model.coatMassG,
+      halvingMin: model.air ? Math.LN2 / model.air.k : STILL_MIN,
+    }
   }
 
   /** Keeps a reading; one that comes twice is kept once. */

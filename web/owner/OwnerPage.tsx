@@ -292,8 +292,8 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
                   <div className="grow">
                     <p className="font-medium">{way.title}</p>
                     <p className="text-ink-2">
-                      {moneyText(way.price, page.currency)}, {minutesText(way.minutes)} min, {Math.round(way.coatKept)}{' '}
-                      % kept
+                      {moneyText(way.price, page.currency)}, {minutesText(way.minutes)} min of coat work,{' '}
+                      {Math.round(way.coatKept)} % kept before the cut
                       {way.regrowWeeks >= 0.5 && `, back in ${weeksText(way.regrowWeeks)}`}
                     </p>
                   </div>

@@ -233,7 +233,8 @@ function WayCard({
             [
               ['coat work', `${minutesText(way.minutes)} min`],
               ['pull', pullText(way.pull)],
-              ['coat kept', `${Math.round(way.coatKept)} %`],
+              // Ways are weighed by their coat work; what the wish cuts afterwards is the same in all of them.
+              ['kept before the cut', `${Math.round(way.coatKept)} %`],
               ['price', moneyText(way.price, prices.currency)],
               ['outline back in', way.regrowWeeks < 0.5 ? 'stays' : weeksText(way.regrowWeeks)],
               ['next visit', `${way.next.weeks} weeks`],

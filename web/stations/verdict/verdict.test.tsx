@@ -25,7 +25,7 @@ describe('the ways side by side', () => {
     expect(cards.length).toBe(Math.min(4, 1 + plan.verdict.alternatives.length))
     expect(cards[0]!.textContent).toContain('the verdict')
     for (const card of cards)
-      for (const word of ['coat work', 'pull', 'coat kept', 'price', 'next visit'])
+      for (const word of ['coat work', 'pull', 'kept before the cut', 'price', 'next visit'])
         expect(card.textContent).toContain(word)
     const keep = plan.verdict.alternatives.find(({ style }) => style === 'keep')!
     expect(keep.feasible).toBe(false)
