@@ -63,7 +63,8 @@ export function SplitVisits({
       </p>
       {split.left.length > 0 && (
         <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3 text-alarm">
-          Does not fit in {split.visits.length} visits, and stays as it is:{' '}
+          Does not fit in {split.visits.length === 1 ? 'one visit' : `${split.visits.length} visits`}, and stays as it
+          is:{' '}
           {listed(
             split.left.map((index) => placeName(REGION_SIDES[index]!.region, REGION_SIDES[index]!.side)),
             MOST_NAMED,
