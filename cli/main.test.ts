@@ -74,7 +74,27 @@ describe('the cut in a plan', () => {
 })
 
 describe('the whole groom in a plan', () => {
-  const of = (more: object): Record<string, never> & { [key: string]: unknown } =>
+  interface Whole {
+    groom: {
+      minutes: number
+      hands: number
+      over: number
+      fits: boolean
+      parts: Record<string, number>
+      steps: { minutes: number; part: string; what: string }[]
+    }
+    owner: {
+      sentence: string
+      minutes: number
+      coatKept: number
+      needs: string[]
+      outline: { part: string; afterMm: number }[]
+    }
+    next: { weeks: number }
+    assumed: string[]
+    verdict: { coatKept: number }
+  }
+  const of = <T extends object>(more: object): T =>
     JSON.parse(
       run(
         ['plan', '-'],
@@ -90,26 +110,7 @@ describe('the whole groom in a plan', () => {
       ).stdout,
     )
   test('adds up, by its parts and against its slot; the owner hears the end of it', () => {
-    const { groom, owner, next, assumed, verdict } = of({}) as never as {
-      groom: {
-        minutes: number
-        hands: number
-        over: number
-        fits: boolean
-        parts: Record<string, number>
-        steps: { minutes: number; part: string; what: string }[]
-      }
-      owner: {
-        sentence: string
-        minutes: number
-        coatKept: number
-        needs: string[]
-        outline: { part: string; afterMm: number }[]
-      }
-      next: { weeks: number }
-      assumed: string[]
-      verdict: { coatKept: number }
-    }
+    const { groom, owner, next, assumed, verdict } = of<Whole>({})
     expect(Object.values(groom.parts).reduce((a, b) => a + b, 0)).toBeCloseTo(groom.minutes, 1)
     expect(groom.steps.reduce((sum, { minutes }) => sum + minutes, 0)).toBeCloseTo(groom.hands, 1)
     expect(groom.fits).toBe(false)
@@ -125,16 +126,19 @@ describe('the whole groom in a plan', () => {
     expect(assumed).not.toContain('dog.lengthMm.body')
   })
   test('its sentence names what is clipped where nobody looks, and has no empty places', () => {
-    const { owner } = of({
+    const { owner } = of<Whole>({
       dog: { name: 'Bern', coatType: 'double', weightKg: 30, lengthMm: { body: 60 } },
       wishes: {},
       scores: [{ region: 'behind-ear', mat: 4, extent: 1 }],
-    }) as never as { owner: { sentence: string } }
+    })
     expect(owner.sentence).toMatch(/behind the ear/)
     expect(owner.sentence).not.toMatch(/, ;|, :| {2}/)
   })
   test('a dog for the vet has no groom, no price and no next visit', () => {
-    const stopped = of({ scores: [{ region: 'back', findings: [{ id: 'maggots' }] }], prices: undefined })
+    const stopped = of<Pick<Whole, 'owner'>>({
+      scores: [{ region: 'back', findings: [{ id: 'maggots' }] }],
+      prices: undefined,
+    })
     expect(stopped).not.toHaveProperty('groom')
     expect(stopped).not.toHaveProperty('next')
     expect(stopped.owner).not.toHaveProperty('price')

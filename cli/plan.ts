@@ -34,7 +34,7 @@ export function plan(args: readonly string[]): object {
   try {
     const { file, assessment: read } = readAssessmentFile(parseJson(input))
     const assessment = withReserves(read, DEFAULT_HOUSE)
-    const made = planWhole(read, DEFAULT_HOUSE)
+    const made = planWhole(assessment, DEFAULT_HOUSE)
     const stops = made.verdict.choice === 'refer'
     const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
     return planFile(made, {

@@ -1,9 +1,10 @@
-import { type GoesHome, type GroomStep, type Plan, partOf, REGION_SIDES } from '../../core/index.ts'
+import { COAT_PARTS, type GoesHome, type GroomStep, type Plan, partOf, REGION_SIDES } from '../../core/index.ts'
 import { CAUTION_TEXT, stepTitle, verdictSentence } from '../words/index.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 import { present, round } from './round.ts'
 
-const placeOf = (index: number): object => {
+/** A place as every file names it: a single one has no side. */
+export const placeOf = (index: number): object => {
   const { region, side } = REGION_SIDES[index]!
   return present({ region, side })
 }
@@ -62,9 +63,7 @@ export const ownerFile = (
 export function assumedOf(file: AssessmentFile): string[] {
   const lengths = file.dog.lengthMm ?? {}
   return [
-    ...(['body', 'legs', 'head', 'ears', 'tail'] as const)
-      .filter((part) => lengths[part] === undefined)
-      .map((part) => `dog.lengthMm.${part}`),
+    ...COAT_PARTS.filter((part) => lengths[part] === undefined).map((part) => `dog.lengthMm.${part}`),
     ...(file.scores ?? []).flatMap(({ mat, extent, standoffMm }, i) => [
       ...((mat ?? 0) >= 1 && (extent ?? null) === null ? [`scores[${i}].extent`] : []),
       ...((mat ?? 0) >= 2 && (standoffMm ?? null) === null ? [`scores[${i}].standoffMm`] : []),

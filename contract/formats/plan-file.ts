@@ -29,7 +29,7 @@ import {
   stopText,
 } from '../words/index.ts'
 import { bathFile, deshedFile } from './bath-file.ts'
-import { groomFile, ownerFile } from './groom-file.ts'
+import { groomFile, ownerFile, placeOf } from './groom-file.ts'
 import { present, round } from './round.ts'
 import { reasonCode, stopCode } from './said-codes.ts'
 
@@ -69,11 +69,6 @@ export interface Questions {
   readonly needs: readonly ConsentNeed[]
   /** What was taken as usual because nobody gave it, by path. */
   readonly assumed: readonly string[]
-}
-
-const placeOf = (index: number): object => {
-  const { region, side } = REGION_SIDES[index]!
-  return present({ region, side })
 }
 
 /** The best style at each pull budget, by rising pull. */

@@ -2,6 +2,7 @@ import type {
   CoatModifier,
   CoatType,
   FindingId,
+  GroomTotal,
   HealthFlag,
   LengthsMm,
   RegionId,
@@ -355,7 +356,7 @@ export const PART_NAMES: readonly (readonly [part: keyof LengthsMm, name: string
 ]
 
 /** Parts of the whole groom, as its minutes are told. */
-export const GROOM_PART_LABEL: Record<'coat' | 'bath' | 'dry' | 'cut' | 'last', string> = {
+export const GROOM_PART_LABEL: Record<keyof GroomTotal['parts'], string> = {
   coat: 'coat work',
   bath: 'bath',
   dry: 'dryer',

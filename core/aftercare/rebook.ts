@@ -1,4 +1,4 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { indexAt, REGION_SIDES } from '../body/regions.ts'
 import { type CoatType, CURLED_COATS } from '../coat/coat-types.ts'
 import { GROWS_ON, meanLengthAfter, weeksToRegrow } from '../coat/growth.ts'
 import type { Assessment, OwnRate } from '../dog/dog.ts'
@@ -146,7 +146,7 @@ function longestFor(
   return shaped && outgrown < longest ? [outgrown, 'shape'] : [longest, 'most']
 }
 
-const BACK_INDEX = REGION_SIDES.findIndex(({ region }) => region === 'back')
+const BACK_INDEX = indexAt('back', null)
 
 /** The dog's own rate; without visits its coat's, as unlike others as dogs are. */
 export const rateOf = ({ own }: Assessment, house: House): OwnRate =>

@@ -8,7 +8,7 @@ import { byUrgency, type Stop, wholeDog } from '../plan/stops.ts'
 import type { GroomStep, GroomStepKind } from './step.ts'
 import { groomMinutes, wholeGroom } from './steps.ts'
 
-export type Part = keyof GroomTotal['parts']
+type Part = keyof GroomTotal['parts']
 
 const PART: Readonly<Record<GroomStepKind, Part>> = {
   coat: 'coat',
@@ -84,7 +84,7 @@ export function withReserves(assessment: Assessment, house: House, wanted: Style
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
 export function planWhole(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
-  const reckoned = withReserves(assessment, house, wanted)
+  const reckoned = assessment.reserves ? assessment : withReserves(assessment, house, wanted)
   const plan = planGroom(reckoned, house, wanted)
   const { choice } = plan.verdict
   if (choice === 'refer') return plan

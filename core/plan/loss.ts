@@ -6,7 +6,7 @@ import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
 
 /** The length that counts as whole: what is there, or what the owner wants where that is less. mm */
-const wholeMm = (index: number, { assessment, house }: Context): number => {
+export const wholeMm = (index: number, { assessment, house }: Context): number => {
   const { region } = REGION_SIDES[index]!
   return Math.min(coatMmOf(region, assessment), wishedMm(region, assessment, house) ?? Number.POSITIVE_INFINITY)
 }

@@ -12,7 +12,7 @@ import { cautionsOf } from './cautions.ts'
 import type { Caution, LeaveReason, Refusal } from './codes.ts'
 import type { Context } from './context.ts'
 import { type Cost, cardCost, costOf } from './cost.ts'
-import { lossOf } from './loss.ts'
+import { lossOf, wholeMm } from './loss.ts'
 import { hasLump, type SideState } from './side-state.ts'
 import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
 
@@ -108,7 +108,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
   const corded = dog.coatType === 'corded' && mat <= 1
   const scar = scarAt(state.scores, dog)
   const onScar = scar !== null && !state.local
-  const keptMm = Math.min(coatMm, wishedMm(region, assessment, house) ?? coatMm)
+  const keptMm = wholeMm(state.index, ctx)
   if (corded && treatment !== 'none' && treatment !== 'clip') return 'cords-not-brushed'
   if (handCards(state, region, ctx)) return 'hand-card-over-visits'
   switch (treatment) {

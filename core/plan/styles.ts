@@ -56,8 +56,6 @@ export interface StyleResult extends StyleProblem {
   readonly pull: number
   readonly loss: number
   readonly mismatch: boolean
-  /** Minutes beyond the slot; 0 where it fits, or fits nowhere. */
-  readonly overMin: number
   /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch. */
   readonly objective: number
 }
@@ -308,7 +306,6 @@ export function solveStyle(
       pull: sum(picks, ({ pull }) => pull),
       loss: sum(picks, ({ loss }) => loss),
       mismatch,
-      overMin: feasible ? Math.max(0, minutes - budgets.minutes) : 0,
       objective: sum(picks, (option) => weighed(option, ctx)) + (mismatch ? house['mismatch.points'] : 0) + over,
     }
   }
@@ -319,7 +316,7 @@ export function solveStyle(
     if (!free) return null
     // What the slot does not bind is the best there is.
     const result = resultOf(open, free, true)
-    if (result.overMin <= 1e-9) return result
+    if (result.minutes <= budgets.minutes + 1e-9) return result
     // The price of minutes bends at the slot and at a quarter over it: each stretch is solved at its own price, up to
     // its end, and the least by the true price is taken.
     const stretches = [
