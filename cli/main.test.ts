@@ -242,7 +242,7 @@ describe('./etude mix', () => {
 describe('./etude plan answers what may be asked of it', () => {
   const asked = JSON.parse(
     run(
-      ['plan', '-'],
+      ['plan', '-', '--ask', 'flips,odds'],
       JSON.stringify({
         format: 'etude.assessment/1',
         dog: { coatType: 'curly', weightKg: 9.5, temperament: 'easy' },
@@ -288,6 +288,24 @@ describe('./etude plan answers what may be asked of it', () => {
     expect(asked.drying.stages.map(({ stage }) => stage)).toEqual(['towel', 'high-velocity', 'brush-dry'])
     expect(asked.drying.minutes).toBeGreaterThan(5)
     expect(asked.price.total).toBeGreaterThanOrEqual(asked.price.base + asked.price.coatWork - 1)
+  })
+  test('what takes many plans is answered where it is asked for, and each by itself', () => {
+    const dog = JSON.stringify({ format: 'etude.assessment/1', dog: { coatType: 'curly', weightKg: 9.5 } })
+    const keys = (...more: string[]) => Object.keys(JSON.parse(run(['plan', '-', ...more], dog).stdout))
+    expect(keys()).not.toEqual(expect.arrayContaining(['flips']))
+    expect(keys()).not.toEqual(expect.arrayContaining(['odds']))
+    expect(keys('--ask', 'odds')).toEqual(expect.arrayContaining(['odds', 'nextLooks', 'frontier']))
+    expect(keys('--ask', 'odds')).not.toContain('flips')
+  })
+  test.each([
+    [['--ask', 'weather'], '--ask: got "weather", expected flips, odds'],
+    [['--ask'], '--ask: got "", expected flips, odds'],
+    [['--aks', 'odds'], 'got "--aks", expected one file or -, and --ask flips,odds'],
+    [['--ask', 'odds', 'more'], 'got "more"'],
+  ])('%j is bad input', (more, said) => {
+    const { status, stdout, stderr } = run(['plan', '-', ...more], '{}')
+    expect([status, stdout]).toEqual([2, ''])
+    expect(stderr).toContain(said)
   })
 })
 

@@ -10,7 +10,7 @@ const OTHER = 1
 const BAD_INPUT = 2
 
 const usage = `usage:
-  ./etude plan FILE|-                         an assessment in, its plan out
+  ./etude plan FILE|- [--ask flips,odds]      an assessment in, its plan out; what would change it, and how sure it is
   ./etude mix RATIO --total ML|--product ML [--units metric|us|imperial]
                                               what to measure; RATIO as 1:8, 8:1, "1 in 9", 10%, ready
   ./etude agree FILE.csv|- --stat kappa|weighted-kappa|fleiss|icc|alpha [--weights linear|quadratic]

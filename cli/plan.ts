@@ -1,6 +1,6 @@
 import { assumedOf } from '../contract/formats/groom-file.ts'
 import { planFile } from '../contract/formats/plan-file.ts'
-import { BadInput } from '../contract/formats/problem.ts'
+import { BadInput, valueText } from '../contract/formats/problem.ts'
 import { fileShelf } from '../contract/formats/products.ts'
 import { seeded } from '../contract/formats/random.ts'
 import { readAssessmentFile } from '../contract/formats/read-assessment.ts'
@@ -27,10 +27,31 @@ import { parseJson, Refused, readInput, refusal } from './input.ts'
 const DRAWS = 2000
 const SEED = 1
 
-/** An assessment in, its plan out, with what may be asked of it. */
-export function plan(args: readonly string[]): object {
-  if (args.length !== 1) throw new Refused(`arguments: got ${args.length}, expected one file, or - for standard input`)
-  const input = readInput(args[0]!, 'a JSON file')
+/** What takes many plans to answer, and is worked out only where it is asked for. */
+const ASKABLE = ['flips', 'odds'] as const
+type Asked = (typeof ASKABLE)[number]
+
+function askedFor(args: readonly string[]): ReadonlySet<Asked> {
+  if (args.length === 0) return new Set()
+  const [flag, list = '', ...rest] = args
+  if (flag !== '--ask' || rest.length > 0)
+    throw new Refused(
+      `arguments: got ${valueText(rest[0] ?? flag)}, expected one file or -, and --ask ${ASKABLE.join(',')}`,
+    )
+  return new Set(
+    list.split(',').map((name) => {
+      const known = ASKABLE.find((one) => one === name)
+      if (!known) throw new Refused(`arguments: --ask: got ${valueText(name)}, expected ${ASKABLE.join(', ')}`)
+      return known
+    }),
+  )
+}
+
+/** An assessment in, its plan out, with what may be asked of it: `FILE|- [--ask flips,odds]`. */
+export function plan([path, ...more]: readonly string[]): object {
+  if (path === undefined) throw new Refused('arguments: got none, expected one file, or - for standard input')
+  const ask = askedFor(more)
+  const input = readInput(path, 'a JSON file')
   try {
     const { file, assessment: read } = readAssessmentFile(parseJson(input))
     const assessment = withReserves(read, DEFAULT_HOUSE)
@@ -39,8 +60,8 @@ export function plan(args: readonly string[]): object {
     const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
     return planFile(made, {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
-      flips: flipsOf(assessment, DEFAULT_HOUSE),
-      odds: lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)),
+      flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
+      odds: ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null,
       bath: stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf),
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
       drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),

@@ -48,8 +48,10 @@ const aroundKey = (around: readonly Around[]): { around?: readonly Around[] } =>
 export interface Questions {
   /** On the pull axis. */
   readonly frontier: Frontier
-  readonly flips: readonly Flip[]
-  readonly odds: Odds
+  /** null where not asked for. */
+  readonly flips: readonly Flip[] | null
+  /** null where not asked for. */
+  readonly odds: Odds | null
   /** null where the groom stops. */
   readonly bath: Bath | null
   /** null where nothing is loose, or the groom stops. */
@@ -162,20 +164,24 @@ const stripFile = ({ jacket, ready, order, minutes, pull, rollWeeks, stages, too
   how: notes.map((code) => STRIP_NOTE_TEXT[code]),
 })
 
-const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip, quote }: Questions): object => ({
-  frontier: frontierRows(frontier),
-  flips: flips.map(flipRow),
-  nextLooks: odds.looks.map(lookRow),
+const oddsFile = ({ looks, draws, exact: complete, verdicts }: Odds): object => ({
+  nextLooks: looks.map(lookRow),
   odds: {
-    draws: odds.draws,
-    exact: odds.exact,
-    verdicts: odds.verdicts.map(({ name, chance, low, high }) => ({
+    draws,
+    exact: complete,
+    verdicts: verdicts.map(({ name, chance, low, high }) => ({
       choice: name,
       chance: exact(chance),
       low: exact(low),
       high: exact(high),
     })),
   },
+})
+
+const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip, quote }: Questions): object => ({
+  frontier: frontierRows(frontier),
+  ...(flips ? { flips: flips.map(flipRow) } : {}),
+  ...(odds ? oddsFile(odds) : {}),
   ...(bath ? { bath: bathFile(bath) } : {}),
   ...(deshed ? { deshed: deshedFile(deshed) } : {}),
   ...(drying ? { drying: dryingFile(drying) } : {}),

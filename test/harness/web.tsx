@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, configure, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
@@ -11,6 +11,9 @@ import { afterEach, vi } from 'vitest'
 // A busy machine is slow, not wrong.
 const PATIENCE_MS = 20_000
 configure({ asyncUtilTimeout: PATIENCE_MS })
+// By default an answer is told to its screens a timer's turn later: then nothing is asked any more, and the screen does not
+// know it yet.
+notifyManager.setScheduler(queueMicrotask)
 
 afterEach(() => {
   cleanup()
