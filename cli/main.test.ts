@@ -61,7 +61,7 @@ describe('the cut in a plan', () => {
         JSON.stringify({
           format: 'etude.assessment/1',
           dog: { coatType: 'curly', weightKg: 9.5 },
-          wishes: { style: 'trim' },
+          wishes: { style: 'trim', targetMm: { body: 16 } },
           default: { mat: 0, undercoat: 0, condition: 0, skin: 0 },
         }),
       ).stdout,

@@ -50,8 +50,9 @@ export * from './cut/strip.ts'
 export { type Bottle, type MixLine, mixForDay, mixLines } from './day/mix-for-day.ts'
 export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.ts'
 export * from './dog/dog.ts'
+export * from './dog/extras.ts'
 export * from './dog/facts.ts'
-export { wishedMm } from './dog/lengths.ts'
+export { isTidy, wishedMm } from './dog/lengths.ts'
 export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {
   DRY_METHOD_IDS,

@@ -250,7 +250,7 @@ async function groomed(
   await store.bench.add(visitId, events, noon, by)
   await store.goodbyes.change(
     visitId,
-    { baseRevision: 0, marks: [], note: '', price: null, nextOn: null, nextAt: null, checked: true },
+    { baseRevision: 0, marks: [], askedKept: [], note: '', price: null, nextOn: null, nextAt: null, checked: true },
     noon,
     by,
   )

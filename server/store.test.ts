@@ -251,6 +251,7 @@ const MIGRATIONS = [
   '007-dog-profile',
   '008-matting-rates',
   '009-styles',
+  '010-asked-kept',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

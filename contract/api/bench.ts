@@ -6,6 +6,7 @@ import {
   CAUTIONS,
   type Caution,
   CUT_NOTES,
+  EXTRA_IDS,
   GROOM_PHASES,
   GROOM_STEP_KINDS,
   type GroomStep,
@@ -40,12 +41,14 @@ const tool = z.object({
 })
 
 /** What steps of grooms begun with earlier models do not say. */
-const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier' | 'around'> = {
+const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier' | 'around' | 'extras' | 'words'> = {
   productMl: 0,
   how: [],
   waitsFor: [],
   carrier: null,
   around: [],
+  extras: [],
+  words: null,
 }
 
 export const groomStepSchema = z.object({
@@ -95,6 +98,11 @@ export const groomStepSchema = z.object({
     .default([...UNSAID.around]),
   notes: z.array(z.enum(CUT_NOTES)).max(40),
   handOver: z.boolean(),
+  extras: z
+    .array(z.enum(EXTRA_IDS))
+    .max(EXTRA_IDS.length)
+    .default([...UNSAID.extras]),
+  words: text(2000).nullable().default(UNSAID.words),
   part: between(0, 1),
 }) satisfies z.ZodType<GroomStep>
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import {
   type CheckMark,
+  EXTRA_IDS,
   FINDING_IDS,
   INCIDENT_IDS,
   indexAt,
@@ -82,6 +83,10 @@ export const goodbyePageSchema = z.object({
     nailsWeeks: z.number(),
   }),
   price: z.object({ currency: z.string(), quoted: z.int().nullable(), total: z.int() }),
+  /** What the owner asked for beside the style, and whether it was kept to. */
+  asked: z.array(z.object({ id: z.enum(EXTRA_IDS), label: z.string(), kept: z.boolean() })).default([]),
+  /** What the owner said that no field holds. */
+  words: z.string().nullable().default(null),
   note: z.string(),
   checkedBy: z.string().nullable(),
 })
@@ -131,6 +136,7 @@ export const goodbyeSchema = z.object({
   revision: z.int(),
   /** What the comb check still found. */
   marks: z.array(markSchema),
+  askedKept: z.array(z.enum(EXTRA_IDS)),
   note: z.string(),
   price: z.int().nullable(),
   nextOn: z.iso.date().nullable(),
@@ -150,6 +156,8 @@ export type Goodbye = z.infer<typeof goodbyeSchema>
 export const goodbyeChangeSchema = z.object({
   baseRevision: z.int().min(0),
   marks: z.array(markSchema).max(REGION_SIDES.length),
+  /** What the owner asked for and was kept to. */
+  askedKept: z.array(z.enum(EXTRA_IDS)).max(EXTRA_IDS.length).default([]),
   note: z.string().trim().max(1000),
   price: z.int().min(0).max(10_000_000).nullable(),
   nextOn: z.iso.date({ error: 'a date as 2026-03-01' }).nullable(),

@@ -123,7 +123,10 @@ export const wishesSchema = z.object({
   homeBrushing: z.object({ perWeek: between(0, 50), toSkin: z.boolean() }).optional(),
   swims: z.boolean().optional(),
   wearsCoat: z.boolean().optional(),
+  /** Ids of what the owner asks for; words that are none are read with the note. */
   extras: z.array(z.string().max(80)).max(20).optional(),
+  /** What no field holds, as the owner said it. */
+  note: z.string().max(500).nullish(),
   /** Days until the show it is groomed for. */
   showInDays: between(0, 1000).nullish(),
 })

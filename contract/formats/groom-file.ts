@@ -32,6 +32,8 @@ export function groomFile({ groom }: Plan, steps: readonly GroomStep[]): object 
         tool: step.tool,
         around:
           step.around.length > 0 ? step.around.map(({ index, ...kept }) => ({ ...placeOf(index), ...kept })) : null,
+        extras: step.extras.length > 0 ? step.extras : null,
+        words: step.words,
         cautions: step.cautions.length > 0 ? step.cautions.map((code) => CAUTION_TEXT[code]) : null,
       }),
     ),

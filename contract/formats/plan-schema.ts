@@ -75,6 +75,7 @@ const option = z.object({
   minutes: z.number(),
   pull: z.number(),
   loss: z.number(),
+  coat: z.number(),
   cost,
   card: cost.nullable(),
   tool: tool.nullable(),

@@ -6,9 +6,12 @@ import {
   DEFAULT_LENGTHS,
   type Dog,
   type DoneWork,
+  EXTRA_IDS,
+  type ExtraId,
   FULL_RACK,
   type House,
   keyOf,
+  OPPOSITE_EXTRAS,
   type Prescribed,
   type Progress,
   type RackTool,
@@ -21,7 +24,7 @@ import {
   UNSCORED,
   type Wishes,
 } from '../../core/index.ts'
-import { type AssessmentFile, assessmentFileSchema, type ScoreRow } from './assessment-file.ts'
+import { type AssessmentFile, assessmentFileSchema, type FileWishes, type ScoreRow } from './assessment-file.ts'
 import { BadInput, type Issue } from './problem.ts'
 import { issuesOf } from './zod-issues.ts'
 
@@ -76,7 +79,15 @@ const prescribedOf = ({
   regions: regions.includes('all') ? 'all' : (regions as RegionId[]),
 })
 
-const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
+const isExtra = (word: string): word is ExtraId => EXTRA_IDS.some((id) => id === word)
+
+/** What is asked for by id, and everything else in the owner's words: nothing that was said is dropped. */
+export function askedFor({ extras = [], note }: Pick<FileWishes, 'extras' | 'note'>): Pick<Wishes, 'extras' | 'note'> {
+  const words = [note?.trim() ?? '', ...extras.filter((word) => !isExtra(word)).map((word) => word.trim())]
+  return { extras: EXTRA_IDS.filter((id) => extras.includes(id)), note: words.filter(Boolean).join('; ') || null }
+}
+
+export const wishesOf = ({ wishes = {} }: Pick<AssessmentFile, 'wishes'>): Wishes => ({
   keepLength: wishes.keepLength ?? 1,
   style: wishes.style ?? 'natural',
   targetMm: wishes.targetMm ?? {},
@@ -85,7 +96,7 @@ const wishesOf = ({ wishes = {} }: AssessmentFile): Wishes => ({
   homeBrushing: wishes.homeBrushing ?? null,
   swims: wishes.swims ?? false,
   wearsCoat: wishes.wearsCoat ?? false,
-  extras: wishes.extras ?? [],
+  ...askedFor(wishes),
   showInDays: wishes.showInDays ?? null,
 })
 
@@ -190,6 +201,11 @@ function standoffIssue(path: string, row: Partial<ScoreRow>, dog: Dog, issues: I
     })
 }
 
+const GROWN_PARTS = [
+  ['ears-grow', 'ears'],
+  ['tail-grow', 'tail'],
+] as const
+
 /** Where a flag and a field say the same thing the field rules, and a contradiction is bad input. */
 function contradictions({ dog, wishes }: AssessmentFile): Issue[] {
   const issues: Issue[] = []
@@ -208,6 +224,17 @@ function contradictions({ dog, wishes }: AssessmentFile): Issue[] {
     })
   if (flag(dog.health, 'brachycephalic') && dog.skull === 'usual')
     issues.push({ path: 'dog.skull', value: 'usual', expected: 'short, or no brachycephalic in dog.health' })
+  const asked = (id: ExtraId): boolean => flag(wishes?.extras, id)
+  for (const [a, b] of OPPOSITE_EXTRAS)
+    if (asked(a) && asked(b))
+      issues.push({ path: 'wishes.extras', value: wishes?.extras, expected: `${a} or ${b}, not both` })
+  for (const [id, part] of GROWN_PARTS)
+    if (asked(id) && wishes?.targetMm?.[part] !== undefined)
+      issues.push({
+        path: `wishes.targetMm.${part}`,
+        value: wishes.targetMm[part],
+        expected: `no length there, or no ${id} in wishes.extras`,
+      })
   if (flag(dog.health, 'puppy') && flag(dog.health, 'senior'))
     issues.push({ path: 'dog.health', value: dog.health, expected: 'puppy or senior, not both' })
   return issues

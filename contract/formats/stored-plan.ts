@@ -14,6 +14,7 @@ interface OldCost {
   readonly factors: Readonly<Record<string, number>>
 }
 interface OldOption {
+  readonly loss: number
   readonly cost: OldCost
   readonly card: OldCost | null
 }
@@ -28,7 +29,7 @@ type Doc = {
   readonly regions: readonly { readonly option: OldOption; readonly weighed: readonly OldOption[] }[]
   readonly model: string
   readonly stops: readonly OldSaid[]
-  readonly verdict: { readonly reasons: readonly OldSaid[]; readonly objective: object }
+  readonly verdict: { readonly reasons: readonly OldSaid[]; readonly objective: { readonly coat: number } }
 }
 
 const CATCHING = new Set(['ringworm-suspect', 'mites-suspect'])
@@ -90,6 +91,23 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
           : stop,
       ),
     }),
+  },
+  {
+    // A point of coat weighs more where the owner lets it grow; before, everywhere the same.
+    to: '2.1.0',
+    up: (doc) => {
+      const lost = doc.regions.reduce((sum, { option }) => sum + option.loss, 0)
+      const weight = lost > 0 ? doc.verdict.objective.coat / lost : 1
+      const weighed = (option: OldOption): OldOption => ({ ...option, ...{ coat: weight * option.loss } })
+      return {
+        ...doc,
+        regions: doc.regions.map((region) => ({
+          ...region,
+          option: weighed(region.option),
+          weighed: region.weighed.map(weighed),
+        })),
+      }
+    },
   },
 ]
 

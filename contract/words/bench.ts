@@ -110,6 +110,8 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
       return 'Ears, outer ear only'
     case 'ear-hair':
       return 'Ear hair'
+    case 'begin':
+      return 'Before you begin'
     case 'show':
       return 'Show finish'
     default:
@@ -119,7 +121,8 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: Gr
 
 /** Where, for a step that is not the whole dog. */
 export const stepPlaces = ({ kind, indexes }: GroomStep, most?: number): string =>
-  kind === 'nails' || kind === 'ears' || kind === 'ear-hair' || kind === 'show' ? '' : placesText(indexes, most)
+  NOWHERE.has(kind) ? '' : placesText(indexes, most)
+const NOWHERE: ReadonlySet<GroomStep['kind']> = new Set(['begin', 'nails', 'ears', 'ear-hair', 'show'])
 
 /** ", 28 ml + 222 ml water" of a product that is mixed, ", 250 ml" of one that is not. */
 export const amountText = ({ solutionMl, productMl }: GroomStep): string =>

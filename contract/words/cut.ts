@@ -27,6 +27,7 @@ export const CUT_REASON_TEXT: Record<CutReason, string> = {
   hygiene: 'hygiene',
   friction: 'would mat again',
   'dead-ends': 'dead ends only',
+  tidy: 'outline tidied',
 }
 
 export const BLEND_TOOL_LABEL: Record<BlendTool, string> = {
@@ -46,6 +47,7 @@ export const NOT_CUT_TEXT: Record<NotCut, string> = {
     'This dog does not take blades or straight shears at eyes and lips: thinning shears, a little, or leave it.',
   scar: 'A scar: no blade on it; blend around it.',
   'finding-in-the-way': 'what was found there leaves no room for a tool',
+  'owner-lets-grow': 'The owner lets it grow.',
   'house-keeps-coat': 'This house keeps coats with undercoat: they hold heat out as well as in.',
 }
 
@@ -63,12 +65,14 @@ export const CUT_NOTE_TEXT: Record<CutNote, string> = {
   'feet-lifted': 'Lifted a little, knee bent as it bends by itself.',
   'cowlick-longer': 'Longer over a cowlick.',
   'elbow-shears': 'Elbows by shears.',
+  'lashes-stay': 'Lashes stay, as the owner asked.',
   'lashes-off': 'Lashes off.',
   'lashes-owner': 'Lashes as the owner likes.',
   'edges-only': 'Edges of the pads only, up and outwards.',
   'never-into-web': 'Never into the web.',
   'disinfect-after': 'Wipe and disinfect the blade afterwards.',
   'skim-only': 'Skim the dead ends, no more.',
+  'outline-by-comb': 'Comb it down and out; only what stands over the outline.',
   'tidy-only': 'Tidy only; no combing up before the clip.',
   'by-eye': 'Set by shears, a little at a time.',
 }

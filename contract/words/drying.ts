@@ -16,6 +16,7 @@ export const DRYING_CAUTION_TEXT: Record<DryingCaution, string> = {
   'low-setting': 'Low setting, start far from the head, and watch.',
   'no-hood': 'No ear hood: an ear is swollen.',
   'air-off-findings': 'No air on what was found; the bench says where.',
+  'no-dryer-on-head': 'No dryer on the head, as the owner asked: towel, and a brush as it dries.',
   'hood-on': 'Ear hood on while the body is blown; it also soaks up water.',
   'belly-loop-padded': 'Padded belly loop before the dryer starts.',
 }

@@ -29,11 +29,11 @@ describe('what was done, in a sentence', () => {
   test('clipped as wished is a cut; clipped shorter than wished is said as short', () => {
     const felted = aGroom({
       dog: { weightKg: 28 },
-      wishes: { style: 'trim', keepLength: 0 },
+      wishes: { style: 'trim', targetMm: { body: 16 }, keepLength: 0 },
       sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
     })
     expect(pageFor(felted, workedThrough(felted)).did).toContain('clipped short')
-    const wished = aGroom({ wishes: { style: 'trim' }, sheet: cleanSheet() })
+    const wished = aGroom({ wishes: { style: 'trim', targetMm: { body: 16 } }, sheet: cleanSheet() })
     expect(pageFor(wished, workedThrough(wished)).did).not.toContain('clipped short')
   })
   test('a groom that stops says so, and looks forward to nothing but the vet', () => {
@@ -63,7 +63,7 @@ describe('what was used', () => {
   test('coat that the verdict clips is in it too', () => {
     const felted = aGroom({
       dog: { weightKg: 28 },
-      wishes: { style: 'trim', keepLength: 0 },
+      wishes: { style: 'trim', targetMm: { body: 16 }, keepLength: 0 },
       sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
     })
     const page = pageFor(felted, workedThrough(felted))

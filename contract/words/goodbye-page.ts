@@ -6,6 +6,7 @@ import {
   type CoatType,
   type Cut,
   coatPartOf,
+  type ExtraId,
   type GroomStep,
   goesHome,
   type House,
@@ -29,6 +30,7 @@ import {
 import { coreMarks, type GoodbyePage, type Mark, type VisitSummary } from '../api/goodbye.ts'
 import {
   capital,
+  EXTRA_LABEL,
   FINDING_LABEL,
   homeLines,
   INCIDENT_LABEL,
@@ -110,6 +112,7 @@ export interface GoodbyeGiven {
   /** null where the groom stopped. */
   readonly cut: Cut | null
   readonly marks: readonly Mark[]
+  readonly askedKept: readonly ExtraId[]
   readonly note: string
   readonly price: { readonly currency: string; readonly quoted: number | null; readonly total: number }
   /** A date agreed with the owner instead of the one worked out. */
@@ -220,6 +223,8 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
       later: laterText(rebook.weeks, rebook.indexLater, house['rebook.index']),
       nailsWeeks: care.nailsWeeks,
     },
+    asked: assessment.wishes.extras.map((id) => ({ id, label: EXTRA_LABEL[id], kept: given.askedKept.includes(id) })),
+    words: assessment.wishes.note,
     price: given.price,
     note: given.note,
     checkedBy: given.checkedBy,

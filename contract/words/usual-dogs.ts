@@ -43,7 +43,11 @@ export const USUAL_DOGS: readonly AssessmentFile[] = [
     { coatType: 'wire', weightKg: 8, jacket: 'ready' },
     { wishes: { keepJacket: true } },
   ),
-  dog('a wire coat to be trimmed', { coatType: 'wire', weightKg: 8, jacket: 'ready' }, { wishes: { style: 'trim' } }),
+  dog(
+    'a wire coat to be trimmed',
+    { coatType: 'wire', weightKg: 8, jacket: 'ready' },
+    { wishes: { style: 'trim', targetMm: { body: 16 } } },
+  ),
   dog('a feathered coat', { coatType: 'feathered', weightKg: 10, lengthMm: long(25) }),
   dog(
     'a feathered coat, short for the summer',
@@ -75,7 +79,7 @@ export const USUAL_DOGS: readonly AssessmentFile[] = [
   dog(
     'a double coat with dead ends',
     { coatType: 'double', weightKg: 25, lengthMm: long(38) },
-    { wishes: { style: 'trim' } },
+    { wishes: { style: 'trim', targetMm: { body: 16 } } },
   ),
   dog(
     'knots in hidden places, feet not to be touched',

@@ -29,7 +29,13 @@ function cutTo({ cut }: GoesHome): string {
 
 /** What blade and shears take at the end, said with what the mats make of it; nothing cut is said only where it is true. */
 const endClause = (home: GoesHome): string =>
-  home.cut.length > 0 ? `, then cut: ${cutTo(home)}` : home.anyCut ? '; only feet and hygiene places are trimmed' : ''
+  home.cut.length > 0
+    ? `, then cut: ${cutTo(home)}`
+    : home.tidied
+      ? ', the outline tidied by shears'
+      : home.anyCut
+        ? '; only feet and hygiene places are trimmed'
+        : ''
 
 /**
  * The verdict in one sentence, as one would say it to the owner at the desk.

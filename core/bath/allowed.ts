@@ -1,5 +1,6 @@
 import type { RegionId } from '../body/regions.ts'
 import type { Assessment, Dog } from '../dog/dog.ts'
+import { asksFor } from '../dog/extras.ts'
 import { allergyUnnamed, isPuppy, vetBeforeOils, vetProductUnnamed } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { findingKind } from '../scores/findings.ts'
@@ -65,7 +66,10 @@ const OILS = /essential|tea[\s-]?tree|citrus|eucalypt|lavender|\boils?\b/i
 
 /** No perfume: the dog may not have it, or the owner does not want it. */
 export const refusesFragrance = ({ dog, wishes }: Assessment): boolean =>
-  says(dog.allergies, FRAGRANCE) || says(wishes.extras, FRAGRANCE) || allergyUnnamed(dog)
+  says(dog.allergies, FRAGRANCE) ||
+  asksFor(wishes, 'no-perfume') ||
+  says([wishes.note ?? ''], FRAGRANCE) ||
+  allergyUnnamed(dog)
 
 function refusesOils(assessment: Assessment, house: House): boolean {
   const { dog } = assessment

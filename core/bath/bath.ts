@@ -1,5 +1,6 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { nailsAreDone } from '../dog/extras.ts'
 import { needsHeatCare, vetProductUnnamed } from '../dog/facts.ts'
 import type { WetCoat } from '../drying/coat.ts'
 import { dryingModel } from '../drying/drying.ts'
@@ -116,8 +117,8 @@ export function planBath(
   if (tub.steps.length > before) rinse(tub, 'rinse-last', all)
   finishRinsing(tub)
   if (schools['ears-when'] === 'in-dwell') ears(tub)
-  if (schools['nails-when'] !== 'after-pads' && dog.nailTolerance !== 'none')
-    tub.plain('nails', 'nails', [], nailMinutes(dog, house), [])
+  if (schools['nails-when'] !== 'after-pads' && nailsAreDone(assessment))
+    tub.plain('nails', 'nails', [], nailMinutes(assessment, house), [])
   tub.plain('towel', 'towel', all, house['bath.towel'] + house['bath.towel-each'] * towels, ['shake-squeeze'], {
     whole: true,
   })

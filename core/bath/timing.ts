@@ -1,5 +1,6 @@
 import { FACE } from '../body/places.ts'
-import type { Dog } from '../dog/dog.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { asksFor, nailsAreDone } from '../dog/extras.ts'
 import type { House } from '../numbers/estimates.ts'
 import { type Job, pack, type Window } from './overlap.ts'
 import { earsMay } from './passes.ts'
@@ -7,18 +8,18 @@ import type { Bath, BathStep, JobId } from './shape.ts'
 import type { Tub } from './tub.ts'
 
 function jobsOf({ assessment, house, wants }: Tub): Job[] {
-  const { dog, schools, sheet } = assessment
+  const { dog, schools, sheet, wishes } = assessment
   const jobs: { id: JobId; minutes: number; not: readonly string[] }[] = []
   // Two feet at a time, so that they fit a short wait.
-  if (schools['nails-when'] === 'in-dwell' && dog.nailTolerance !== 'none')
+  if (schools['nails-when'] === 'in-dwell' && nailsAreDone(assessment))
     for (const id of ['nails-front', 'nails-hind'] as const)
-      jobs.push({ id, minutes: nailMinutes(dog, house) / 2, not: ['soak'] })
+      jobs.push({ id, minutes: nailMinutes(assessment, house) / 2, not: ['soak'] })
   if (schools['ears-when'] === 'in-dwell' && earsMay(assessment))
     jobs.push({ id: 'ears', minutes: house['job.ears'], not: ['soak'] })
   const dirtyFace = wants.some(({ region, index }) => FACE.has(region) && (sheet[index]!.condition ?? 0) >= 2)
   if (dirtyFace && dog.faceTolerance !== 'none')
     jobs.push({ id: 'face-again', minutes: house['job.face-again'], not: ['soak', 'wash-1', 'mat-release'] })
-  jobs.push({ id: 'paws', minutes: house['job.paws'], not: ['soak'] })
+  if (!asksFor(wishes, 'no-feet')) jobs.push({ id: 'paws', minutes: house['job.paws'], not: ['soak'] })
   return jobs.map(({ id, minutes, not }) => ({
     id,
     minutes,
@@ -70,6 +71,8 @@ export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | '
   }
 }
 
-/** Nails of all four feet, longer on a dog that minds. */
-export const nailMinutes = ({ nailTolerance }: Dog, house: House): number =>
-  house['job.nails'] * (nailTolerance === 'fine' ? 1 : house['job.unwilling'])
+/** Nails of all four feet, longer on a dog that minds, and a tip at a time where they are wanted short. */
+export const nailMinutes = ({ dog, wishes }: Assessment, house: House): number =>
+  house['job.nails'] *
+  (dog.nailTolerance === 'fine' ? 1 : house['job.unwilling']) *
+  (asksFor(wishes, 'nails-short') ? house['job.nails-short'] : 1)

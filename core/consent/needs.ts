@@ -1,6 +1,7 @@
 import { HYGIENE, isPaw } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { letsGrow } from '../dog/extras.ts'
 import { isFrail, isPuppy } from '../dog/facts.ts'
 import { goesHome } from '../groom/goes-home.ts'
 import type { House } from '../numbers/estimates.ts'
@@ -12,6 +13,7 @@ export const CONSENT_NEEDS = [
   'coat-cut-where-it-shows',
   'shorter-than-half',
   'every-hair-cut',
+  'grown-hair-cut',
   'felted',
   'double-under-blade',
   'frail-dog',
@@ -42,7 +44,10 @@ export function consentNeeds(
         !(isPaw(region) && treatment === 'clip-out'),
     ),
     'shorter-than-half': home.overHalf.some((index) => !plan.regions[index]!.done),
-    'every-hair-cut': assessment.wishes.keepLength === 3 && home.cut.length > 0,
+    'every-hair-cut': assessment.wishes.keepLength === 3 && (home.cut.length > 0 || home.tidied),
+    'grown-hair-cut': ahead.some(
+      ({ region, index, coatMm }) => letsGrow(region, assessment.wishes) && home.mm[index]! < coatMm - 1e-9,
+    ),
     felted: ahead.some(({ index }) => sheet[index]!.mat === 4),
     'double-under-blade':
       dog.coatType === 'double' &&

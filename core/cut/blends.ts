@@ -7,7 +7,8 @@ const toolFor = (stepMm: number, house: House): BlendTool =>
   stepMm > house['cut.taper'] ? 'comb-taper' : stepMm > house['cut.chunking'] ? 'chunking' : 'thinning'
 
 /**
- * Lines between neighbours of unlike length, what shows most first.
+ * Lines between neighbours of unlike length, what shows most first; a line that nobody sees, as round a clean armpit, is
+ * left as it is.
  * @param mm lengths once the cut is done, by region-side @param worked whether a region-side was cut
  */
 export function blendsOf(mm: readonly number[], worked: (index: number) => boolean, house: House): Blend[] {
@@ -15,7 +16,7 @@ export function blendsOf(mm: readonly number[], worked: (index: number) => boole
     const stepMm = Math.abs(mm[a]! - mm[b]!)
     if (stepMm < house['cut.line']) return []
     const shows = Math.min(REGIONS[REGION_SIDES[a]!.region].seen, REGIONS[REGION_SIDES[b]!.region].seen)
-    return [{ a, b, stepMm, tool: toolFor(stepMm, house), shows }]
+    return shows > 0 ? [{ a, b, stepMm, tool: toolFor(stepMm, house), shows }] : []
   })
   return blends.sort((x, y) => y.shows - x.shows || y.stepMm - x.stepMm || x.a - y.a || x.b - y.b)
 }

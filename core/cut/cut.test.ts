@@ -22,7 +22,10 @@ const cut = (changes: Changes = {}): Cut => {
 }
 const lineAt = ({ lines }: Cut, region: RegionId, part = 'coat'): CutLine | undefined =>
   lines.find((line) => REGION_SIDES[line.index]!.region === region && line.part === part)
-const trim = (changes: Changes = {}): Changes => ({ ...changes, wishes: { style: 'trim', ...changes?.wishes } })
+const trim = (changes: Changes = {}): Changes => ({
+  ...changes,
+  wishes: { style: 'trim', ...changes?.wishes, targetMm: { body: 16, ...changes?.wishes?.targetMm } },
+})
 
 // Which tool and what it leaves: common practice; blades and combs as docs/model.md lists them.
 describe('from a wanted length to a tool', () => {
@@ -34,12 +37,31 @@ describe('from a wanted length to a tool', () => {
     ['short', 'crown', 'comb', '10', 10],
     ['puppy', 'side', 'comb', '25', 25],
   ] as const)('%s: %s with a %s %s, leaving %d mm', (style, region, kind, id, leavesMm) => {
-    expect(lineAt(cut({ wishes: { style } }), region)).toMatchObject({
+    const targetMm = style === 'trim' ? { body: 16 } : {}
+    expect(lineAt(cut({ wishes: { style, targetMm } }), region)).toMatchObject({
       tool: { kind, id },
       leavesMm,
       against: false,
       why: 'wish',
     })
+  })
+  // Common practice: a trim without a length is a tidy of what hangs and of the feet.
+  test('a trim without a length is a tidy: shears over the outline, no clipper over the body, on a double coat too', () => {
+    for (const coatType of ['curly', 'double', 'feathered', 'drop-double'] as const) {
+      const made = cut({ dog: { coatType, lengthMm: lengths(50) }, wishes: { style: 'trim' } })
+      const tidied = made.lines.filter(({ why }) => why === 'tidy')
+      expect(new Set(tidied.map(({ index }) => REGION_SIDES[index]!.region))).toEqual(
+        new Set(['chest', 'belly', 'breeches', 'tail', 'hindleg', 'foreleg', 'hind-paw', 'front-paw', 'ear-outer']),
+      )
+      for (const { tool, leavesMm } of tidied) expect([tool.kind, leavesMm]).toEqual(['shears', 45])
+      expect(made.lines.filter(({ why }) => why === 'wish')).toEqual([])
+      expect(made.blends).toEqual([])
+    }
+    const reasons = (changes: Changes) => new Set(cut(changes).lines.map(({ why }) => why))
+    expect(reasons({ dog: { coatType: 'smooth', lengthMm: lengths(15) }, wishes: { style: 'trim' } })).not.toContain(
+      'tidy',
+    )
+    expect(reasons({ dog: { lengthMm: lengths(50) }, wishes: { style: 'trim', show: true } })).not.toContain('tidy')
   })
   test('as it is: nothing is cut but hygiene, pads, and armpits that would mat', () => {
     const { lines } = cut()
@@ -64,7 +86,7 @@ describe('from a wanted length to a tool', () => {
   test('a verdict of short decides, not taste', () => {
     const tight = cut({
       dog: { weightKg: 28 },
-      wishes: { style: 'trim' },
+      wishes: { style: 'trim', targetMm: { body: 16 } },
       sheet: onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 }),
     })
     expect(lineAt(tight, 'back')).toMatchObject({ why: 'verdict', tool: { kind: 'blade', id: '7' } })
@@ -105,7 +127,10 @@ describe('what is not cut, and why', () => {
 
 describe('lines and blends', () => {
   test('neighbours two millimetres apart or more are blended, what shows most first, with the tool for the step', () => {
-    const { blends, mm } = cut({ wishes: { style: 'trim' }, dog: { lengthMm: lengths(60, { tail: 80 }) } })
+    const { blends, mm } = cut({
+      wishes: { style: 'trim', targetMm: { body: 16 } },
+      dog: { lengthMm: lengths(60, { tail: 80 }) },
+    })
     expect(blends.length).toBeGreaterThan(2)
     for (const [i, { a, b, stepMm, tool, shows }] of blends.entries()) {
       expect(stepMm).toBeCloseTo(Math.abs(mm[a]! - mm[b]!), 9)
@@ -115,7 +140,7 @@ describe('lines and blends', () => {
     }
   })
   test('body before legs, feet, tail, ears; the head last', () => {
-    const order = cut({ wishes: { style: 'trim', targetMm: { ears: 20, tail: 30 } } }).lines.map(
+    const order = cut({ wishes: { style: 'trim', targetMm: { body: 16, ears: 20, tail: 30 } } }).lines.map(
       ({ index }) => REGION_SIDES[index]!.region,
     )
     const at = (region: RegionId): number => order.indexOf(region)
@@ -131,7 +156,7 @@ describe('lines and blends', () => {
         ? { ...side, mat: 4 as const, extent: 1, standoffMm: 2 }
         : side,
     )
-    const { unlike } = cut({ wishes: { style: 'trim' }, sheet, dog: { lengthMm: lengths(20) } })
+    const { unlike } = cut({ wishes: { style: 'trim', targetMm: { body: 16 } }, sheet, dog: { lengthMm: lengths(20) } })
     expect(unlike.map(({ left }) => REGION_SIDES[left]!.region)).toContain('cheek')
   })
 })
@@ -198,7 +223,7 @@ describe('the rack', () => {
 
 // Smooth faces, direction, supports, the jacket and the iron: common practice.
 describe('ways of cutting', () => {
-  const smooth = { style: 'trim' as const, targetMm: { head: 1 } }
+  const smooth = { style: 'trim' as const, targetMm: { body: 16, head: 1 } }
   test('a smooth face is clipped against the growth on sound skin, with the growth on pink; eyes never; not by learners', () => {
     const face = cut({ wishes: smooth })
     expect(lineAt(face, 'cheek')).toMatchObject({ tool: { id: '15' }, against: true, leavesMm: 0.6 })
@@ -338,7 +363,7 @@ describe('whatever the dog', () => {
         const plan = planGroom(assessment, DEFAULT_HOUSE)
         const made = cutOf(assessment, plan, DEFAULT_HOUSE)
         if (!made) return
-        for (const { index, tool, part, leavesMm, handOver } of made.lines) {
+        for (const { index, tool, part, leavesMm, handOver, why } of made.lines) {
           cuts++
           const { region } = REGION_SIDES[index]!
           expect(plan.regions[index]!.treatment).not.toBe('leave')
@@ -354,7 +379,9 @@ describe('whatever the dog', () => {
           if (tool.kind === 'blade') expect(rack.blades.some(({ id }) => id === tool.id)).toBe(true)
           if (tool.kind === 'comb') expect(rack.combs).toContain(Number(tool.id))
           if (tool.kind === 'comb' && plan.regions[index]!.treatment === 'clip') expect(mats[index]).toBeLessThan(2)
-          if (coatType === 'double' && part === 'coat')
+          // A tidy takes ends by shears, on every coat.
+          if (why === 'tidy') expect([tool.kind, leavesMm >= 0.89 * mm]).toEqual(['shears', true])
+          else if (coatType === 'double' && part === 'coat')
             expect(HYGIENE.has(region) || (FRICTION.has(region) && mats[index]! >= 3)).toBe(true)
           if (style === 'show') expect(plan.regions[index]!.treatment).not.toBe('clip')
           expect(leavesMm).toBeLessThanOrEqual(Math.max(mm, 32))

@@ -3,8 +3,9 @@ import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { asksFor, letsGrow } from '../dog/extras.ts'
 import { isShow, keepsJacket, scarAt } from '../dog/facts.ts'
-import { wishedMm } from '../dog/lengths.ts'
+import { isTidy, wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
@@ -41,8 +42,35 @@ function refusalOf(
   if (keepsJacket(assessment) && JACKET.has(region)) return 'jacket'
   if (scarAt(sheet[index]!, dog)) return 'scar'
   if (dog.faceTolerance === 'none' && FACE_EDGE.has(region)) return 'face-not-tolerated'
+  if (letsGrow(region, assessment.wishes)) return 'owner-lets-grow'
   const keeps = schools.season === 'keep' && INSULATES.has(dog.coatType) && JACKET.has(region)
   return keeps && wanted !== null && wanted < house['cut.keep'] ? 'house-keeps-coat' : null
+}
+
+/** Where an outline is: what hangs, what fringes, and the feet. */
+const OUTLINED: ReadonlySet<RegionId> = new Set([
+  'ear-outer',
+  'chest',
+  'belly',
+  'foreleg',
+  'hindleg',
+  'front-paw',
+  'hind-paw',
+  'breeches',
+  'tail',
+])
+
+/** A tidy of the outline by shears, a little off the ends; null where there is none to tidy, or the owner lets it grow. */
+function tidyOf(index: number, coatMm: number, { dog, wishes }: Assessment, house: House): Made | null {
+  const { region } = REGION_SIDES[index]!
+  if (!OUTLINED.has(region) || coatMm < house['cut.tidy-least'] || dog.coatType === 'corded') return null
+  if (letsGrow(region, wishes)) return null
+  const off = Math.min(house['cut.tidy-most'], house['cut.tidy-share'] * coatMm)
+  return {
+    tool: { kind: 'shears', id: isPaw(region) ? 'ball-tip' : 'straight' },
+    leavesMm: coatMm - off,
+    against: false,
+  }
 }
 
 const FACE_LINE: Readonly<Record<Schools['face-line'], CutNote>> = {
@@ -69,15 +97,29 @@ function notesOf(region: RegionId, made: Made, plan: RegionPlan, assessment: Ass
     [isPaw(region), standing ? 'feet-standing' : 'feet-lifted'],
     [region === 'chest' && byTool, 'cowlick-longer'],
     [region === 'foreleg' && byTool, 'elbow-shears'],
-    [region === 'eyes', schools.lashes === 'off' ? 'lashes-off' : 'lashes-owner'],
+    [region === 'eyes', lashesOf(assessment)],
     [wishes.style === 'puppy', 'tidy-only'],
     [made.tool.kind === 'shears' && !isPaw(region) && region !== 'eyes', 'by-eye'],
   ]
   return said.filter(([applies]) => applies).map(([, note]) => note)
 }
 
+/** What the owner asked for goes before the way of the house. */
+function lashesOf({ wishes, schools }: Pick<Assessment, 'wishes' | 'schools'>): CutNote {
+  if (asksFor(wishes, 'lashes-stay')) return 'lashes-stay'
+  if (asksFor(wishes, 'lashes-off')) return 'lashes-off'
+  return schools.lashes === 'off' ? 'lashes-off' : 'lashes-owner'
+}
+
 /** Minutes of a cut on coat that combs: the clipper's rate or the shears', by area, length, temper and pace. */
-function minutesOf(index: number, { tool }: Made, part: CutPart, assessment: Assessment, house: House): number {
+function minutesOf(
+  index: number,
+  { tool }: Made,
+  part: CutPart,
+  why: CutReason,
+  assessment: Assessment,
+  house: House,
+): number {
   const { dog } = assessment
   const { temperFactor } = contextOf(assessment, 0, house)
   const slow = temperFactor * paceOf('clip', assessment)
@@ -85,7 +127,8 @@ function minutesOf(index: number, { tool }: Made, part: CutPart, assessment: Ass
   if (part === 'surround') return (house['cut.opening'] / 2) * slow
   if (part === 'pads') return house['cut.pads'] * slow
   const rate = house[tool.kind === 'shears' ? 'cut.shears' : 'minutes.clip.m0']
-  return rate * bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share * slow + house['minutes.reposition']
+  const over = why === 'tidy' ? house['cut.tidy-pace'] : 1
+  return over * rate * bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share * slow + house['minutes.reposition']
 }
 
 /** A light skim of dead ends over a double coat, where the house does that: the longest comb, and only the ends. */
@@ -128,7 +171,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     minutes:
       why === 'verdict'
         ? 0
-        : minutesOf(index, made, part, assessment, house) * (around.length > 0 ? house['around.factor'] : 1),
+        : minutesOf(index, made, part, why, assessment, house) * (around.length > 0 ? house['around.factor'] : 1),
     cautions:
       why === 'verdict'
         ? option.cautions
@@ -157,6 +200,11 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       const skim = skimOf(coatMm, assessment, house)
       const kept = skim && keptFor(index, skim, assessment, house)
       if (kept) return { line: line('coat', kept.made, 'dead-ends', ['skim-only'], kept.around), why: null }
+    }
+    if (wanted === null && isTidy(assessment) && (!refusal || refusal === 'double-coat')) {
+      const made = tidyOf(index, coatMm, assessment, house)
+      const kept = made && keptFor(index, made, assessment, house)
+      if (kept) return { line: line('coat', kept.made, 'tidy', ['outline-by-comb'], kept.around), why: null }
     }
     if (wanted === null || wanted >= coatMm - WORTH_MM) return { line: null, why: null }
     if (refusal) return { line: null, why: refusal }
@@ -194,7 +242,8 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
     ({ option, index, treatment, coatMm }) =>
       coatLine(index)?.leavesMm ?? (treatment === 'look' ? coatMm : option.outlineMm),
   )
-  const isCut = (index: number): boolean => coatLine(index) !== undefined
+  // A tidied outline is the coat's own: it needs no blending into what is beside it.
+  const isCut = (index: number): boolean => (coatLine(index)?.why ?? 'tidy') !== 'tidy'
   const blends = blendsOf(mm, isCut, house)
   const lines = inOrder(
     at.flatMap(({ lines: made }) => made),

@@ -170,7 +170,7 @@ describe('the hygiene cut', () => {
 // Body, legs, hygiene, feet, tail, ears, head last; a dog that will not stand long has face and feet first. Common practice.
 describe('the order of the cut', () => {
   const regions = (changes: Changes): string[] => {
-    const assessment = anAssessment({ wishes: { style: 'trim' }, ...changes })
+    const assessment = anAssessment({ wishes: { style: 'trim', targetMm: { body: 16 } }, ...changes })
     const { lines } = cutOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)!
     expect(inOrder([...lines].reverse(), assessment, DEFAULT_HOUSE)).toEqual(lines)
     return [

@@ -7,7 +7,7 @@ export const CUT_PARTS = ['coat', 'opening', 'surround', 'pads'] as const
 export type CutPart = (typeof CUT_PARTS)[number]
 
 /** Why it is cut. */
-export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends'] as const
+export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends', 'tidy'] as const
 export type CutReason = (typeof CUT_REASONS)[number]
 
 /** Why a wished length is not cut. */
@@ -21,6 +21,7 @@ export const NOT_CUT = [
   'scar',
   'house-keeps-coat',
   'finding-in-the-way',
+  'owner-lets-grow',
 ] as const
 export type NotCut = (typeof NOT_CUT)[number]
 
@@ -38,6 +39,7 @@ export const CUT_NOTES = [
   'feet-lifted',
   'cowlick-longer',
   'elbow-shears',
+  'lashes-stay',
   'lashes-off',
   'lashes-owner',
   'edges-only',
@@ -45,6 +47,7 @@ export const CUT_NOTES = [
   'disinfect-after',
   'skim-only',
   'tidy-only',
+  'outline-by-comb',
   'by-eye',
 ] as const
 export type CutNote = (typeof CUT_NOTES)[number]

@@ -5,6 +5,7 @@ import type { Sheet } from '../scores/sheet.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Treatment } from '../tools/treatments.ts'
+import type { ExtraId } from './extras.ts'
 
 export const HEALTH_IDS = [
   'senior',
@@ -92,8 +93,9 @@ export interface Wishes {
   readonly homeBrushing: { readonly perWeek: number; readonly toSkin: boolean } | null
   readonly swims: boolean
   readonly wearsCoat: boolean
-  /** In the owner's words: "no perfume", "keep the lashes". */
-  readonly extras: readonly string[]
+  readonly extras: readonly ExtraId[]
+  /** What no field holds, in the owner's words; read before the first step. null without one. */
+  readonly note: string | null
   /** Days until the show it is groomed for; null without one. */
   readonly showInDays: number | null
 }

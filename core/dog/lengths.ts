@@ -2,7 +2,8 @@ import type { RegionId } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
-import type { Assessment } from './dog.ts'
+import type { Assessment, StyleWish } from './dog.ts'
+import { letsGrow } from './extras.ts'
 
 /** Coat length of a region as the dog stands there, mm. */
 export const coatMmOf = (region: RegionId, { dog }: Assessment): number =>
@@ -26,16 +27,31 @@ const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
   fuller: (bodyMm) => headStep(headStep(bodyMm)),
 }
 
+/** The styles that take a coat to a length nobody named; a trim without one is a tidy of the outline. */
+const USUAL_LENGTH: ReadonlySet<StyleWish> = new Set(['short', 'puppy'])
+
+/** A trim for which no body length was named: the outline is tidied by shears, and no clipper goes over the coat. */
+export const isTidy = ({ wishes: { style, targetMm } }: Pick<Assessment, 'wishes'>): boolean =>
+  style === 'trim' && targetMm.body === undefined
+
 /**
- * The length the owner wants on a region, mm: as said, else by the style (short, trim, puppy on body and legs, the head
- * one step longer or as the house does it), else null for "as it is".
+ * The length the owner wants on a region, mm: as said, else by the style (short and puppy on body and legs, the head one
+ * step longer or as the house does it), else null for "as it is". A trim takes legs and head along with a body length
+ * that was named.
  */
-export function wishedMm(region: RegionId, { dog, wishes, schools }: Assessment, house: House): number | null {
+export function wishedMm(
+  region: RegionId,
+  { dog, wishes, schools }: Pick<Assessment, 'dog' | 'wishes' | 'schools'>,
+  house: House,
+): number | null {
   const part = coatPartOf(region, dog.coatType)
   const said = wishes.targetMm[part]
   if (said !== undefined) return said
-  if (wishes.style !== 'short' && wishes.style !== 'trim' && wishes.style !== 'puppy') return null
-  const bodyMm = wishes.targetMm.body ?? house[`target.${wishes.style}`]
+  if (letsGrow(region, wishes)) return null
+  const { style } = wishes
+  const bodyMm =
+    wishes.targetMm.body ?? (USUAL_LENGTH.has(style) ? house[`target.${style as 'short' | 'puppy'}`] : null)
+  if (bodyMm === null || (style !== 'trim' && !USUAL_LENGTH.has(style))) return null
   if (part === 'body' || part === 'legs') return bodyMm
   if (part === 'head') return HEAD[schools.head](bodyMm)
   return null

@@ -2,6 +2,7 @@ import { evaporation, humidityRatio, relativeHumidity } from '../air/psychrometr
 import { bodySurfaceM2 } from '../body/surface.ts'
 import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { asksFor } from '../dog/extras.ts'
 import { airOnlyLow, isFrightened, needsHeatCare, wantsBellyLoop } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
@@ -27,6 +28,7 @@ export const DRYING_CAUTIONS = [
   'cool-air-on-sore-skin',
   'no-high-velocity',
   'low-setting',
+  'no-dryer-on-head',
   'hood-on',
   'no-hood',
   'air-off-findings',
@@ -113,7 +115,8 @@ function cautionsOf(
     'cool-air-on-sore-skin': sheet.some(({ skin }) => (skin ?? 0) >= 2) || kept.some(({ as }) => as === 'no-heat'),
     'no-high-velocity': dog.dryerTolerance === 'none',
     'low-setting': airOnlyLow(dog),
-    'hood-on': blown && !noHood,
+    'no-dryer-on-head': asksFor(assessment.wishes, 'no-dryer-on-head'),
+    'hood-on': blown && !noHood && !asksFor(assessment.wishes, 'no-dryer-on-head'),
     'no-hood': noHood,
     'air-off-findings': kept.some(({ as }) => as === 'no-air'),
     'belly-loop-padded': wantsBellyLoop(dog),

@@ -49,6 +49,8 @@ export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Asse
           return keptBy('ears', scores)
         case 'blend':
           return kept({ kind: 'shears', id: 'thinning' }, index)
+        case 'begin':
+          return []
         case 'show':
         case 'check':
           return kept(null, index)

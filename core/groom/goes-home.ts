@@ -27,6 +27,8 @@ export interface GoesHome {
   readonly cut: readonly PartCut[]
   /** Anything at all is cut, if only feet and hygiene places. */
   readonly anyCut: boolean
+  /** The outline is tidied by shears, a little off the ends. */
+  readonly tidied: boolean
   /** Region-sides that show and go home shorter than half of what they came with. */
   readonly overHalf: readonly number[]
   readonly regrowWeeks: number
@@ -50,7 +52,7 @@ export function goesHome(assessment: Assessment, plan: Plan, house: House): Goes
   const cut = cutOf(assessment, plan, house)
   const before = plan.regions.map(({ coatMm }) => coatMm)
   const mm = cut?.mm ?? before
-  const coatLines = (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict')
+  const coatLines = (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict' && why !== 'tidy')
   const shows = (index: number): number =>
     REGION_SIDES[index]!.share * house[`loss.seen${REGIONS[REGION_SIDES[index]!.region].seen}`]
   let whole = 0
@@ -83,6 +85,7 @@ export function goesHome(assessment: Assessment, plan: Plan, house: House): Goes
     coatKept: whole > 0 ? (100 * left) / whole : 100,
     cut: parts,
     anyCut: (cut?.lines.length ?? 0) > 0,
+    tidied: (cut?.lines ?? []).some(({ why }) => why === 'tidy'),
     overHalf: REGION_SIDES.filter(
       ({ index, region }) =>
         REGIONS[region].seen >= 1 && before[index]! > 0 && mm[index]! < HALF * before[index]! - 1e-9,

@@ -1,5 +1,6 @@
 import type { BathNote } from '../bath/shape.ts'
 import type { CutNote } from '../cut/shape.ts'
+import type { ExtraId } from '../dog/extras.ts'
 import type { Caution } from '../plan/codes.ts'
 import type { Around } from '../scores/around.ts'
 import type { Tool, Treatment } from '../tools/treatments.ts'
@@ -8,6 +9,7 @@ export const GROOM_PHASES = ['before-bath', 'bath', 'dry', 'coat', 'cut', 'finis
 export type GroomPhase = (typeof GROOM_PHASES)[number]
 
 export const GROOM_STEP_KINDS = [
+  'begin',
   'coat',
   'bath',
   'dry',
@@ -61,6 +63,10 @@ export interface GroomStep {
   readonly around: readonly AroundAt[]
   readonly notes: readonly CutNote[]
   readonly handOver: boolean
+  /** What the owner asked for that this step has to keep. */
+  readonly extras: readonly ExtraId[]
+  /** In the owner's words, read before the first step; null elsewhere. */
+  readonly words: string | null
   /** Of this work, what belongs to this visit; less than 1 leaves the rest for the next. */
   readonly part: number
 }
@@ -87,5 +93,7 @@ export const EMPTY: Omit<GroomStep, 'id' | 'phase' | 'kind'> = {
   around: [],
   notes: [],
   handOver: false,
+  extras: [],
+  words: null,
   part: 1,
 }

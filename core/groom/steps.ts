@@ -9,6 +9,7 @@ import { cutOf } from '../cut/cut.ts'
 import type { Cut, CutLine } from '../cut/shape.ts'
 import { showFinishOf } from '../cut/show.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { nailsAreDone } from '../dog/extras.ts'
 import { mayEndEarly } from '../dog/facts.ts'
 import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
@@ -19,6 +20,7 @@ import { bladeUnderComb } from '../tools/blades.ts'
 import type { Treatment, When } from '../tools/treatments.ts'
 import { aroundStep } from './around.ts'
 import { bathSteps } from './bath-steps.ts'
+import { extrasAt } from './extras-at.ts'
 import { EMPTY, type GroomPhase, type GroomStep } from './step.ts'
 import { todaysPart } from './today.ts'
 
@@ -156,7 +158,7 @@ export function groomSteps(
   house: House,
 ): GroomStep[] {
   if (plan.verdict.choice === 'refer') return []
-  const { schools, dog } = assessment
+  const { schools } = assessment
   const { temperFactor } = contextOf(assessment, 0, house)
   const pace = assessment.pace.clip ?? 1
   const partOf = todaysPart(plan)
@@ -178,11 +180,15 @@ export function groomSteps(
     kind,
     minutes,
   })
-  const nailsLater = (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) && dog.nailTolerance !== 'none'
+  const nailsLater = (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) && nailsAreDone(assessment)
   const nailsInDwell = bath?.steps.some(({ meanwhile }) => meanwhile.some((id) => id.startsWith('nails'))) ?? false
   const earsLater = schools['ears-when'] === 'after-drying' || !bath || Boolean(bath.noBath)
   const carrier = bladeUnderComb(assessment.rack)
-  const steps = [
+  const { extras, note } = assessment.wishes
+  const steps: GroomStep[] = [
+    ...(note !== null || extras.length > 0
+      ? [{ ...EMPTY, id: 'begin', phase: 'before-bath' as const, kind: 'begin' as const, extras, words: note }]
+      : []),
     ...coatSteps(plan, 'before-bath', ['before-bath'], assessment),
     ...cutSteps(early, 'before-bath', pace),
     ...bathSteps(bath, coatSteps(plan, 'bath', ['in-bath'], assessment)),
@@ -205,7 +211,7 @@ export function groomSteps(
           },
         ]
       : []),
-    ...(nailsLater && !nailsInDwell ? [job('nails', nailMinutes(dog, house), 'finish')] : []),
+    ...(nailsLater && !nailsInDwell ? [job('nails', nailMinutes(assessment, house), 'finish')] : []),
     ...(earsLater ? [job('ears', house['job.ears'], 'finish')] : []),
     ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
@@ -213,6 +219,7 @@ export function groomSteps(
   return steps.map((step) => ({
     ...step,
     ...(step.tool?.kind === 'comb' ? { carrier } : {}),
+    extras: step.kind === 'begin' ? step.extras : extrasAt(step, assessment),
     around: aroundStep(step, assessment, house),
   }))
 }

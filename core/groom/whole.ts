@@ -11,6 +11,7 @@ import { groomMinutes, wholeGroom } from './steps.ts'
 type Part = keyof GroomTotal['parts']
 
 const PART: Readonly<Record<GroomStepKind, Part>> = {
+  begin: 'last',
   coat: 'coat',
   bath: 'bath',
   dry: 'dry',

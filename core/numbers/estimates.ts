@@ -147,7 +147,7 @@ export const ESTIMATES = {
   'around.size': est(15, 'mm', 'Width of a finding that nobody measured'),
   'around.factor': est(1.2, 'factor', 'Working round a finding takes so much longer'),
   'target.short': est(6, 'mm', 'Body length of the wish "short"'),
-  'target.trim': est(16, 'mm', 'Body length of the wish "trim"'),
+  'target.trim': est(16, 'mm', 'Body length of a trim, where its lengths are asked for'),
   'target.puppy': est(25, 'mm', 'Body length of the wish "puppy"'),
   'double.felt-share': trade(0.5, 'share', 'Felt left after air from which a double coat may be clipped with a yes'),
 
@@ -333,6 +333,7 @@ export const ESTIMATES = {
   'job.ears': est(2, 'min', 'Ears wiped, outer ear only'),
   'job.face-again': est(1, 'min', 'Face washed again'),
   'job.paws': est(1, 'min', 'Pads and between the toes looked over'),
+  'job.nails-short': est(1.25, 'factor', 'Nails that are wanted as short as they go: a tip at a time'),
   'job.unwilling': est(1.6, 'factor', 'The same on a dog that minds it'),
   'loose.u1': est(0.03, 'share', 'Of the coat that is loose, undercoat 1'),
   'loose.u2': est(0.08, 'share', 'The same, undercoat 2'),
@@ -366,6 +367,10 @@ export const ESTIMATES = {
   'cut.taper': trade(20, 'mm', 'A line above this is tapered over the comb'),
   'cut.blend': est(0.4, 'min', 'Blending one line'),
   'cut.ear-hair': est(1.5, 'min', 'Plucking the hair of one ear'),
+  'cut.tidy-least': est(20, 'mm', 'Coat shorter than this has no outline to tidy'),
+  'cut.tidy-most': est(8, 'mm', 'Most that a tidy takes off the outline'),
+  'cut.tidy-share': est(0.1, 'share', 'Of its length, what a tidy takes off the outline'),
+  'cut.tidy-pace': est(0.5, 'share', 'Of a place shaped by shears, what going over its outline takes'),
   'cut.skim': est(8, 'mm', 'Dead ends that a skim over a double coat may take'),
   'cut.keep': est(25, 'mm', 'Where the house keeps coat against heat and cold: never shorter'),
   'check.comb': est(2, 'min', 'Comb check of the whole dog'),
@@ -426,4 +431,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '2.0.0'
+export const MODEL_VERSION = '2.1.0'

@@ -27,10 +27,10 @@ const dogs: Changes[] = [
   { dog: { weightKg: 9 }, wishes: { style: 'trim', targetMm: { head: 1, ears: 20 } } },
   { experience: 'learner', wishes: { style: 'short', targetMm: { body: 3 } } },
   { wishes: { style: 'short', targetMm: { body: 4 } } },
-  { dog: { coatType: 'double', lengthMm: lengths(38) }, wishes: { style: 'trim' } },
+  { dog: { coatType: 'double', lengthMm: lengths(38) }, wishes: { style: 'trim', targetMm: { body: 16 } } },
   { dog: { coatType: 'feathered', lengthMm: lengths(60) }, wishes: { style: 'short' } },
   { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { keepJacket: true } },
-  { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { style: 'trim' } },
+  { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { style: 'trim', targetMm: { body: 16 } } },
   {
     dog: { weightKg: 9, nailTolerance: 'none' },
     wishes: { keepLength: 1 },

@@ -2,6 +2,7 @@ import { FACE_EDGE, FRICTION, HYGIENE, isPaw, JACKET, NO_AIR, NO_BARE_BLADE_FOR_
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
+import { asksFor, HEAD, letsGrow } from '../dog/extras.ts'
 import { scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
@@ -23,6 +24,8 @@ export interface Option {
   readonly pull: number
   /** Points of coat lost, before the owner's weight. */
   readonly loss: number
+  /** The same by the owner's weight, and by the most where the hair is let grow. */
+  readonly coat: number
   readonly cost: Cost
   readonly card: Cost | null
   readonly tool: Tool | null
@@ -130,7 +133,8 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       // Packed coat without mats is what air is made for.
       if (mat === 0 && state.undercoat < (dog.coatType === 'double' ? 2 : 3)) return 'not-this-bad'
       if (dog.dryerTolerance === 'none') return 'dryer-not-tolerated'
-      if (NO_AIR.has(region)) return 'no-air-here'
+      if (NO_AIR.has(region) || (HEAD.has(region) && asksFor(assessment.wishes, 'no-dryer-on-head')))
+        return 'no-air-here'
       if (state.skin >= 2 || scar) return 'skin-sore'
       if (isPaw(region) && mat >= 2) return 'paw-knots-are-cut'
       // Felt of friction is no packed undercoat, and felt that air has not opened is not blown again.
@@ -177,6 +181,10 @@ const cardsHere = (treatment: Treatment, state: SideState, { assessment }: Conte
   treatment !== 'leave' &&
   treatment !== 'card'
 
+/** What a point of coat weighs at a place: as the owner keeps it, and as every hair counts where it is let grow. */
+const keepWeightAt = (region: RegionId, { keepWeight, assessment, house }: Context): number =>
+  letsGrow(region, assessment.wishes) ? Math.max(keepWeight, house['wish.keep3']) : keepWeight
+
 const NOT_NEAR: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
 
 /** @returns null where the treatment has no rate for this mat score, or what was found leaves its tool no room */
@@ -198,12 +206,14 @@ function makeOption(
   if (!cost) return null
   const card = cardsHere(treatment, state, ctx) ? cardCost(state, ctx, treatment) : null
   const leavesMm = cut?.leavesMm ?? null
+  const loss = leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx)
   const bareBlade = tool?.kind === 'blade' && NO_BARE_BLADE_FOR_LEARNERS.has(region)
   return {
     treatment,
     minutes: cost.minutes + (card?.minutes ?? 0),
     pull: cost.pull + (card?.pull ?? 0),
-    loss: leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx),
+    loss,
+    coat: keepWeightAt(region, ctx) * loss,
     cost,
     card,
     tool,
@@ -225,18 +235,23 @@ export const leaveOption = (state: SideState, ctx: Context, why: LeaveReason): O
   makeOption('leave', state, ctx, null, why)!
 
 /** Finished work as the only option: it takes nothing more, and what it cost of the coat is lost. */
-const doneOption = (state: SideState, { treatment, leavesMm, outlineMm }: DoneWork, ctx: Context): Option => ({
-  ...makeOption('leave', state, ctx)!,
-  treatment,
-  leavesMm,
-  outlineMm,
-  loss: leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx),
-  why: 'done',
-})
+function doneOption(state: SideState, { treatment, leavesMm, outlineMm }: DoneWork, ctx: Context): Option {
+  const loss = leavesMm === null ? 0 : lossOf(treatment, state, leavesMm, ctx)
+  return {
+    ...makeOption('leave', state, ctx)!,
+    treatment,
+    leavesMm,
+    outlineMm,
+    loss,
+    coat: keepWeightAt(REGION_SIDES[state.index]!.region, ctx) * loss,
+    why: 'done',
+  }
+}
 
 /** Why a region must be left alone, before any treatment is thought of; null where it need not. */
 function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
   if (state.scores.leave !== null) return 'told-to-leave'
+  if (isPaw(REGION_SIDES[state.index]!.region) && asksFor(ctx.assessment.wishes, 'no-feet')) return 'told-to-leave'
   if (scarAt(state.scores, ctx.assessment.dog) === 'not-cleared') return 'surgery-not-cleared'
   return state.skin >= 3 ? 'skin-broken' : null
 }

@@ -35,12 +35,14 @@ describe('coat lost and kept', () => {
   })
 })
 
-test('wished lengths follow the style where nothing is said, the head one step longer', () => {
-  const wished = (style: 'short' | 'trim' | 'puppy' | 'natural') => {
-    const a = anAssessment({ wishes: { style } })
+test('wished lengths follow the style where nothing is said, the head one step longer; a trim alone is a tidy', () => {
+  const wished = (style: 'short' | 'trim' | 'puppy' | 'natural', targetMm?: { body: number }) => {
+    const a = anAssessment({ wishes: { style, ...(targetMm && { targetMm }) } })
     return ['back', 'foreleg', 'crown', 'tail'].map((region) => wishedMm(region as 'back', a, DEFAULT_HOUSE))
   }
-  expect(wished('trim')).toEqual([16, 16, 19, null])
+  expect(wished('trim')).toEqual([null, null, null, null])
+  expect(wished('trim', { body: 16 })).toEqual([16, 16, 19, null])
+  expect(wished('natural', { body: 16 })).toEqual([16, null, null, null])
   expect(wished('short')).toEqual([6, 6, 10, null])
   expect(wished('puppy')).toEqual([25, 25, 32, null])
   expect(wished('natural')).toEqual([null, null, null, null])

@@ -167,7 +167,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
         (o) => o.minutes,
       ),
       objective: {
-        coat: ctx.keepWeight * loss,
+        coat: total(picks, (o) => o.coat),
         minutes: house['price.minute'] * total(picks, (o) => o.minutes),
         pull: house['price.pull'] * total(picks, (o) => o.pull),
         mismatch: !stopped && chosen.mismatch ? house['mismatch.points'] : 0,

@@ -222,8 +222,8 @@ export function styleProblem(
 }
 
 /** Points of an option in the objective. */
-export const weighed = ({ loss, minutes, pull }: Option, { keepWeight, house }: Context): number =>
-  keepWeight * loss + house['price.minute'] * minutes + house['price.pull'] * pull
+export const weighed = ({ coat, minutes, pull }: Option, { house }: Context): number =>
+  coat + house['price.minute'] * minutes + house['price.pull'] * pull
 
 /**
  * Neighbours that show and end at unlike lengths that they did not have before: over trunk and legs, both of `seen` 2 or

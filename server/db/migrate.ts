@@ -9,6 +9,7 @@ import * as searchIndex from './migrations/006-search-index.ts'
 import * as dogProfile from './migrations/007-dog-profile.ts'
 import * as mattingRates from './migrations/008-matting-rates.ts'
 import * as styles from './migrations/009-styles.ts'
+import * as askedKept from './migrations/010-asked-kept.ts'
 
 interface Migration {
   readonly name: string
@@ -27,6 +28,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '007-dog-profile', ...dogProfile },
   { name: '008-matting-rates', ...mattingRates },
   { name: '009-styles', ...styles },
+  { name: '010-asked-kept', ...askedKept },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -49,10 +49,11 @@ export class GoodbyeRepo {
       if (row.finishedAt || row.revision !== change.baseRevision)
         throw new ChangedElsewhere(await this.#doc(visit, row, now, t), await lastChangedBy('goodbye', visitId, t))
       if (change.checked && !row.checkedAt && !actorId) throw new NobodyNamed()
-      const { marks, note, price, nextOn, nextAt, checked } = change
+      const { marks, askedKept, note, price, nextOn, nextAt, checked } = change
       await row.update(
         {
           marks,
+          askedKept,
           note,
           price,
           nextOn,
@@ -130,6 +131,7 @@ export class GoodbyeRepo {
     return {
       revision: row?.revision ?? 0,
       marks: row?.marks ?? [],
+      askedKept: row?.askedKept ?? [],
       note: row?.note ?? '',
       price: row?.price ?? null,
       nextOn: row?.nextOn ?? null,
@@ -166,6 +168,7 @@ export class GoodbyeRepo {
       bench,
       cut: cutOf(assessment, plan.plan, house),
       marks: row?.marks ?? [],
+      askedKept: row?.askedKept ?? [],
       note: row?.note ?? '',
       price: {
         currency: salon.prices.currency,

@@ -66,7 +66,10 @@ async function aTakenDog(name = 'Tansel', owner = 'Idony Marsh'): Promise<Begun>
   )
   await server.store.visits.setArrival(
     made.id,
-    { baseRevision: made.arrivalRevision, arrival: { ...made.arrival, wishes: { style: 'trim' } } },
+    {
+      baseRevision: made.arrivalRevision,
+      arrival: { ...made.arrival, wishes: { style: 'trim', targetMm: { body: 16 } } },
+    },
     EBBA,
   )
   const changes = REGION_SIDES.map(

@@ -73,11 +73,13 @@ export function AnyOf<T extends string>({
   choices,
   values,
   onChange,
+  disabled = false,
 }: {
   legend: string
   choices: readonly Choice<T>[]
   values: readonly T[]
   onChange: (values: T[]) => void
+  disabled?: boolean
 }): ReactNode {
   const id = useId()
   return (
@@ -87,6 +89,7 @@ export function AnyOf<T extends string>({
       </p>
       <ToggleGroup.Root
         type="multiple"
+        disabled={disabled}
         role="group"
         className="flex flex-wrap gap-1.5"
         aria-labelledby={id}

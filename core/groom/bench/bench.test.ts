@@ -31,7 +31,7 @@ describe('the groom as a list', () => {
   test('holds every minute of verdict, bath, drying and cut once', () => {
     const { plan, bath, drying, cut, steps } = made({
       dog: { weightKg: 14 },
-      wishes: { style: 'trim' },
+      wishes: { style: 'trim', targetMm: { body: 16 } },
       sheet: KNOTTY,
     })
     const of = (...kinds: GroomStep['kind'][]): number =>
@@ -55,7 +55,7 @@ describe('the groom as a list', () => {
     expect(steps.reduce((sum, { pull }) => sum + pull, 0)).toBeCloseTo(plan.verdict.pull.low, 6)
   })
   test('tight mats before the bath, cut after the drying and the comb check; ids are unlike', () => {
-    const { steps } = made({ sheet: KNOTTY, wishes: { style: 'trim' } })
+    const { steps } = made({ sheet: KNOTTY, wishes: { style: 'trim', targetMm: { body: 16 } } })
     const phases = steps.map(({ phase }) => phase)
     expect(phases[0]).toBe('before-bath')
     expect(phases.indexOf('bath')).toBeLessThan(phases.indexOf('dry'))
@@ -115,7 +115,7 @@ describe('the groom as a list', () => {
   test('work that is spread over visits: today’s share alone, and what is not through is neither free nor cut', () => {
     const frail: Changes = {
       dog: { weightKg: 28, temperament: 'anxious', health: ['senior'] },
-      wishes: { style: 'trim', keepLength: 3 },
+      wishes: { style: 'trim', targetMm: { body: 16 }, keepLength: 3 },
       slotMinutes: 90,
       sheet: onRegions(cleanSheet(), ['back', 'side', 'shoulder', 'belly', 'hindleg', 'foreleg'], {
         mat: 4,
@@ -147,7 +147,7 @@ describe('the groom as a list', () => {
   })
 })
 
-const { steps: STEPS } = made({ sheet: KNOTTY, wishes: { style: 'trim' } })
+const { steps: STEPS } = made({ sheet: KNOTTY, wishes: { style: 'trim', targetMm: { body: 16 } } })
 const [FIRST, SECOND, THIRD] = STEPS.map(({ id }) => id) as [string, string, string]
 const T0 = Date.parse('2026-03-04T09:00:00Z')
 const MIN = 60_000

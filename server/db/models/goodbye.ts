@@ -7,6 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import type { GoodbyePage, Mark, VisitSummary } from '../../../contract/api/goodbye.ts'
+import type { ExtraId } from '../../../core/index.ts'
 import { required, table, text } from './columns.ts'
 
 const { UUID, TEXT, DATE, INTEGER, JSONB } = DataTypes
@@ -15,6 +16,7 @@ export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreation
   declare visitId: string
   declare revision: CreationOptional<number>
   declare marks: CreationOptional<Mark[]>
+  declare askedKept: CreationOptional<ExtraId[]>
   declare note: CreationOptional<string>
   declare price: CreationOptional<number | null>
   declare nextOn: CreationOptional<string | null>
@@ -33,6 +35,7 @@ export const defineGoodbye = (sequelize: Sequelize): void => {
       visitId: { type: UUID, primaryKey: true },
       revision: { type: INTEGER, ...required, defaultValue: 0 },
       marks: { type: JSONB, ...required, defaultValue: [] },
+      askedKept: { type: JSONB, ...required, defaultValue: [] },
       note: { ...text(), defaultValue: '' },
       price: INTEGER,
       nextOn: DataTypes.DATEONLY,

@@ -14,7 +14,7 @@ import { Regrowth } from './Regrowth.tsx'
 import { SearchBox } from './SearchBox.tsx'
 
 const outlineMm = REGION_SIDES.map(() => 25)
-const assessment = anAssessment({ dog: { weightKg: 10 }, wishes: { style: 'trim' } })
+const assessment = anAssessment({ dog: { weightKg: 10 }, wishes: { style: 'trim', targetMm: { body: 16 } } })
 const weeksAt = (perWeek: number): number =>
   rebookOf(brushedAtHome(assessment, perWeek, true), 2, outlineMm, DEFAULT_HOUSE).weeks
 

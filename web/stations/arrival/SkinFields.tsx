@@ -73,12 +73,6 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
         values={dog.allergies ?? []}
         onChange={(allergies) => setDog({ allergies })}
       />
-      <Words
-        label="Also wished"
-        placeholder="no perfume, keep the lashes"
-        values={arrival.wishes.extras ?? []}
-        onChange={(extras) => change((before) => ({ ...before, wishes: { ...before.wishes, extras } }))}
-      />
       <OneOf
         legend="Prescribed by the vet"
         choices={[

@@ -1,6 +1,22 @@
-import type { ReactNode } from 'react'
-import { capital, KEEP_LABEL, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
-import { JACKET_IDS, type LengthsMm, STYLE_WISH_IDS } from '../../../core/index.ts'
+import { type ReactNode, useMemo } from 'react'
+import { askedFor, dogOf, wishesOf } from '../../../contract/formats/read-assessment.ts'
+import { capital, EXTRA_LABEL, KEEP_LABEL, mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
+import {
+  EXTRA_IDS,
+  houseWith,
+  isTidy,
+  JACKET_IDS,
+  type LengthsMm,
+  type RegionId,
+  STYLE_WISH_IDS,
+  schoolsWith,
+  wishedMm,
+  withoutOpposites,
+} from '../../../core/index.ts'
+import { useSalon } from '../../device/use-salon.ts'
+import { Alert } from '../../parts/Alert.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { TextField } from '../../parts/Field.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog, setWishes } from './field-parts.tsx'
 
@@ -14,6 +30,16 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
     const { [part]: _, ...rest } = target
     change(setWishes({ targetMm: mm === null ? rest : { ...rest, [part]: mm } }))
   }
+  const { data: salon } = useSalon()
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const about = { dog: dogOf(arrival), wishes: wishesOf(arrival), schools: schoolsWith(salon?.schools) }
+  const inGrey = (place: RegionId): string => {
+    const mm = wishedMm(place, about, house)
+    return mm === null ? (isTidy(about) ? 'tidied' : 'as is') : mmText(mm)
+  }
+  const { note } = askedFor(wishes)
+  const bodyMm = wishedMm('back', about, house)
+  const atOdds = wishes.keepLength === 3 && bodyMm !== null && bodyMm < about.dog.lengthMm.body
   const perWeek = BRUSHINGS.findLast((n) => brushing.perWeek >= n) ?? 0
   return (
     <Group title="What the owner wants">
@@ -36,7 +62,7 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
           min={0}
           max={600}
           value={target.body}
-          placeholder="as is"
+          placeholder={inGrey('back')}
           onChange={(mm) => setTarget('body', mm)}
         />
         <NumberField
@@ -45,7 +71,7 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
           min={0}
           max={600}
           value={target.legs}
-          placeholder="as is"
+          placeholder={inGrey('foreleg')}
           onChange={(mm) => setTarget('legs', mm)}
         />
         <NumberField
@@ -54,10 +80,35 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
           min={0}
           max={600}
           value={target.head}
-          placeholder="as is"
+          placeholder={inGrey('crown')}
           onChange={(mm) => setTarget('head', mm)}
         />
       </div>
+      {atOdds && (
+        <Alert className="flex flex-wrap items-center gap-2" testId="at-odds">
+          <p className="grow basis-60">
+            Every hair is to stay, and the style takes the body to {mmText(bodyMm)} mm. Which holds?
+          </p>
+          <Button onClick={() => change(setWishes({ style: 'natural', show: false, targetMm: {} }))}>
+            Every hair stays
+          </Button>
+          <Button onClick={() => change(setWishes({ keepLength: 1 }))}>It comes to {mmText(bodyMm)} mm</Button>
+        </Alert>
+      )}
+      <AnyOf
+        legend="Also asked"
+        choices={EXTRA_IDS.map((value) => ({ value, label: EXTRA_LABEL[value] }))}
+        values={askedFor(wishes).extras}
+        onChange={(extras) => change(setWishes({ extras: withoutOpposites(extras), note }))}
+      />
+      <TextField
+        label="In the owner’s words"
+        className="w-full"
+        maxLength={500}
+        placeholder="read before the first step"
+        value={wishes.note ?? note ?? ''}
+        onChange={(event) => change(setWishes({ note: event.target.value, extras: [...askedFor(wishes).extras] }))}
+      />
       {dog.coatType === 'wire' && (
         <div className="flex flex-wrap gap-x-8 gap-y-4">
           <OneOf

@@ -4,6 +4,7 @@ import type { Visit } from '../../../contract/api/visits.ts'
 import {
   amountText,
   capital,
+  EXTRA_LABEL,
   minutesText,
   mmText,
   PHASE_LABEL,
@@ -94,6 +95,15 @@ export function Begin({
             </p>
           </div>
           <Stops plan={plan} />
+          <LayOut
+            title="The owner asked"
+            lines={steps
+              .filter(({ kind }) => kind === 'begin')
+              .flatMap(({ words, extras }) => [
+                ...(words ? [`“${words}”`] : []),
+                ...extras.map((id) => EXTRA_LABEL[id]),
+              ])}
+          />
           <LayOut title="Lay out" lines={toolsOf(steps).map(capital)} />
           <LayOut title="Mix" lines={bottlesOf(steps)} />
           <Table

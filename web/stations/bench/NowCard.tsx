@@ -8,6 +8,7 @@ import {
   BATH_NOTE_TEXT,
   CAUTION_TEXT,
   CUT_NOTE_TEXT,
+  EXTRA_LABEL,
   hintsOf,
   minutesText,
   mmText,
@@ -86,6 +87,18 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
             <p className="mt-2 text-lg font-medium" data-testid="waits">
               {waits.what} stays on <span className="figure">{leftText(waits.leftMs)}</span> yet.
             </p>
+          )}
+          {(step.extras.length > 0 || step.words) && (
+            <div className="mt-3 rounded-xl bg-accent-soft p-3 text-lg" data-testid="asked">
+              {step.words && <p className="font-medium">“{step.words}”</p>}
+              {step.extras.length > 0 && (
+                <ul className="flex flex-col gap-1 font-medium" aria-label="The owner asked">
+                  {step.extras.map((id) => (
+                    <li key={id}>{EXTRA_LABEL[id]}</li>
+                  ))}
+                </ul>
+              )}
+            </div>
           )}
           {step.around.length > 0 && (
             <ul

@@ -63,7 +63,7 @@ describe('what is left on other dogs', () => {
 describe('before the first step', () => {
   const assessment = anAssessment({
     dog: { weightKg: 14 },
-    wishes: { style: 'trim' },
+    wishes: { style: 'trim', targetMm: { body: 16 } },
     sheet: onRegions(cleanSheet(), ['armpit'], { mat: 3, extent: 0.5, standoffMm: 3 }),
   })
   const plan = planGroom(assessment, DEFAULT_HOUSE)

@@ -41,7 +41,7 @@ const PEOPLE = [
 /** A knotty wool coat that is trimmed: every kind of step is in it. */
 const assessment = anAssessment({
   dog: { weightKg: 14 },
-  wishes: { style: 'trim' },
+  wishes: { style: 'trim', targetMm: { body: 16 } },
   sheet: onRegions(cleanSheet(), ['armpit', 'behind-ear', 'side'], { mat: 3, extent: 0.5, standoffMm: 3 }),
 })
 const plan = planGroom(assessment, DEFAULT_HOUSE)

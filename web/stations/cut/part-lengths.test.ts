@@ -15,7 +15,9 @@ const partsOf = (changes: Parameters<typeof anAssessment>[0]) => {
 
 describe('lengths of the parts', () => {
   test('as wished, up to what the coat is; parts nobody wished for are as they are', () => {
-    expect(partsOf({ wishes: { style: 'trim' } }).map(({ part, mm, mostMm }) => [part, mm, mostMm])).toEqual([
+    expect(
+      partsOf({ wishes: { style: 'trim', targetMm: { body: 16 } } }).map(({ part, mm, mostMm }) => [part, mm, mostMm]),
+    ).toEqual([
       ['body', 16, 60],
       ['legs', 16, 60],
       ['head', 19, 60],
@@ -27,7 +29,11 @@ describe('lengths of the parts', () => {
   })
   test('where the verdict takes most of a part below the wish it says to what; a small place is no part', () => {
     const sheet = onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 })
-    const felted = partsOf({ dog: { ...dog, weightKg: 28 }, wishes: { style: 'trim', keepLength: 0 }, sheet })
+    const felted = partsOf({
+      dog: { ...dog, weightKg: 28 },
+      wishes: { style: 'trim', targetMm: { body: 16 }, keepLength: 0 },
+      sheet,
+    })
     expect(felted.map(({ part, verdictMm }) => [part, verdictMm])).toEqual([
       ['body', 3.2],
       ['legs', 3.2],
@@ -36,7 +42,11 @@ describe('lengths of the parts', () => {
       ['tail', null],
     ])
     const spot = onRegions(cleanSheet(), ['armpit'], { mat: 3, extent: 1, standoffMm: 3 })
-    expect(partsOf({ wishes: { style: 'trim' }, sheet: spot }).every(({ verdictMm }) => verdictMm === null)).toBe(true)
+    expect(
+      partsOf({ wishes: { style: 'trim', targetMm: { body: 16 } }, sheet: spot }).every(
+        ({ verdictMm }) => verdictMm === null,
+      ),
+    ).toBe(true)
   })
 })
 

@@ -69,7 +69,9 @@ export type LengthSource = (typeof LENGTH_STYLES)[number] | 'last' | 'as-is'
 
 /** Lengths of a style; parts it says nothing of stay as they are. */
 export function lengthsOfStyle(style: StyleWish, assessment: Assessment, house: House): LengthsMm {
-  const styled: Assessment = { ...assessment, wishes: { ...assessment.wishes, style, targetMm: {} } }
+  // A trim names no length by itself; taken for its lengths it does.
+  const targetMm = style === 'trim' ? { body: house['target.trim'] } : {}
+  const styled: Assessment = { ...assessment, wishes: { ...assessment.wishes, style, targetMm } }
   return lengthsBy(assessment, (part) => wishedMm(STANDS_FOR[part], styled, house) ?? assessment.dog.lengthMm[part])
 }
 

@@ -4,7 +4,7 @@ import { anAssessment, cleanSheet, onRegions } from '../../../test/fixtures/dogs
 import { turnsOf } from './turns.ts'
 
 const turns = (changes: Parameters<typeof anAssessment>[0] = {}) => {
-  const assessment = anAssessment({ wishes: { style: 'trim' }, ...changes })
+  const assessment = anAssessment({ wishes: { style: 'trim', targetMm: { body: 16 } }, ...changes })
   const cut = cutOf(assessment, planGroom(assessment, DEFAULT_HOUSE), DEFAULT_HOUSE)!
   return { cut, turns: turnsOf(cut) }
 }

@@ -20,6 +20,7 @@ import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useBench } from '../../dog/use-bench.ts'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
+import { AnyOf } from '../../parts/Toggle.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Booking } from './Booking.tsx'
 import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
@@ -244,6 +245,18 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           {page.skipped.length > 0 && (
             <Part title="Not done">
               <p>{page.skipped.map(({ what, why }) => `${what} (${why})`).join('; ')}.</p>
+            </Part>
+          )}
+          {(page.asked.length > 0 || page.words) && (
+            <Part title="The owner asked">
+              {page.words && <p className="mb-2">“{page.words}”</p>}
+              <AnyOf
+                legend="Kept to"
+                choices={page.asked.map(({ id, label }) => ({ value: id, label }))}
+                values={draft.askedKept}
+                disabled={finishedAt !== null}
+                onChange={(askedKept) => setDraft({ ...draft, askedKept })}
+              />
             </Part>
           )}
           <Part title="At home">

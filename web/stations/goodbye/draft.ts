@@ -4,8 +4,9 @@ import { deviceStorage, readJson } from '../../device/storage.ts'
 /** What is half filled in. */
 export type Draft = Omit<GoodbyeChange, 'baseRevision' | 'checked'>
 
-export const draftOf = ({ marks, note, price, nextOn, nextAt }: Goodbye): Draft => ({
+export const draftOf = ({ marks, askedKept, note, price, nextOn, nextAt }: Goodbye): Draft => ({
   marks,
+  askedKept,
   note,
   price,
   nextOn,
@@ -19,7 +20,9 @@ const isDraft = (value: unknown): value is Draft => draftSchema.safeParse(value)
 const draftKey = (visitId: string): string => `etude.goodbye.${visitId}`
 /** What is half filled in survives leaving the page. */
 export function keptDraft(visitId: string): Draft | null {
-  return readJson(draftKey(visitId), isDraft)
+  const draft = readJson(draftKey(visitId), isDraft)
+  // One kept before there was anything to tick.
+  return draft && { ...draft, askedKept: draft.askedKept ?? [] }
 }
 export function keepDraft(visitId: string, draft: Draft | null): void {
   if (draft) deviceStorage.set(draftKey(visitId), JSON.stringify(draft))

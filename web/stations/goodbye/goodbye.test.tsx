@@ -15,6 +15,7 @@ const page = pageFor(groom, workedThrough(groom))
 const fresh = (changes: Partial<Goodbye> = {}): Goodbye => ({
   revision: 0,
   marks: [],
+  askedKept: [],
   note: '',
   price: null,
   nextOn: null,
@@ -90,6 +91,7 @@ describe('the comb check', () => {
         body: {
           baseRevision: 0,
           marks: [{ region: 'back', side: null, mat: 1, extent: 0.25 }],
+          askedKept: [],
           note: 'Good as gold',
           price: null,
           nextOn: null,

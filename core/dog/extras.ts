@@ -1,0 +1,67 @@
+import { FEET } from '../body/places.ts'
+import { REGION_IDS, type RegionId } from '../body/regions.ts'
+import type { Dog, Tolerance, Wishes } from './dog.ts'
+
+/** What an owner may ask for beside the style. Each binds the steps it belongs to, is read there and ticked at the goodbye. */
+export const EXTRA_IDS = [
+  'lashes-stay',
+  'lashes-off',
+  'ears-grow',
+  'tail-grow',
+  'keep-beard',
+  'no-feet',
+  'nails-short',
+  'no-dryer-on-head',
+  'no-perfume',
+] as const
+export type ExtraId = (typeof EXTRA_IDS)[number]
+
+export const asksFor = ({ extras }: Pick<Wishes, 'extras'>, id: ExtraId): boolean => extras.includes(id)
+
+/** Nobody can ask for both. */
+export const OPPOSITE_EXTRAS = [
+  ['lashes-stay', 'lashes-off'],
+  ['no-feet', 'nails-short'],
+] as const satisfies readonly (readonly [ExtraId, ExtraId])[]
+
+/** Of two that are opposites, what was asked for last. @param extras in the order in which they were asked for */
+export const withoutOpposites = (extras: readonly ExtraId[]): ExtraId[] =>
+  extras.filter((id, i) =>
+    OPPOSITE_EXTRAS.every(([a, b]) => (id !== a && id !== b) || !extras.slice(i + 1).includes(id === a ? b : a)),
+  )
+
+const GROWS: Readonly<Partial<Record<RegionId, ExtraId>>> = {
+  'ear-outer': 'ears-grow',
+  'ear-inner': 'ears-grow',
+  tail: 'tail-grow',
+  muzzle: 'keep-beard',
+}
+
+/** The owner lets the hair of this place grow: it is not cut for looks, and every hair of it counts. */
+export function letsGrow(region: RegionId, wishes: Pick<Wishes, 'extras'>): boolean {
+  const id = GROWS[region]
+  return id !== undefined && asksFor(wishes, id)
+}
+
+/** Everything of the head that a dryer reaches. */
+export const HEAD: ReadonlySet<RegionId> = new Set(
+  REGION_IDS.filter((id) => ['muzzle', 'eyes', 'crown', 'cheek', 'ear-outer', 'ear-inner', 'behind-ear'].includes(id)),
+)
+
+/** Places that an extra is about; null where it is about the whole dog. */
+export const EXTRA_PLACES: Readonly<Record<ExtraId, ReadonlySet<RegionId> | null>> = {
+  'lashes-stay': new Set(['eyes']),
+  'lashes-off': new Set(['eyes']),
+  'ears-grow': new Set(['ear-outer', 'ear-inner']),
+  'tail-grow': new Set(['tail']),
+  'keep-beard': new Set(['muzzle']),
+  'no-feet': FEET,
+  'nails-short': FEET,
+  'no-dryer-on-head': HEAD,
+  'no-perfume': null,
+}
+
+const REFUSED: Tolerance = 'none'
+/** Nails are done where the dog takes it and the owner wants it. */
+export const nailsAreDone = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =>
+  dog.nailTolerance !== REFUSED && !asksFor(wishes, 'no-feet')
