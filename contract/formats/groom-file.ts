@@ -12,7 +12,7 @@ export const placeOf = (index: number): object => {
 /** The whole groom: what it takes, part by part, whether that fits, and its steps in their order. */
 export function groomFile({ groom }: Plan, steps: readonly GroomStep[]): object | null {
   if (!groom) return null
-  const { minutes, standing, hands, slot, over, parts } = groom
+  const { minutes, standing, hands, slot, over, parts, cap, leftOut, second } = groom
   return {
     minutes: round(minutes),
     standing: round(standing),
@@ -20,6 +20,9 @@ export function groomFile({ groom }: Plan, steps: readonly GroomStep[]): object 
     slot,
     over: round(over),
     fits: over < 1,
+    standingCap: cap,
+    leftOut: leftOut.map(({ what, minutes: saved }) => ({ what, minutes: round(saved), why: 'standing' })),
+    secondPerson: second.map(({ why, step }) => ({ code: why, step })),
     parts: Object.fromEntries(Object.entries(parts).map(([part, value]) => [part, round(value)])),
     steps: steps.map((step) =>
       present({

@@ -16,17 +16,19 @@ import {
   type Plan,
   type Quote,
   REGION_SIDES,
+  type Stop,
   VERDICT_IDS,
 } from '../../core/index.ts'
 import {
   CAUTION_TEXT,
   CUT_NOTE_TEXT,
   DRYING_CAUTION_TEXT,
+  groupedStops,
+  groupText,
   NEXT_TEXT,
   reasonText,
   STRIP_NOTE_TEXT,
   SUPPORT_TEXT,
-  stopText,
 } from '../words/index.ts'
 import { bathFile, deshedFile } from './bath-file.ts'
 import { groomFile, ownerFile, placeOf } from './groom-file.ts'
@@ -292,22 +294,26 @@ export function planFile(plan: Plan, questions: Questions | null): object {
         ...(treatment === 'look' ? {} : aroundKey(option.around)),
       }),
     ),
-    stops: plan.stops.map((stop) =>
-      present({
-        code: stopCode(stop),
-        action: stop.action,
-        region: stop.region,
-        side: stop.side,
-        text: stopText(stop),
-      }),
-    ),
+    stops: groupedStops(plan.stops).map(({ group }) => {
+      const [first] = group as [Stop]
+      return present({
+        code: stopCode(first),
+        action: first.action,
+        region: first.region,
+        side: first.side,
+        // The same said of several places is said once.
+        places: group.length > 1 ? group.map(({ region, side }) => present({ region, side })) : null,
+        text: groupText(group),
+      })
+    }),
     ...(questions ? questionsFile(questions) : {}),
     ...(questions ? wholeFile(plan, questions) : {}),
     ...(plan.split
       ? {
-          visits: plan.split.visits.map(({ number, day, minutes, pull, parts }) => ({
+          visits: plan.split.visits.map(({ number, day, blocks, minutes, pull, parts }) => ({
             number,
             day,
+            blocks,
             minutes: round(minutes),
             pull: round(pull),
             regions: parts.map(({ index, part }) => ({ ...placeOf(index), part })),

@@ -1,17 +1,20 @@
 import { z } from 'zod'
 import {
+  BLOCK_IDS,
   CAUTIONS,
   type Caution,
   CLOSED_STYLES,
   ESTIMATE_IDS,
   FINDING_IDS,
   LEAVE_REASONS,
+  LEFT_OUT_IDS,
   type LeaveReason,
   type Plan,
   REFUSALS,
   REGION_IDS,
   type Reason,
   type Refusal,
+  SECOND_IDS,
   STYLE_IDS,
   type Stop,
   TREATMENT_IDS,
@@ -112,6 +115,8 @@ const stop = z.discriminatedUnion('code', [
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
   stopOf('pelted-frail', nothing),
+  stopOf('stands-long', z.object({ standing: z.number(), cap: z.number() })),
+  stopOf('gives-most', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),
 ]) satisfies z.ZodType<Stop>
 
@@ -232,6 +237,9 @@ export const planSchema: z.ZodType<Plan> = z.object({
       standing: z.number(),
       slot: z.number(),
       over: z.number(),
+      cap: z.number(),
+      leftOut: z.array(z.object({ what: z.enum(LEFT_OUT_IDS), minutes: z.number() })),
+      second: z.array(z.object({ why: z.enum(SECOND_IDS), step: z.string() })),
       parts: z.object({ coat: z.number(), bath: z.number(), dry: z.number(), cut: z.number(), last: z.number() }),
     })
     .nullable(),
@@ -241,6 +249,7 @@ export const planSchema: z.ZodType<Plan> = z.object({
         z.object({
           number: z.number(),
           day: z.number(),
+          blocks: z.array(z.enum(BLOCK_IDS)),
           minutes: z.number(),
           pull: z.number(),
           parts: z.array(z.object({ index: z.number(), part: z.number() })),

@@ -26,6 +26,8 @@ const optionUp = (option: OldOption): OldOption => ({
   ...{ around: [] },
 })
 type Doc = {
+  readonly groom?: { readonly standing: number } | null
+  readonly split?: { readonly visits: readonly object[] } | null
   readonly regions: readonly { readonly option: OldOption; readonly weighed: readonly OldOption[] }[]
   readonly model: string
   readonly stops: readonly OldSaid[]
@@ -101,6 +103,9 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
       const weighed = (option: OldOption): OldOption => ({ ...option, ...{ coat: weight * option.loss } })
       return {
         ...doc,
+        // What could wait was not asked, and work over several visits had no blocks.
+        groom: doc.groom && { ...doc.groom, cap: doc.groom.standing, leftOut: [], second: [] },
+        split: doc.split && { ...doc.split, visits: doc.split.visits.map((visit) => ({ ...visit, blocks: [] })) },
         regions: doc.regions.map((region) => ({
           ...region,
           option: weighed(region.option),

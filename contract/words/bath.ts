@@ -101,6 +101,7 @@ export const BATH_REASON_TEXT: Record<BathReason, string> = {
   'clean-one-wash': 'Clean or only dusty: one wash.',
   'two-washes': 'Dirty: washed twice, the second with six tenths of it.',
   'house-two-washes': 'This house always washes twice.',
+  'stood-long': 'Once: this dog has stood long enough.',
   'condition-unknown': 'Nobody scored how dirty it is: one wash planned.',
 }
 

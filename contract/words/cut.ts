@@ -47,6 +47,7 @@ export const NOT_CUT_TEXT: Record<NotCut, string> = {
     'This dog does not take blades or straight shears at eyes and lips: thinning shears, a little, or leave it.',
   scar: 'A scar: no blade on it; blend around it.',
   'finding-in-the-way': 'what was found there leaves no room for a tool',
+  'another-day': 'Another day: this dog has stood long enough.',
   'owner-lets-grow': 'The owner lets it grow.',
   'house-keeps-coat': 'This house keeps coats with undercoat: they hold heat out as well as in.',
 }

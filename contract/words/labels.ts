@@ -4,10 +4,12 @@ import type {
   FindingId,
   GroomTotal,
   HealthFlag,
+  LeftOutId,
   LengthsMm,
   RegionId,
   Scale,
   Score,
+  SecondId,
   Side,
   StyleWish,
   Tag,
@@ -354,6 +356,20 @@ export const PART_NAMES: readonly (readonly [part: keyof LengthsMm, name: string
   ['ears', 'Ears'],
   ['tail', 'Tail'],
 ]
+
+/** What waits for another day. */
+export const LEFT_OUT_LABEL: Record<LeftOutId, string> = {
+  feet: 'the finish of feet and tail',
+  blend: 'lines that hardly show',
+  wash: 'the second wash',
+  nails: 'nails',
+}
+
+/** Where two people are needed. */
+export const SECOND_LABEL: Record<SecondId, string> = {
+  lift: 'Two lift it into the tub, or it walks up.',
+  bites: 'Two people at face, feet and nails.',
+}
 
 /** Parts of the whole groom, as its minutes are told. */
 export const GROOM_PART_LABEL: Record<keyof GroomTotal['parts'], string> = {

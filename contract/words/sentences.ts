@@ -156,6 +156,10 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
     'More felt than this dog should bear awake: today only what hurts, and the vet for the rest, who alone decides on sedation.',
   'slot-too-short': ({ values: { minutes, slot, over } }) =>
     `${minutesText(minutes)} minutes; the slot has ${minutesText(slot)}: ${minutesText(over)} late, or a second pair of hands from the dryer on, or leave what can wait.`,
+  'stands-long': ({ values: { standing, cap } }) =>
+    `It stands ${minutesText(standing)} minutes, ${minutesText(standing - cap)} more than it should: rest it off the table, and let it lie for the dryer.`,
+  'gives-most': ({ values: { pull, budget } }) =>
+    `${pullText(pull)} pull-minutes of ${pullText(budget)} it can give: rest it often, and stop when it asks.`,
   'air-first': () =>
     'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
   'more-than-one-visit': ({ values: { pull, budget } }) =>
@@ -178,20 +182,23 @@ export interface StopLine {
 }
 
 /** The stops as lines to read: what several places share is said once, with the places listed. */
-export function stopLines(stops: readonly Stop[]): StopLine[] {
+export const stopLines = (stops: readonly Stop[]): StopLine[] =>
+  groupedStops(stops).map(({ key, group }) => ({ key, action: group[0]!.action, text: groupText(group) }))
+
+/** Stops that say the same of several places, together. */
+export function groupedStops(stops: readonly Stop[]): { readonly key: string; readonly group: readonly Stop[] }[] {
   const groups = new Map<string, Stop[]>()
   for (const stop of stops) {
     const key = `${stop.action} ${stop.code} ${JSON.stringify(stop.values)}`
     groups.set(key, [...(groups.get(key) ?? []), stop])
   }
-  return [...groups].map(([key, group]) => {
-    const names = group.flatMap(({ region, side }) => (region === null ? [] : [placeName(region, side)]))
-    return {
-      key,
-      action: group[0]!.action,
-      text: stopText({ ...group[0]!, ...(names.length > 1 ? { places: listed(names) } : {}) }),
-    }
-  })
+  return [...groups].map(([key, group]) => ({ key, group }))
+}
+
+/** One sentence for all of a group, its places listed. */
+export function groupText(group: readonly Stop[]): string {
+  const names = group.flatMap(({ region, side }) => (region === null ? [] : [placeName(region, side)]))
+  return stopText({ ...group[0]!, ...(names.length > 1 ? { places: listed(names) } : {}) })
 }
 
 export const stopText = (stop: Stop & Placed): string => sentenceOf(STOPS, stop.code)(stop as never)

@@ -5,6 +5,7 @@ import { needsHeatCare, vetProductUnnamed } from '../dog/facts.ts'
 import type { WetCoat } from '../drying/coat.ts'
 import { dryingModel } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
+import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import {
   blowOut,
@@ -117,7 +118,7 @@ export function planBath(
   if (tub.steps.length > before) rinse(tub, 'rinse-last', all)
   finishRinsing(tub)
   if (schools['ears-when'] === 'in-dwell') ears(tub)
-  if (schools['nails-when'] !== 'after-pads' && nailsAreDone(assessment))
+  if (schools['nails-when'] !== 'after-pads' && nailsAreDone(assessment) && !isLeftOut(plan, 'nails'))
     tub.plain('nails', 'nails', [], nailMinutes(assessment, house), [])
   tub.plain('towel', 'towel', all, house['bath.towel'] + house['bath.towel-each'] * towels, ['shake-squeeze'], {
     whole: true,

@@ -2,16 +2,17 @@ import { FACE } from '../body/places.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { asksFor, nailsAreDone } from '../dog/extras.ts'
 import type { House } from '../numbers/estimates.ts'
+import { isLeftOut } from '../plan/left-out.ts'
 import { type Job, pack, type Window } from './overlap.ts'
 import { earsMay } from './passes.ts'
 import type { Bath, BathStep, JobId } from './shape.ts'
 import type { Tub } from './tub.ts'
 
-function jobsOf({ assessment, house, wants }: Tub): Job[] {
+function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
   const { dog, schools, sheet, wishes } = assessment
   const jobs: { id: JobId; minutes: number; not: readonly string[] }[] = []
   // Two feet at a time, so that they fit a short wait.
-  if (schools['nails-when'] === 'in-dwell' && nailsAreDone(assessment))
+  if (schools['nails-when'] === 'in-dwell' && nailsAreDone(assessment) && !isLeftOut(plan, 'nails'))
     for (const id of ['nails-front', 'nails-hind'] as const)
       jobs.push({ id, minutes: nailMinutes(assessment, house) / 2, not: ['soak'] })
   if (schools['ears-when'] === 'in-dwell' && earsMay(assessment))

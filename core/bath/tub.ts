@@ -25,6 +25,7 @@ export class Tub {
   readonly used = new Map<string, number>()
   readonly #families = new Set<string>()
   readonly assessment: Assessment
+  readonly plan: Plan
   readonly coat: WetCoat
   readonly wants: readonly SideWants[]
   readonly house: House
@@ -33,6 +34,7 @@ export class Tub {
 
   constructor(assessment: Assessment, plan: Plan, house: House, shelf: readonly Product[], swaps: Swaps) {
     this.assessment = assessment
+    this.plan = plan
     this.house = house
     this.coat = coatAtTub(assessment, plan, house)
     this.wants = wantsOf(assessment, plan, this.coat.mm, house)

@@ -5,6 +5,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, scarAt, vetProductUnnamed } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
@@ -52,6 +53,7 @@ export const BATH_REASONS = [
   'two-washes',
   'house-two-washes',
   'condition-unknown',
+  'stood-long',
 ] as const
 export type BathReason = (typeof BATH_REASONS)[number]
 
@@ -217,7 +219,8 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
     const { passes, reason } = passesOf(scores, packed, prescribed, assessment)
     const washes = washesOf(scores, region, undercoat, skin, prescribed, assessment, house)
     // The first wash cleans, the second cares; where one is enough it is the one that cleans.
-    const list = passes === 2 ? washes : [washes[0]]
+    const once = passes === 2 && !prescribed && isLeftOut(plan, 'wash')
+    const list = passes === 2 && !once ? washes : [washes[0]]
     return {
       index,
       region,
@@ -227,7 +230,7 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
       jacket: hasJacket(dog) && JACKET.has(region),
       dander: scores.findings.some(({ id }) => id === 'dander') || scores.tags.includes('dander'),
       washes: noBath || FACE.has(region) ? [] : list,
-      passReason: reason,
+      passReason: once ? 'stood-long' : reason,
       impacted:
         !FACE.has(region) &&
         carries &&

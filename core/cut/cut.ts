@@ -10,6 +10,7 @@ import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
 import { contextOf, paceOf } from '../plan/context.ts'
+import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import type { Around } from '../scores/around.ts'
 import { blendsOf } from './blends.ts'
@@ -139,6 +140,9 @@ function skimOf(coatMm: number, { schools, wishes, rack, dog }: Assessment, hous
   return comb && comb.leavesMm < coatMm - WORTH_MM ? comb : null
 }
 
+/** Lines that show less than this can wait for another day. */
+const SEEN = 2
+
 interface At {
   readonly lines: readonly CutLine[]
   readonly not: Cut['notCut']
@@ -201,6 +205,8 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       const kept = skim && keptFor(index, skim, assessment, house)
       if (kept) return { line: line('coat', kept.made, 'dead-ends', ['skim-only'], kept.around), why: null }
     }
+    if (isLeftOut(plan, 'feet') && (isPaw(region) || region === 'tail'))
+      return { line: null, why: wanted === null || wanted >= coatMm - WORTH_MM ? null : 'another-day' }
     if (wanted === null && isTidy(assessment) && (!refusal || refusal === 'double-coat')) {
       const made = tidyOf(index, coatMm, assessment, house)
       const kept = made && keptFor(index, made, assessment, house)
@@ -244,7 +250,8 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
   )
   // A tidied outline is the coat's own: it needs no blending into what is beside it.
   const isCut = (index: number): boolean => (coatLine(index)?.why ?? 'tidy') !== 'tidy'
-  const blends = blendsOf(mm, isCut, house)
+  const least = isLeftOut(plan, 'blend') ? SEEN : 0
+  const blends = blendsOf(mm, isCut, house).filter(({ shows }) => shows >= least)
   const lines = inOrder(
     at.flatMap(({ lines: made }) => made),
     assessment,

@@ -22,6 +22,7 @@ export const NOT_CUT = [
   'house-keeps-coat',
   'finding-in-the-way',
   'owner-lets-grow',
+  'another-day',
 ] as const
 export type NotCut = (typeof NOT_CUT)[number]
 

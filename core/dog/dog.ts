@@ -161,5 +161,7 @@ export interface Assessment {
 export interface Reserves {
   /** Of the style that was worked out first, for those that were not. */
   readonly usual: number
+  /** The same without what can wait for another day. */
+  readonly least: number
   readonly byStyle: Readonly<Partial<Record<string, number>>>
 }

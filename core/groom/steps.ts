@@ -15,6 +15,7 @@ import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import { contextOf } from '../plan/context.ts'
+import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import { bladeUnderComb } from '../tools/blades.ts'
 import type { Treatment, When } from '../tools/treatments.ts'
@@ -180,7 +181,10 @@ export function groomSteps(
     kind,
     minutes,
   })
-  const nailsLater = (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) && nailsAreDone(assessment)
+  const nailsLater =
+    (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) &&
+    nailsAreDone(assessment) &&
+    !isLeftOut(plan, 'nails')
   const nailsInDwell = bath?.steps.some(({ meanwhile }) => meanwhile.some((id) => id.startsWith('nails'))) ?? false
   const earsLater = schools['ears-when'] === 'after-drying' || !bath || Boolean(bath.noBath)
   const carrier = bladeUnderComb(assessment.rack)

@@ -6,6 +6,7 @@ import { USUAL_SHELF } from '../bath/products.ts'
 import { COAT_TYPE_IDS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
+import { LEFT_OUT_IDS } from '../plan/plan-shape.ts'
 import type { Score } from '../scores/scales.ts'
 import { wholeGroom } from './steps.ts'
 import { planWhole, totalOf, withReserves } from './whole.ts'
@@ -77,6 +78,7 @@ describe('the whole groom', () => {
     for (let seed = 1; seed <= 60; seed++) {
       const plan = planWhole(aDogOf(seed, 400), DEFAULT_HOUSE)
       if (!plan.groom || plan.verdict.choice === 'split-visits') continue
+      if (plan.groom.standing > plan.groom.cap || plan.groom.leftOut.length > 0) continue
       expect(plan.verdict.reserve).toBeCloseTo(plan.groom.minutes - plan.groom.parts.coat, 6)
     }
   })
@@ -115,9 +117,44 @@ describe('the whole groom', () => {
       { seed: 11, numRuns: 60 },
     )
   })
+  // Common practice: what can wait is left for another day before a dog is asked to stand too long, and said.
+  test('what can wait is left out in its order, only as far as it has to be, and no step of it is left', () => {
+    let leaves = 0
+    for (let seed = 1; seed <= 300; seed++) {
+      const dog = aDogOf(seed, 300)
+      const plan = planWhole(dog, DEFAULT_HOUSE)
+      if (!plan.groom) continue
+      const { leftOut, standing, cap } = plan.groom
+      if (standing > cap + 1)
+        expect(plan.stops.some(({ code }) => code === 'stands-long')).toBe(plan.verdict.choice !== 'look-first')
+      const order = leftOut.map(({ what }) => LEFT_OUT_IDS.indexOf(what))
+      expect(order).toEqual(order.toSorted((a, b) => a - b))
+      if (leftOut.length === 0) continue
+      leaves++
+      const saved = leftOut.at(-1)!.minutes
+      expect(standing + saved).toBeGreaterThan(cap)
+      const steps = wholeGroom(withReserves(dog, DEFAULT_HOUSE), plan, DEFAULT_HOUSE, USUAL_SHELF)
+      expect(sum(steps.map(({ minutes }) => minutes))).toBeCloseTo(plan.groom.hands, 6)
+      const out = new Set(leftOut.map(({ what }) => what))
+      if (out.has('nails')) expect(steps.some(({ kind }) => kind === 'nails')).toBe(false)
+      // What a cycle has opened gets its one wash then.
+      if (out.has('wash') && !steps.some(({ id }) => id.startsWith('bath:cycle')))
+        expect(steps.filter(({ id }) => id.startsWith('bath:wash-2'))).toEqual([])
+    }
+    expect(leaves).toBeGreaterThan(20)
+  })
+  test('a heavy dog is lifted by two, one that bites is held by two at face, feet and nails', () => {
+    const second = (dog: Parameters<typeof anAssessment>[0]) =>
+      planWhole(anAssessment(dog), DEFAULT_HOUSE).groom!.second
+    expect(second({ dog: { weightKg: 12 } })).toEqual([])
+    expect(second({ dog: { weightKg: 34 } }).map(({ why }) => why)).toEqual(['lift'])
+    const bites = second({ dog: { weightKg: 12, temperament: 'bites' } })
+    expect(new Set(bites.map(({ why }) => why))).toEqual(new Set(['bites']))
+    expect(bites.length).toBeGreaterThan(1)
+  })
   test('a groom that stops has no total', () => {
     const stopped = anAssessment({ sheet: onRegions(cleanSheet(), ['back'], { skin: 4 }) })
     expect(planWhole(stopped, DEFAULT_HOUSE).groom).toBeNull()
-    expect(totalOf([], 90)).toMatchObject({ minutes: 0, over: 0 })
+    expect(totalOf([], 90, 180)).toMatchObject({ minutes: 0, over: 0 })
   })
 })

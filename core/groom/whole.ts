@@ -1,9 +1,12 @@
 import { USUAL_SHELF } from '../bath/products.ts'
+import { FACE, isPaw } from '../body/places.ts'
+import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { standingCap } from '../plan/budgets.ts'
 import type { Style } from '../plan/names.ts'
 import { planGroom } from '../plan/plan.ts'
-import type { GroomTotal, Plan } from '../plan/plan-shape.ts'
+import { type GroomTotal, LEFT_OUT_IDS, type LeftOut, type Plan } from '../plan/plan-shape.ts'
 import { byUrgency, type Stop, wholeDog } from '../plan/stops.ts'
 import type { GroomStep, GroomStepKind } from './step.ts'
 import { groomMinutes, wholeGroom } from './steps.ts'
@@ -27,8 +30,17 @@ const PART: Readonly<Record<GroomStepKind, Part>> = {
 /** Which part of the groom a step belongs to. */
 export const partOf = ({ kind }: GroomStep): Part => PART[kind]
 
-/** What the whole groom takes, by its own steps: waits in the tub count with the bath. @param spentMin before these */
-export function totalOf(steps: readonly GroomStep[], slotMinutes: number, spentMin = 0): GroomTotal {
+/**
+ * What the whole groom takes, by its own steps: waits in the tub count with the bath.
+ * @param cap how long the dog should stand @param spentMin before these
+ */
+export function totalOf(
+  steps: readonly GroomStep[],
+  slotMinutes: number,
+  cap: number,
+  spentMin = 0,
+  leftOut: readonly LeftOut[] = [],
+): GroomTotal {
   const parts: Record<Part, number> = { coat: 0, bath: 0, dry: 0, cut: 0, last: 0 }
   let hands = 0
   for (const step of steps) {
@@ -41,6 +53,9 @@ export function totalOf(steps: readonly GroomStep[], slotMinutes: number, spentM
     minutes,
     hands,
     standing: minutes,
+    cap,
+    leftOut,
+    second: [],
     slot: slotMinutes,
     over: Math.max(0, minutes + spentMin - slotMinutes),
     parts,
@@ -51,9 +66,40 @@ export function totalOf(steps: readonly GroomStep[], slotMinutes: number, spentM
 const usualSteps = (assessment: Assessment, plan: Plan, house: House): GroomStep[] =>
   wholeGroom(assessment, plan, house, USUAL_SHELF)
 
-const reserveOf = (assessment: Assessment, plan: Plan, house: House): number => {
-  const { minutes, parts } = totalOf(usualSteps(assessment, plan, house), assessment.slotMinutes)
-  return Math.max(0, minutes - parts.coat)
+const spentOf = ({ progress }: Assessment): number => progress?.minutes ?? 0
+
+interface Reckoned {
+  readonly steps: readonly GroomStep[]
+  readonly total: GroomTotal
+}
+
+const totalFor = (assessment: Assessment, plan: Plan, house: House, leftOut: readonly LeftOut[] = []): Reckoned => {
+  const cap = standingCap(assessment.dog, house)
+  const without = leftOut.length > 0 ? { ...plan, groom: totalOf([], 0, cap, 0, leftOut) } : { ...plan, groom: null }
+  const steps = usualSteps(assessment, without, house)
+  return { steps, total: totalOf(steps, assessment.slotMinutes, cap, spentOf(assessment), leftOut) }
+}
+
+const reserveOf = ({ total: { minutes, parts } }: Reckoned): number => Math.max(0, minutes - parts.coat)
+
+/** Less than this is not worth sending a dog home without. */
+const WORTH_LEAVING = 0.5
+
+/**
+ * The groom as long as the dog should stand: where it would stand longer, what can wait is left out, one thing after the
+ * other, until it does not.
+ */
+function leavingOut(assessment: Assessment, plan: Plan, house: House): Reckoned {
+  let best = totalFor(assessment, plan, house)
+  for (const what of LEFT_OUT_IDS) {
+    const { total } = best
+    if (total.standing + spentOf(assessment) <= total.cap + 1e-9) break
+    const next = totalFor(assessment, plan, house, [...total.leftOut, { what, minutes: 0 }])
+    const minutes = total.minutes - next.total.minutes
+    if (minutes < WORTH_LEAVING) continue
+    best = { ...next, total: { ...next.total, leftOut: [...total.leftOut, { what, minutes }] } }
+  }
+  return best
 }
 
 /**
@@ -64,18 +110,47 @@ const reserveOf = (assessment: Assessment, plan: Plan, house: House): number => 
 export function withReserves(assessment: Assessment, house: House, wanted: Style | null = null): Assessment {
   const guessed = planGroom({ ...assessment, reserves: null }, house, wanted)
   if (guessed.verdict.choice === 'refer') return { ...assessment, reserves: null }
-  const usual = reserveOf(assessment, guessed, house)
-  const spent = assessment.progress?.minutes ?? 0
+  const whole = totalFor(assessment, guessed, house)
+  const usual = reserveOf(whole)
+  const spent = spentOf(assessment)
+  // Only a dog that would stand too long is asked what it could do without.
+  const least =
+    whole.total.standing + spent > whole.total.cap
+      ? reserveOf(
+          totalFor(
+            assessment,
+            guessed,
+            house,
+            LEFT_OUT_IDS.map((what) => ({ what, minutes: 0 })),
+          ),
+        )
+      : usual
   const { verdict } = guessed
   const fits = verdict.objective.over === 0 && verdict.minutes.high + usual + spent <= assessment.slotMinutes + 1e-9
   const byStyle: Partial<Record<Style, number>> = { [verdict.style]: usual }
   if (!fits)
     for (const { style, closed, feasible, visits } of verdict.alternatives) {
       if (closed !== null || !feasible || visits > 1) continue
-      const other = planGroom({ ...assessment, reserves: { usual, byStyle: {} } }, house, style)
-      if (other.verdict.style === style) byStyle[style] = reserveOf(assessment, other, house)
+      const other = planGroom({ ...assessment, reserves: { usual, least, byStyle: {} } }, house, style)
+      if (other.verdict.style === style) byStyle[style] = reserveOf(totalFor(assessment, other, house))
     }
-  return { ...assessment, reserves: { usual, byStyle } }
+  return { ...assessment, reserves: { usual, least, byStyle } }
+}
+
+/** The lift into the tub of a heavy dog; face, feet and nails of one that bites. */
+function secondFor(steps: readonly GroomStep[], { dog }: Assessment, house: House): GroomTotal['second'] {
+  const tub = steps.find(({ kind }) => kind === 'bath')
+  const near = ({ kind, indexes }: GroomStep): boolean =>
+    kind === 'nails' ||
+    ((kind === 'coat' || kind === 'cut') &&
+      indexes.some((index) => {
+        const { region } = REGION_SIDES[index]!
+        return FACE.has(region) || isPaw(region)
+      }))
+  return [
+    ...(dog.weightKg >= house['lift.kg'] && tub ? [{ why: 'lift' as const, step: tub.id }] : []),
+    ...(dog.temperament === 'bites' ? steps.filter(near).map(({ id }) => ({ why: 'bites' as const, step: id })) : []),
+  ]
 }
 
 /**
@@ -89,12 +164,18 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
   const plan = planGroom(reckoned, house, wanted)
   const { choice } = plan.verdict
   if (choice === 'refer') return plan
-  const groom = totalOf(usualSteps(reckoned, plan, house), assessment.slotMinutes, assessment.progress?.minutes ?? 0)
+  const { steps, total } = leavingOut(reckoned, plan, house)
+  const groom = { ...total, second: secondFor(steps, reckoned, house) }
   const short: Stop[] =
     choice !== 'look-first' && choice !== 'split-visits' && groom.over >= LEAST_OVER
       ? [wholeDog('slot-too-short', 'care', { minutes: groom.minutes, slot: groom.slot, over: groom.over })]
       : []
-  return { ...plan, groom, stops: [...plan.stops, ...short].sort(byUrgency) }
+  const { standing, cap } = groom
+  const long: Stop[] =
+    choice !== 'look-first' && standing + spentOf(assessment) >= cap + LEAST_OVER
+      ? [wholeDog('stands-long', 'care', { standing, cap })]
+      : []
+  return { ...plan, groom, stops: [...plan.stops, ...short, ...long].sort(byUrgency) }
 }
 
 /** A minute over is none. */

@@ -108,9 +108,10 @@ export const ESTIMATES = {
   'surgery.recent': est(42, 'days', 'How long a surgery counts as recent'),
   'puppy.young': est(6, 'months', 'A puppy younger than this is frail in any groom'),
   'puppy.under': est(12, 'months', 'A dog younger than this is planned as a puppy'),
-  'cap.adult': est(180, 'min', 'Longest time at the table, adult'),
-  'cap.health': est(90, 'min', 'Longest time at the table with any health factor'),
-  'cap.puppy': est(60, 'min', "Longest time at the table on a puppy's first visits"),
+  'cap.adult': est(180, 'min', 'Longest all standing in one visit, adult'),
+  'cap.health': est(90, 'min', 'Longest all standing in one visit of a frail dog'),
+  'cap.puppy': est(60, 'min', "Longest all standing on a puppy's first visits"),
+  'cap.coat': est(0.5, 'share', 'Of it, what there is for coat work however long bath and drying take'),
   'cap.puppy-visits': est(3, 'visits', 'How many first visits of a puppy are kept short'),
 
   'loss.seen0': est(0.1, 'weight', 'Coat lost where nobody looks'),
@@ -151,7 +152,14 @@ export const ESTIMATES = {
   'target.puppy': est(25, 'mm', 'Body length of the wish "puppy"'),
   'double.felt-share': trade(0.5, 'share', 'Felt left after air from which a double coat may be clipped with a yes'),
 
+  'lift.kg': est(25, 'kg', 'A dog of this weight or more is lifted by two, or walks up'),
   'visits.most': est(4, 'visits', 'Most visits a split is planned over'),
+  'visits.least': est(15, 'min', 'Shortest visit worth coming for'),
+  'visits.stretch': est(
+    1.15,
+    'factor',
+    'What a dog can give may be passed by this much before the work is spread over visits',
+  ),
   'visits.days': est(7, 'days', 'Days between split visits'),
   'visits.days-frail': est(14, 'days', 'Days between split visits for a very ill dog'),
 

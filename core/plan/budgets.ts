@@ -75,23 +75,31 @@ export function pullBudget(dog: Dog, house: House): { pull: number; steps: Step[
   }
 }
 
+/** How long a dog should stand in one visit, coat work, tub, dryer, cut and nails together, minutes. */
+export const standingCap = (dog: Dog, house: House): number =>
+  Math.min(
+    house['cap.adult'],
+    isFrail(dog, house) ? house['cap.health'] : house['cap.adult'],
+    isPuppy(dog, house) && dog.visitsSoFar < house['cap.puppy-visits'] ? house['cap.puppy'] : house['cap.adult'],
+  )
+
 /**
  * Minutes there are for coat work: the slot less the reserve (bath, drying, finishing cut, nails and checks), and never
- * more than the table cap of this dog.
+ * more than is left of what this dog should stand.
  * @param worked the reserve of a style as it was worked out; guessed from the size of the dog where it was not
+ * @param least the same without what can wait for another day; where nobody worked it out, all standing is coat work
  */
 export function minutesBudget(
   dog: Dog,
   slotMinutes: number,
   house: House,
   worked: number | null = null,
+  least: number | null = null,
 ): { minutes: number; reserve: number; cap: number; steps: Step[] } {
   const reserve = worked ?? house['reserve.base'] + house['reserve.area'] * bodySurfaceM2(dog.weightKg)
-  const cap = Math.min(
-    house['cap.adult'],
-    isFrail(dog, house) ? house['cap.health'] : house['cap.adult'],
-    isPuppy(dog, house) && dog.visitsSoFar < house['cap.puppy-visits'] ? house['cap.puppy'] : house['cap.adult'],
-  )
+  const standing = standingCap(dog, house)
+  // A dog whose bath and drying alone take that long still has its mats seen to: it rests, and lies for the dryer.
+  const cap = least === null ? standing : Math.max(house['cap.coat'] * standing, standing - least)
   return {
     minutes: Math.max(0, Math.min(slotMinutes - reserve, cap)),
     reserve,
@@ -106,7 +114,7 @@ export function minutesBudget(
 
 /** What there is for a groom: the slot may be overrun at a price, the dog never. */
 export interface GroomBudgets extends Budgets {
-  /** What this dog can stand at the table, whatever the slot. */
+  /** What this dog can stand for coat work, whatever the slot. */
   readonly table: number
 }
 
@@ -128,7 +136,8 @@ export const reserveFor = ({ reserves }: Assessment, style: Style): number | nul
 export function budgetsOf(assessment: Assessment, style: Style, house: House): GroomBudgets {
   const { dog, slotMinutes, progress } = assessment
   const spent = progress?.minutes ?? 0
-  const { cap, minutes } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style))
+  const least = assessment.reserves?.least ?? null
+  const { cap, minutes } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style), least)
   return {
     table: Math.max(0, cap - spent),
     minutes: Math.max(0, minutes - spent),

@@ -55,7 +55,7 @@ describe('in the middle of the groom', () => {
         const fits = now.verdict.choice !== 'split-visits'
         return (
           !fits ||
-          (now.verdict.pull.low <= now.verdict.pullBudget + 1e-6 &&
+          (now.verdict.pull.low <= DEFAULT_HOUSE['visits.stretch'] * now.verdict.pullBudget + 1e-3 &&
             now.verdict.minutes.low <=
               Math.max(0, minutesBudget(knots.dog, knots.slotMinutes, DEFAULT_HOUSE).cap - minutes) + 1e-6 &&
             now.verdict.pullBudget <= Math.max(0, first.verdict.pullBudget - pull) + 1e-9)

@@ -90,12 +90,32 @@ export interface Verdict {
 }
 
 /** What a whole groom takes, minutes: coat work, tub, dryer, cut and the rest, by its own steps. */
+/** What can wait for another day when a dog has stood long enough, in the order in which it is left out. */
+export const LEFT_OUT_IDS = ['feet', 'blend', 'wash', 'nails'] as const
+export type LeftOutId = (typeof LEFT_OUT_IDS)[number]
+
+export interface LeftOut {
+  readonly what: LeftOutId
+  /** That it saves. */
+  readonly minutes: number
+}
+
+/** Why two people are needed: to lift it, or to hold it safely. */
+export const SECOND_IDS = ['lift', 'bites'] as const
+export type SecondId = (typeof SECOND_IDS)[number]
+
 export interface GroomTotal {
   /** For one pair of hands, waits in the tub with it. */
   readonly minutes: number
   readonly hands: number
   /** How long the dog stands; rests off the table come on top. */
   readonly standing: number
+  /** How long it should stand at most. */
+  readonly cap: number
+  /** Left for another day, so that it stands no longer than that. */
+  readonly leftOut: readonly LeftOut[]
+  /** Steps that want a second pair of hands. */
+  readonly second: readonly { readonly why: SecondId; readonly step: string }[]
   readonly slot: number
   /** Beyond the slot; 0 where it fits. */
   readonly over: number

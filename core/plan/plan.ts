@@ -137,6 +137,9 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
     ...(choice === 'split-visits' && !vetDecides
       ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),
+    ...(choice !== 'split-visits' && !stopped && chosen.feasible && chosen.pull > budgets.pull + 1e-6
+      ? [wholeDog('gives-most', 'care', { pull: chosen.pull, budget: budgets.pull })]
+      : []),
     ...(vetDecides ? [wholeDog('pelted-frail', 'refer', {})] : []),
     ...unscoredStop,
     ...careStops(low.states, assessment),

@@ -27,6 +27,10 @@ export interface StopValues {
   readonly 'air-first': Record<never, never>
   /** More felt than a frail dog should bear over two visits. */
   readonly 'pelted-frail': Record<never, never>
+  /** It stands longer than it should, with everything left out that can wait. */
+  readonly 'stands-long': { readonly standing: number; readonly cap: number }
+  /** A little more than it can give, and not worth another visit. */
+  readonly 'gives-most': { readonly pull: number; readonly budget: number }
   /** It takes longer than the slot, and fits the dog. */
   readonly 'slot-too-short': { readonly minutes: number; readonly slot: number; readonly over: number }
 }
@@ -53,9 +57,11 @@ export const wholeDog = <C extends StopCode>(code: C, action: StopAction, values
 const URGENT_FIRST: readonly StopAction[] = ['stop', 'refer', 'avoid', 'try-first', 'look', 'care']
 const sweepPlace = ({ region, side }: Stop): number => (region === null ? -1 : indexAt(region, side))
 
-/** The most urgent first; what is as urgent, in the order of the sweep. */
+/** An emergency before anything else, then the most urgent; what is as urgent, in the order of the sweep. */
 export const byUrgency = (a: Stop, b: Stop): number =>
-  URGENT_FIRST.indexOf(a.action) - URGENT_FIRST.indexOf(b.action) || sweepPlace(a) - sweepPlace(b)
+  Number(b.code === 'skin-emergency') - Number(a.code === 'skin-emergency') ||
+  URGENT_FIRST.indexOf(a.action) - URGENT_FIRST.indexOf(b.action) ||
+  sweepPlace(a) - sweepPlace(b)
 
 const place = (index: number): Pick<Stop, 'region' | 'side'> => {
   const { region, side } = REGION_SIDES[index]!

@@ -12,7 +12,7 @@ import type { Score } from '../scores/scales.ts'
 import { budgetsOf } from './budgets.ts'
 import { planGroom } from './plan.ts'
 import type { SideState } from './side-state.ts'
-import { type StyleResult, weighed } from './styles.ts'
+import { type StyleResult, stretchedPull, weighed } from './styles.ts'
 import { type WeighedEnd, weigh } from './weigh.ts'
 
 const highs = await highsLoader()
@@ -95,7 +95,8 @@ describe('the optimum of a style', () => {
           }
         }),
       )
-      const budgets = budgetsOf(assessment, result.style, DEFAULT_HOUSE)
+      const budgets = { ...budgetsOf(assessment, result.style, DEFAULT_HOUSE) }
+      if (result.pull > budgets.pull + 1e-6) budgets.pull = stretchedPull(result, budgets.pull, DEFAULT_HOUSE)
       const lp = lpOf(groups, budgets, unlikeOf(result, end.states), DEFAULT_HOUSE['mismatch.points'])
       const theirs = highs.solve(lp, { mip_rel_gap: 0, mip_abs_gap: 0 })
       expect(theirs.Status).toBe('Optimal')

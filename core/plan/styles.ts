@@ -2,6 +2,7 @@ import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { LEGS, OUTLINE, TRUNK } from '../body/places.ts'
 import { mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
+import type { House } from '../numbers/estimates.ts'
 import { BLADES, bladeUnderMat } from '../tools/blades.ts'
 import { type GroomBudgets, overrunPoints } from './budgets.ts'
 import type { Context } from './context.ts'
@@ -251,6 +252,29 @@ const OUTLINE_PAIRS = NEIGHBOUR_PAIRS.filter(([a, b]) => inOutline(a) && inOutli
 
 const sum = (picks: readonly Option[], of: (option: Option) => number): number =>
   picks.reduce((total, option) => total + of(option), 0)
+
+/**
+ * The pull that a style may take where none fits what the dog can give: a little more is one visit with rests and not
+ * two, and then no more than the way that pulls least. Elsewhere what it can give.
+ */
+export function stretchedPull({ groups, options }: StyleProblem, give: number, house: House): number {
+  const least = groups.reduce(
+    (total, { members, choices }) =>
+      total +
+      Math.min(
+        ...choices.map((choice) =>
+          sum(
+            members.map((index, m) => options[index]![choice[m]!]!),
+            ({ pull }) => pull,
+          ),
+        ),
+      ),
+    0,
+  )
+  return least > give && least <= house['visits.stretch'] * give ? least + MICRO_PULL : give
+}
+/** Sums of rounded figures may be this much more than the figure. */
+const MICRO_PULL = 1e-4
 
 /** Choices still open in each group, as a search for the best outline leaves them. */
 type Open = readonly (readonly (readonly number[])[])[]

@@ -1,4 +1,5 @@
-import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { HYGIENE } from '../body/places.ts'
+import { mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Option } from './options.ts'
 import type { SideState } from './side-state.ts'
@@ -10,10 +11,16 @@ export interface VisitPart {
   readonly part: number
 }
 
+/** Work that belongs together in one visit, in the order in which it is done. */
+export const BLOCK_IDS = ['hygiene', 'trunk', 'legs', 'head'] as const
+export type BlockId = (typeof BLOCK_IDS)[number]
+
 export interface PlannedVisit {
   readonly number: number
   /** Days after the first visit. */
   readonly day: number
+  /** What of the dog it is about. */
+  readonly blocks: readonly BlockId[]
   readonly minutes: number
   readonly pull: number
   readonly parts: readonly VisitPart[]
@@ -25,18 +32,130 @@ export interface SplitPlan {
   readonly left: readonly number[]
 }
 
-const HYGIENE: ReadonlySet<RegionId> = new Set(['sanitary', 'groin', 'eyes', 'front-paw', 'hind-paw'])
 const QUARTERS = [1, 0.75, 0.5, 0.25]
 
-/** Comfort first: hygiene, tender places, and what hides skin or hurts as it is; then the worst coat, then the sweep. */
+/** Hygiene and what hurts as it is come first; then the trunk, the legs with the feet, the head with ears and tail. */
+function blockOf({ index, mat, skin }: SideState): BlockId {
+  const { id, tender, part } = REGIONS[REGION_SIDES[index]!.region]
+  if (HYGIENE_FIRST.has(id) || skin >= 2 || (tender === 3 && mat >= 2)) return 'hygiene'
+  if (part === 'body') return 'trunk'
+  return part === 'legs' ? 'legs' : 'head'
+}
+const HYGIENE_FIRST: ReadonlySet<RegionId> = new Set([...HYGIENE, 'eyes'])
+
+/** Within a block: tender places and what hides skin or hurts before the rest, the worst coat first. */
 function urgency({ mat, skin, index }: SideState): number {
-  const { tender, id } = REGIONS[REGION_SIDES[index]!.region]
-  return (HYGIENE.has(id) ? 4 : 0) + (tender === 3 ? 3 : 0) + (mat === 4 ? 3 : 0) + (skin >= 1 ? 2 : 0) + mat
+  const { tender } = REGIONS[REGION_SIDES[index]!.region]
+  return (tender === 3 ? 3 : 0) + (mat === 4 ? 3 : 0) + (skin >= 1 ? 2 : 0) + mat
+}
+
+/** Both sides of a place, or a single place: nobody goes home with one ear done. */
+interface Pair {
+  readonly block: BlockId
+  readonly indexes: readonly number[]
+  readonly urgency: number
+}
+
+function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[] {
+  const works = (index: number): boolean => picks[index]!.minutes > 0
+  const pairs = states.flatMap((state): Pair[] => {
+    const other = mirrorIndex[state.index]!
+    const indexes = [...new Set([Math.min(state.index, other), Math.max(state.index, other)])].filter(works)
+    if (indexes[0] !== state.index) return []
+    const both = indexes.map((index) => states[index]!)
+    const blocks = both.map(blockOf)
+    return [
+      {
+        block: BLOCK_IDS.find((block) => blocks.includes(block))!,
+        indexes,
+        urgency: Math.max(...both.map(urgency)),
+      },
+    ]
+  })
+  return pairs.sort(
+    (a, b) =>
+      BLOCK_IDS.indexOf(a.block) - BLOCK_IDS.indexOf(b.block) || b.urgency - a.urgency || a.indexes[0]! - b.indexes[0]!,
+  )
+}
+
+interface Open {
+  minutes: number
+  pull: number
+  readonly parts: VisitPart[]
+  readonly blocks: Set<BlockId>
+}
+
+/** Adds a pair where it fits, or of one that no visit takes whole the quarters that do. @returns what of it is left, 0 to 1 */
+function add(visit: Open, pair: Pair, share: number, picks: readonly Option[], budgets: Budgets): number {
+  const minutes = pair.indexes.reduce((sum, index) => sum + picks[index]!.minutes, 0)
+  const pull = pair.indexes.reduce((sum, index) => sum + picks[index]!.pull, 0)
+  const tooBig = minutes > budgets.minutes + 1e-9 || pull > budgets.pull + 1e-9
+  const part = (tooBig ? QUARTERS : [share]).find(
+    (some) =>
+      some <= share &&
+      visit.minutes + some * minutes <= budgets.minutes + 1e-9 &&
+      visit.pull + some * pull <= budgets.pull + 1e-9,
+  )
+  if (!part) return share
+  for (const index of pair.indexes) visit.parts.push({ index, part })
+  visit.minutes += part * minutes
+  visit.pull += part * pull
+  visit.blocks.add(pair.block)
+  return share - part
+}
+
+const empty = (): Open => ({ minutes: 0, pull: 0, parts: [], blocks: new Set() })
+
+/**
+ * One block after the other: a pair that fits no more opens the next visit, and what no visit takes whole is done by
+ * quarters. What is left in a visit is filled from later blocks only where that saves one.
+ */
+function filled(pairs: readonly Pair[], picks: readonly Option[], budgets: Budgets, most: number, refill: boolean) {
+  const remaining = new Map(pairs.map((pair) => [pair, 1]))
+  const visits: Open[] = []
+  while (visits.length < most && [...remaining.values()].some((share) => share > 0)) {
+    const visit = empty()
+    for (const pair of pairs) {
+      const share = remaining.get(pair)!
+      if (share <= 0) continue
+      const left = add(visit, pair, share, picks, budgets)
+      remaining.set(pair, left)
+      if (left > 0 && !refill && visit.parts.length > 0) break
+    }
+    if (visit.parts.length === 0) break
+    visits.push(visit)
+  }
+  const left = pairs.filter((pair) => remaining.get(pair)! > 0).flatMap(({ indexes }) => indexes)
+  return { visits, left }
+}
+
+/** A visit too short to come for joins the one before it, or after it, where the dog can give that much. */
+function joined(visits: readonly Open[], budgets: Budgets, house: House): Open[] {
+  const made = [...visits]
+  for (let i = made.length - 1; i >= 0 && made.length > 1; i--) {
+    const short = made[i]!
+    if (short.minutes >= house['visits.least']) continue
+    const at = i > 0 ? i - 1 : 1
+    const other = made[at]!
+    const [first, then] = at < i ? [other, short] : [short, other]
+    const stretch = house['visits.stretch']
+    if (short.pull + other.pull > stretch * budgets.pull || short.minutes + other.minutes > stretch * budgets.minutes)
+      continue
+    const parts = new Map<number, number>()
+    for (const { index, part } of [...first.parts, ...then.parts]) parts.set(index, (parts.get(index) ?? 0) + part)
+    made.splice(Math.min(i, at), 2, {
+      minutes: first.minutes + then.minutes,
+      pull: first.pull + then.pull,
+      parts: [...parts].map(([index, part]) => ({ index, part })),
+      blocks: new Set([...first.blocks, ...then.blocks]),
+    })
+  }
+  return made
 }
 
 /**
- * Spreads work over up to four visits, each within the dog's budgets, tender and hygiene places first. A place too big
- * for one visit is done a quarter, half or three quarters at a time.
+ * Spreads work over up to four visits in blocks and in pairs, each within the dog's budgets: hygiene and what hurts
+ * first, then the trunk, the legs with the feet, the head with ears and tail.
  * @param frail whether the dog needs the longer rest between visits
  */
 export function splitVisits(
@@ -48,32 +167,18 @@ export function splitVisits(
 ): SplitPlan {
   const days = house[frail ? 'visits.days-frail' : 'visits.days']
   const most = house['visits.most']
-  const remaining = picks.map(() => 1)
-  const order = states
-    .filter(({ index }) => picks[index]!.minutes > 0)
-    .sort((a, b) => urgency(b) - urgency(a) || a.index - b.index)
-    .map(({ index }) => index)
-  const visits: PlannedVisit[] = []
-  for (let number = 1; number <= most; number++) {
-    const parts: VisitPart[] = []
-    let minutes = 0
-    let pull = 0
-    for (const index of order) {
-      const left = remaining[index]!
-      if (left <= 0) continue
-      const { minutes: m, pull: p } = picks[index]!
-      const part = QUARTERS.find(
-        (share) =>
-          share <= left && minutes + share * m <= budgets.minutes + 1e-9 && pull + share * p <= budgets.pull + 1e-9,
-      )
-      if (!part) continue
-      parts.push({ index, part })
-      minutes += part * m
-      pull += part * p
-      remaining[index] = left - part
-    }
-    if (parts.length === 0) break
-    visits.push({ number, day: (number - 1) * days, minutes, pull, parts })
+  const pairs = pairsOf(picks, states)
+  const inOrder = filled(pairs, picks, budgets, most, false)
+  const { visits, left } = inOrder.left.length === 0 ? inOrder : filled(pairs, picks, budgets, most, true)
+  return {
+    visits: joined(visits, budgets, house).map(({ minutes, pull, parts, blocks }, i) => ({
+      number: i + 1,
+      day: i * days,
+      blocks: BLOCK_IDS.filter((block) => blocks.has(block)),
+      minutes,
+      pull,
+      parts,
+    })),
+    left: [...left].sort((a, b) => a - b),
   }
-  return { visits, left: order.filter((index) => remaining[index]! > 0) }
 }

@@ -1,5 +1,6 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isGrave } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { budgetsOf, type GroomBudgets } from './budgets.ts'
 import { type Context, contextOf } from './context.ts'
@@ -9,7 +10,7 @@ import { nameOf } from './naming.ts'
 import { clipTo, optionsOf, type SideOptions } from './options.ts'
 import { type End, type SideState, sideStates } from './side-state.ts'
 import { groomStops } from './stops.ts'
-import { type StyleResult, solveStyle, styleProblem, withoutTwins } from './styles.ts'
+import { type StyleProblem, type StyleResult, solveStyle, stretchedPull, styleProblem, withoutTwins } from './styles.ts'
 
 /** What makes options. Many assessments of one dog may share one that remembers, see `rememberingMaker`. */
 export interface OptionMaker {
@@ -54,18 +55,22 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
   )
   const ctx = contextOf(assessment, felt, house)
   const sides = states.map((state) => make.optionsOf(state, ctx))
-  const results = withoutTwins(
-    STYLE_IDS.map((style) =>
-      solveStyle(
-        styleProblem(style, states, sides, ctx, make.clipTo),
-        states,
-        budgetsOf(assessment, style, house),
-        ctx,
-      ),
-    ),
-  )
+  const problems = STYLE_IDS.map((style) => styleProblem(style, states, sides, ctx, make.clipTo))
+  const solved = (pullOf: (problem: StyleProblem, give: number) => number): StyleResult[] =>
+    withoutTwins(
+      problems.map((problem) => {
+        const budgets = budgetsOf(assessment, problem.style, house)
+        return solveStyle(problem, states, { ...budgets, pull: pullOf(problem, budgets.pull) }, ctx)
+      }),
+    )
+  const isOpen = ({ closed, feasible }: StyleResult): boolean => closed === null && feasible
+  const within = solved((_, give) => give)
+  const results =
+    within.some(isOpen) || isGrave(assessment.dog, house)
+      ? within
+      : solved((problem, give) => stretchedPull(problem, give, house))
   const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
-  const fitting = results.filter(({ closed, feasible }) => closed === null && feasible)
+  const fitting = results.filter(isOpen)
   const best = (overVisits ? undefined : least(fitting)) ?? null
   return { name: best ? nameOf(best, ctx) : 'split-visits', states, sides, results, best, ctx }
 }

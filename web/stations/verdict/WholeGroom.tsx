@@ -1,5 +1,12 @@
 import type { ReactNode } from 'react'
-import { GROOM_PART_LABEL, minutesText, timeText } from '../../../contract/words/index.ts'
+import {
+  GROOM_PART_LABEL,
+  LEFT_OUT_LABEL,
+  listed,
+  minutesText,
+  SECOND_LABEL,
+  timeText,
+} from '../../../contract/words/index.ts'
 import type { GroomTotal } from '../../../core/index.ts'
 import { useNow } from '../../device/use-now.ts'
 
@@ -31,6 +38,17 @@ export function WholeGroom({ groom, startsAt }: { groom: GroomTotal; startsAt: s
           <dd className="figure font-medium">{minutesText(groom.hands)}</dd>
         </div>
       </dl>
+      {groom.leftOut.length > 0 && (
+        <p className="mt-2" data-testid="left-out">
+          So that it stands no longer than {minutesText(groom.cap)} minutes, another day:{' '}
+          {listed(groom.leftOut.map(({ what, minutes }) => `${LEFT_OUT_LABEL[what]} (${minutesText(minutes)})`))}.
+        </p>
+      )}
+      {[...new Set(groom.second.map(({ why }) => why))].map((why) => (
+        <p key={why} className="mt-1" data-testid="second-person">
+          {SECOND_LABEL[why]}
+        </p>
+      ))}
     </section>
   )
 }
