@@ -38,7 +38,7 @@ export function mix(args: readonly string[]): object {
   const ml = volumeToMl(given, units)
   if (!(ml >= LEAST_ML && ml <= MOST_ML))
     throw new Refused(`arguments: ${flag}: got ${valueText(amount)}, expected ${LEAST_ML} to ${MOST_ML} ml`)
-  const { productMl, waterMl, totalMl, strengthPercent } =
+  const { productMl, waterMl, totalMl, strengthPercent, mixedPercent } =
     flag === '--total' ? mixForTotal(dilution, units === 'metric' ? ml : Math.round(ml)) : mixForProduct(dilution, ml)
   const ounces = (volume: number): number => tenths(volumeFromMl(roundedVolume(volume, units), units))
   return {
@@ -46,13 +46,15 @@ export function mix(args: readonly string[]): object {
     water_ml: waterMl,
     total_ml: totalMl,
     strength_percent: strengthPercent,
+    // What whole millilitres make of it, where that is not the label's strength.
+    ...(mixedPercent === strengthPercent ? {} : { mixed_percent: mixedPercent }),
     ...(units === 'metric'
       ? {}
       : {
           units,
           product_fl_oz: ounces(productMl),
           water_fl_oz: waterMl === 0 ? 0 : ounces(waterMl),
-          total_fl_oz: ounces(totalMl),
+          total_fl_oz: tenths(ounces(productMl) + (waterMl === 0 ? 0 : ounces(waterMl))),
         }),
   }
 }

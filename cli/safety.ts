@@ -1,6 +1,6 @@
 import { readNoise } from '../contract/formats/noise-file.ts'
 import { BadInput, valueText } from '../contract/formats/problem.ts'
-import { noiseDose, secondsToInjury } from '../core/index.ts'
+import { euNoise, noiseDose, secondsToInjury } from '../core/index.ts'
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 
 const DECIMALS = 100
@@ -13,7 +13,10 @@ export function noise(args: readonly string[]): object {
   try {
     const { exposures, protector } = readNoise(parseJson(input))
     const { niosh, osha } = noiseDose(exposures, protector ?? null)
-    return { niosh_percent: round(niosh), osha_percent: round(osha) }
+    const doses = { niosh_percent: round(niosh), osha_percent: round(osha) }
+    if (protector?.rating !== 'snr') return doses
+    const { bareDb, wornDb, action } = euNoise(exposures, protector)
+    return { ...doses, daily_db: round(bareDb), at_ear_db: round(wornDb!), action }
   } catch (error) {
     throw error instanceof BadInput ? refusal(input.label, error) : error
   }

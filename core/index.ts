@@ -119,7 +119,7 @@ export {
 export * from './questions/odds.ts'
 export { secondsToInjury } from './safety/burn.ts'
 export { bladeTemperature, type GuardSays, guardSays } from './safety/guard.ts'
-export { type Exposure, noiseDose } from './safety/noise.ts'
+export { dailyExposure, EU_ACTIONS, type EuAction, type Exposure, euNoise, noiseDose } from './safety/noise.ts'
 export * from './scores/around.ts'
 export * from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, matWeight, plausibleWorst } from './scores/indices.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { mixForProduct, mixForTotal, parseDilution } from './bath/mix.ts'
+import { mixAtLeast, mixForProduct, mixForTotal, parseDilution } from './bath/mix.ts'
 import { BREEDS, buildOf, findBreed } from './coat/breeds.ts'
 import { COAT_TYPE_IDS } from './coat/coat-types.ts'
 import { DEFAULT_HOUSE, ESTIMATE_IDS, ESTIMATES, houseWith } from './numbers/estimates.ts'
@@ -18,7 +18,25 @@ describe('mixing', () => {
       waterMl: 400,
       totalMl: 450,
       strengthPercent: 11.1,
+      mixedPercent: 11.1,
     })
+  })
+  test('a small mix rises until whole millilitres are within a twentieth of the label, and says what it is', () => {
+    expect(mixAtLeast({ productParts: 1, waterParts: 50 }, 20)).toMatchObject({
+      productMl: 1,
+      totalMl: 49,
+      mixedPercent: 2,
+    })
+    expect(mixForTotal({ productParts: 1, waterParts: 50 }, 20)).toMatchObject({ strengthPercent: 2, mixedPercent: 5 })
+    for (let water = 0; water <= 100; water++)
+      for (const least of [1, 5, 17, 20, 33, 50, 120, 450]) {
+        const { productMl, waterMl, totalMl } = mixAtLeast({ productParts: 1, waterParts: water }, least)
+        expect(productMl + waterMl).toBe(totalMl)
+        expect(totalMl).toBeGreaterThanOrEqual(least)
+        expect(Math.abs((productMl / totalMl) * (water + 1) - 1)).toBeLessThanOrEqual(0.05 + 1e-9)
+        // Never more than one millilitre of product more than was asked for.
+        expect(productMl).toBeLessThanOrEqual(least / (water + 1) + 1)
+      }
   })
   test.each(['1:8', '8:1', '1 in 9', '1 to 8', ' 1 : 8 '])('%s means the same', (text) => {
     const { productParts, waterParts } = parseDilution(text)!

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { EU_ACTIONS } from '../../core/index.ts'
 import { idSchema, instant, read, subject } from './endpoint.ts'
 import { visitCardSchema } from './visits.ts'
 
@@ -34,6 +35,7 @@ export const prepSchema = z.object({
         waterMl: z.number(),
         totalMl: z.number(),
         strengthPercent: z.number(),
+        mixedPercent: z.number(),
       }),
       dogs: z.array(z.object({ dogId: z.string(), solutionMl: z.number() })),
     }),
@@ -48,7 +50,16 @@ export const prepSchema = z.object({
     }),
   ),
   noise: z.array(
-    z.object({ personId: idSchema.nullable(), minutes: z.number(), bare: dose, protected: dose.nullable() }),
+    z.object({
+      personId: idSchema.nullable(),
+      /** At the dryer, and beside somebody else's. */
+      minutes: z.number(),
+      besideMin: z.number(),
+      bare: dose,
+      protected: dose.nullable(),
+      /** Daily exposure by the EU way, dB(A), bare and at the protected ear. */
+      eu: z.object({ bareDb: z.number(), wornDb: z.number().nullable(), action: z.enum(EU_ACTIONS) }),
+    }),
   ),
 })
 

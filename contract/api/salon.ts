@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
-import { equipmentSchema } from '../formats/equipment.ts'
+import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { download, idSchema, instant, put, read, subject } from './endpoint.ts'
 
 export const personSchema = z.object({
@@ -85,7 +85,7 @@ export const salonApi = subject('salon', {
   }),
   setEquipment: put('/settings/equipment', {
     summary: 'Set the dryers, the room and the units',
-    takes: equipmentSchema,
+    takes: equipmentChangeSchema,
     gives: salonSchema,
     becomes: 'read',
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { DRYER_KIND_IDS, PROTECTOR_IDS, UNIT_SYSTEMS } from '../../core/index.ts'
+import { DRYER_KIND_IDS, PROTECTOR_IDS, RATING_IDS, UNIT_SYSTEMS } from '../../core/index.ts'
 import { between } from './numbers.ts'
 
 export const dryerSchema = z.object({
@@ -30,7 +30,22 @@ export const equipmentSchema = z.object({
     outsideRh: between(0.05, 1),
     dehumidifierGPerHour: between(0, 20_000),
   }),
-  protector: z.object({ kind: z.enum(PROTECTOR_IDS), ratingDb: between(0, 60) }).nullable(),
+  protector: z
+    .object({ kind: z.enum(PROTECTOR_IDS), rating: z.enum(RATING_IDS).optional(), ratingDb: between(0, 60) })
+    .nullable(),
   units: z.enum(UNIT_SYSTEMS),
+})
+/** Warm air from an outlet over this burns before anybody notices, C. */
+const HOTTEST_OUTLET_C = 60
+
+/** As it may be set: no dryer whose outlet is too hot for a dog. */
+export const equipmentChangeSchema = equipmentSchema.superRefine(({ dryers }, ctx) => {
+  for (const [i, { outletC }] of dryers.entries())
+    if (outletC > HOTTEST_OUTLET_C)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['dryers', i, 'outletC'],
+        message: `at most ${HOTTEST_OUTLET_C} °C: hotter air is not blown at a dog`,
+      })
 })
 export type EquipmentFile = z.infer<typeof equipmentSchema>

@@ -7,6 +7,7 @@ import {
   dryingOf,
   type Equipment,
   type Exposure,
+  euNoise,
   FINISHERS,
   type House,
   type MixLine,
@@ -49,9 +50,13 @@ function work(dog: PrepDog, shelf: readonly Product[], air: Dryer | null, warm: 
   const stops = plan.verdict.choice === 'refer'
   const settings = usualSettings(assessment, house, air, warm)
   const drying = stops || bath.noBath ? null : dryingOf(assessment, plan, house, undefined, settings)
+  // Coat blown out takes its air whether the drying needs as much or not, and where nothing is bathed too.
+  const blown = plan.regions
+    .filter(({ treatment }) => treatment === 'blow-out')
+    .reduce((sum, { option }) => sum + option.cost.minutes, 0)
   const minutesOf = (stage: DryingStage['stage']): number =>
     drying?.stages.find((each) => each.stage === stage)?.minutes ?? 0
-  const airMin = minutesOf('high-velocity')
+  const airMin = Math.max(minutesOf('high-velocity'), stops ? 0 : blown)
   const brushMin = minutesOf('brush-dry')
   const blasts = bath.steps.reduce(
     (sum, step) => sum + (step.kind === 'blast' && !step.inVerdict ? step.handsMin : 0),
@@ -86,6 +91,7 @@ export function prepOf(date: string, dogs: readonly PrepDog[], shelf: readonly P
   const needed = new Map<string, number>()
   for (const { uses } of worked)
     for (const { productId, ml } of uses) needed.set(productId, (needed.get(productId) ?? 0) + ml)
+  const besideDb = dogs[0]?.house['noise.beside'] ?? 0
   const people = [...new Set(worked.map(({ dog }) => dog.personId))]
   return {
     date,
@@ -105,10 +111,18 @@ export function prepOf(date: string, dogs: readonly PrepDog[], shelf: readonly P
         expiresInDays,
       })),
     noise: people.map((personId) => {
-      const exposures = worked.filter(({ dog }) => dog.personId === personId).flatMap((one) => one.exposures)
+      const own = worked.filter(({ dog }) => dog.personId === personId).flatMap((one) => one.exposures)
+      // Who stands beside somebody else's dryer hears it too.
+      const beside = worked
+        .filter(({ dog }) => personId !== null && dog.personId !== personId)
+        .flatMap((one) => one.exposures.map(({ dBA, minutes }) => ({ dBA: dBA - besideDb, minutes })))
+      const exposures = [...own, ...beside]
+      const minutesOf = (list: readonly Exposure[]): number => list.reduce((sum, { minutes }) => sum + minutes, 0)
       return {
         personId,
-        minutes: exposures.reduce((sum, { minutes }) => sum + minutes, 0),
+        minutes: minutesOf(own),
+        besideMin: minutesOf(beside),
+        eu: euNoise(exposures, equipment.protector),
         bare: noiseDose(exposures, null),
         protected: equipment.protector ? noiseDose(exposures, equipment.protector) : null,
       }

@@ -1,4 +1,4 @@
-import type { DryerKind, GuardSays, Protector, UnitSystem } from '../../core/index.ts'
+import type { DryerKind, EuAction, GuardSays, Protector, RatingId, UnitSystem } from '../../core/index.ts'
 
 export const DRYER_KIND_LABEL: Record<DryerKind, string> = {
   'high-velocity': 'High-velocity',
@@ -11,6 +11,16 @@ export const PROTECTOR_LABEL: Record<Protector['kind'], string> = {
   muff: 'Ear muffs',
   'formable-plug': 'Formable plugs',
   plug: 'Other plugs',
+}
+
+export const RATING_LABEL: Record<RatingId, string> = { nrr: 'NRR (US)', snr: 'SNR (EU)' }
+
+/** What a day's noise asks by the European rule. */
+export const EU_ACTION_TEXT: Record<EuAction, string> = {
+  none: 'under 80: nothing asked',
+  lower: '80 and over: offer protection',
+  upper: '85 and over: protection is worn',
+  limit: 'over 87 at the ear: not allowed, share the dryer out',
 }
 
 export const UNIT_SYSTEM_LABEL: Record<UnitSystem, string> = {

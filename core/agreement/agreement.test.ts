@@ -185,3 +185,36 @@ describe("Krippendorff's alpha", () => {
     expect(krippendorffAlpha(units, 'ordinal', seeded(3))).toEqual(krippendorffAlpha(units, 'ordinal', seeded(3)))
   })
 })
+
+test('fewer than five things give a value and no interval; every interval stays within -1 and 1', () => {
+  const few = kappa(
+    [
+      ['a', 'a'],
+      ['b', 'b'],
+      ['a', 'b'],
+      ['b', 'b'],
+    ],
+    null,
+  )
+  expect(few.value).toBeCloseTo(0.5, 9)
+  expect([few.low, few.high]).toEqual([Number.NaN, Number.NaN])
+  const rows = [
+    [1, 9, 2],
+    [9, 1, 8],
+    [2, 8, 1],
+    [8, 2, 9],
+    [5, 5, 4],
+  ]
+  for (const form of Object.values(icc(rows)))
+    for (const figure of [form.value, form.low, form.high]) {
+      expect(figure).toBeGreaterThanOrEqual(-1)
+      expect(figure).toBeLessThanOrEqual(1)
+    }
+  for (const form of Object.values(icc(rows.slice(0, 4)))) expect(form.low).toBeNaN()
+  expect(fleissKappa(rows.slice(0, 4)).low).toBeNaN()
+  expect(krippendorffAlpha(rows.slice(0, 4), 'interval', () => 0.5).low).toBeNaN()
+})
+test('where everybody gave the same of every thing, the correlation is 1 and so are its bounds', () => {
+  const same = [1, 4, 2, 8, 5].map((value) => [value, value, value])
+  for (const form of Object.values(icc(same))) expect([form.value, form.low, form.high]).toEqual([1, 1, 1])
+})

@@ -1,4 +1,4 @@
-import type { Agreement } from './kappa.ts'
+import { type Agreement, bounded } from './kappa.ts'
 
 export const LEVEL_IDS = ['nominal', 'ordinal', 'interval', 'ratio'] as const
 export type Level = (typeof LEVEL_IDS)[number]
@@ -73,5 +73,5 @@ export function krippendorffAlpha(
   }
   resampled.sort((a, b) => a - b)
   const at = (share: number): number => resampled[Math.round(share * (resampled.length - 1))] ?? Number.NaN
-  return { value, low: at(0.025), high: at(0.975), n: counts.length, raters }
+  return bounded({ value, low: at(0.025), high: at(0.975), n: counts.length, raters })
 }

@@ -1,5 +1,5 @@
 import { fQuantile } from './f-distribution.ts'
-import type { Agreement } from './kappa.ts'
+import { type Agreement, bounded } from './kappa.ts'
 
 export const ICC_FORMS = ['ICC(1,1)', 'ICC(2,1)', 'ICC(3,1)', 'ICC(1,k)', 'ICC(2,k)', 'ICC(3,k)'] as const
 export type IccForm = (typeof ICC_FORMS)[number]
@@ -51,7 +51,11 @@ export function icc(rows: readonly (readonly number[])[]): Record<IccForm, Agree
   /** Spearman and Brown: what the mean of k says, from what one says. */
   const stepped = (x: number): number => (k * x) / (1 + (k - 1) * x)
 
-  const form = (value: number, low: number, high: number): Agreement => ({ value, low, high, n, raters: k })
+  // Where everybody gave every thing the same, the F ratios are without end and the interval is the value.
+  const form = (value: number, low: number, high: number): Agreement =>
+    bounded(
+      ems === 0 && jms === 0 ? { value, low: value, high: value, n, raters: k } : { value, low, high, n, raters: k },
+    )
   return {
     'ICC(1,1)': form(one, single(low1), single(high1)),
     'ICC(2,1)': form(two, low2, high2),

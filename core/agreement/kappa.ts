@@ -2,6 +2,7 @@
 export interface Agreement {
   /** NaN where the data cannot say: nothing was rated, or everybody always gave the same. */
   readonly value: number
+  /** NaN where fewer than five things were rated: that is no ground for an interval. */
   readonly low: number
   readonly high: number
   /** Things rated. */
@@ -13,10 +14,24 @@ export const WEIGHT_IDS = ['linear', 'quadratic'] as const
 export type Weights = (typeof WEIGHT_IDS)[number]
 
 const Z95 = 1.959963984540054
-export const around = (value: number, se: number): { low: number; high: number } => ({
-  low: Math.max(-1, value - Z95 * se),
-  high: Math.min(1, value + Z95 * se),
-})
+/** Things that an interval wants at least; with fewer it would say more than anybody knows. */
+const LEAST_THINGS = 5
+
+/** A statistic and its interval within their bounds, and no interval from fewer things than tell one. */
+export function bounded({ value, low, high, n, raters }: Agreement): Agreement {
+  const within = (x: number): number => Math.max(-1, Math.min(1, x))
+  const tells = n >= LEAST_THINGS
+  return {
+    value: within(value),
+    low: tells ? within(low) : Number.NaN,
+    high: tells ? within(high) : Number.NaN,
+    n,
+    raters,
+  }
+}
+
+const within95 = (value: number, se: number, n: number, raters: number): Agreement =>
+  bounded({ value, low: value - Z95 * se, high: value + Z95 * se, n, raters })
 
 /**
  * Cohen's kappa of two raters, weighted or not, with the large-sample interval.
@@ -60,7 +75,7 @@ export function kappa(
   for (let i = 0; i < k; i++)
     for (let j = 0; j < k; j++) spread += p[i]![j]! * (w(i, j) - (rowMean[i]! + columnMean[j]!) * (1 - value)) ** 2
   const variance = (spread - (value - expected * (1 - value)) ** 2) / (n * (1 - expected) ** 2)
-  return { value, ...around(value, Math.sqrt(Math.max(0, variance))), n, raters: 2 }
+  return within95(value, Math.sqrt(Math.max(0, variance)), n, 2)
 }
 
 /**
@@ -89,7 +104,7 @@ export function fleissKappa(rows: readonly (readonly (string | number)[])[]): Ag
       totals.map((t, j) => t - cells[j]!),
     ),
   )
-  return { value, ...around(value, jackknifeError(without)), n, raters }
+  return within95(value, jackknifeError(without), n, raters)
 }
 
 /** Standard error from the estimates with one thing left out each. */

@@ -726,7 +726,9 @@ describe('whatever the dog and the shelf', () => {
             (sum, { choice }) => sum + (choice?.product?.id === used.id ? (choice.mix?.productMl ?? 0) : 0),
             0,
           )
-          expect(productMl).toBe(measured)
+          // A bottle of what two steps take is mixed once: to the millilitre of each at most.
+          const steps = bath.steps.filter(({ choice }) => choice?.product?.id === used.id).length
+          expect(Math.abs(productMl - measured)).toBeLessThanOrEqual(steps - 1)
           expect(productMl).toBeLessThanOrEqual(used.stockMl)
         }
         expect(bath.standing).toBeGreaterThanOrEqual(-1e-9)

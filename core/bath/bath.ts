@@ -1,4 +1,5 @@
 import { REGION_SIDES } from '../body/regions.ts'
+import { mixForDay, mixLines } from '../day/mix-for-day.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { nailsAreDone } from '../dog/extras.ts'
 import { needsHeatCare, vetProductUnnamed } from '../dog/facts.ts'
@@ -29,7 +30,11 @@ import { indexesOf, Tub } from './tub.ts'
 import { isThick, shareOf } from './volumes.ts'
 import type { NoBath } from './wanted.ts'
 
-function usesOf({ used }: Tub, steps: readonly BathStep[], shelf: readonly Product[]): ProductUse[] {
+/** What is taken off the shelf: what its bottles take, one for each product and strength. */
+function usesOf(steps: readonly BathStep[], shelf: readonly Product[]): ProductUse[] {
+  const used = new Map<string, number>()
+  for (const { productId, mix } of mixForDay([{ dogId: '', lines: mixLines(steps) }]))
+    used.set(productId, (used.get(productId) ?? 0) + mix.productMl)
   return shelf
     .filter(({ id }) => used.has(id))
     .map((product) => {
@@ -143,7 +148,7 @@ export function planBath(
     )
   }
   const steps = timed(tub)
-  const uses = usesOf(tub, steps.steps, shelf)
+  const uses = usesOf(steps.steps, shelf)
   return {
     noBath: null,
     waterC,

@@ -2,7 +2,7 @@ import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import { type ProductRefusal, refusalsOf, type Zone } from './allowed.ts'
-import { type Mix, mixForTotal } from './mix.ts'
+import { type Mix, mixAtLeast } from './mix.ts'
 import { KIND_TRAITS, type Product, type Soil } from './products.ts'
 
 /** A place in the plan that a product fills. */
@@ -47,7 +47,7 @@ export const strengthOf = ({ dilution }: Product, { soil, waterParts }: Slot): n
 /** @returns null for an amount too small to measure */
 const mixOf = (product: Product, slot: Slot): Mix | null =>
   slot.solutionMl >= 1
-    ? mixForTotal({ productParts: 1, waterParts: strengthOf(product, slot) }, Math.round(slot.solutionMl))
+    ? mixAtLeast({ productParts: 1, waterParts: strengthOf(product, slot) }, Math.round(slot.solutionMl))
     : null
 
 /**

@@ -10,6 +10,8 @@ export interface Mix {
   readonly totalMl: number
   /** From the label's ratio, to one decimal. */
   readonly strengthPercent: number
+  /** Of what is really mixed, product and water in whole millilitres, to one decimal. */
+  readonly mixedPercent: number
 }
 
 const NUMBER = '(\\d+(?:[.,]\\d+)?)'
@@ -48,6 +50,8 @@ export function parseDilution(text: string): Dilution | null {
 const strength = ({ productParts, waterParts }: Dilution): number =>
   Math.round((1000 * productParts) / (productParts + waterParts)) / 10
 
+const percent = (productMl: number, totalMl: number): number => Math.round((1000 * productMl) / totalMl) / 10
+
 const checked = (name: string, ml: number): number => {
   if (!(ml >= 1 && ml <= 1e6)) throw new RangeError(`${name}: volume must be 1 to 1000000 ml, got ${ml}`)
   return ml
@@ -62,7 +66,32 @@ export function mixForTotal(dilution: Dilution, totalMl: number): Mix {
   checked('mixForTotal', totalMl)
   const exact = (totalMl * dilution.productParts) / (dilution.productParts + dilution.waterParts)
   const productMl = dilution.waterParts === 0 ? totalMl : Math.max(1, Math.round(exact))
-  return { productMl, waterMl: totalMl - productMl, totalMl, strengthPercent: strength(dilution) }
+  return {
+    productMl,
+    waterMl: totalMl - productMl,
+    totalMl,
+    strengthPercent: strength(dilution),
+    mixedPercent: percent(productMl, totalMl),
+  }
+}
+
+/** How far a mix of whole millilitres may be off its label's strength [est]. */
+const OFF_LABEL = 0.05
+
+/**
+ * Splits at least so much into product and water: where whole millilitres of product would be more than a twentieth off
+ * the label's strength, the total rises until they are not. A small dog gets a little more, never one too strong.
+ * @throws {RangeError} if the amount is not 1 to 1000000 ml
+ * @example mixAtLeast({ productParts: 1, waterParts: 50 }, 20) // => { productMl: 1, waterMl: 48, totalMl: 49, strengthPercent: 2, mixedPercent: 2 }
+ */
+export function mixAtLeast(dilution: Dilution, leastMl: number): Mix {
+  const near = mixForTotal(dilution, leastMl)
+  const share = dilution.productParts / (dilution.productParts + dilution.waterParts)
+  const isNear = ({ productMl, totalMl }: Mix): boolean =>
+    Math.abs(productMl / totalMl / share - 1) <= OFF_LABEL + 1e-12
+  if (isNear(near)) return near
+  const productMl = Math.ceil(leastMl * share)
+  return mixForTotal(dilution, Math.ceil(productMl / (share * (1 + OFF_LABEL)) - 1e-9))
 }
 
 /**
@@ -74,5 +103,11 @@ export function mixForProduct(dilution: Dilution, productMl: number): Mix {
   checked('mixForProduct', productMl)
   const product = Math.max(1, Math.round(productMl))
   const waterMl = Math.round((product * dilution.waterParts) / dilution.productParts)
-  return { productMl: product, waterMl, totalMl: product + waterMl, strengthPercent: strength(dilution) }
+  return {
+    productMl: product,
+    waterMl,
+    totalMl: product + waterMl,
+    strengthPercent: strength(dilution),
+    mixedPercent: percent(product, product + waterMl),
+  }
 }

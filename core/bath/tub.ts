@@ -103,7 +103,7 @@ export class Tub {
       indexes,
       whole: false,
       pass: more.pass ?? null,
-      solutionMl,
+      solutionMl: mix?.totalMl ?? solutionMl,
       handsMin: more.handsMin,
       dwellMin: prescribed ? prescribed.dwellMin : product ? (more.dwellMin ?? this.#dwell(product, worst, wanted)) : 0,
       reasons: more.reasons ?? [],

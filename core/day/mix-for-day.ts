@@ -1,4 +1,4 @@
-import { type Mix, mixForTotal } from '../bath/mix.ts'
+import { type Mix, mixAtLeast } from '../bath/mix.ts'
 import type { BathStep } from '../bath/shape.ts'
 
 /** A mix that one dog's bath asks for. */
@@ -45,7 +45,7 @@ export function mixForDay(dogs: readonly { readonly dogId: string; readonly line
   return [...bottles.values()].map(({ line, dogs: list }) => ({
     productId: line.productId,
     waterParts: line.waterParts,
-    mix: mixForTotal(
+    mix: mixAtLeast(
       { productParts: 1, waterParts: line.waterParts },
       list.reduce((sum, { solutionMl }) => sum + solutionMl, 0),
     ),

@@ -11,8 +11,14 @@ export const FINISHERS: readonly DryerKind[] = ['stand', 'hand']
 export const PROTECTOR_IDS = ['muff', 'formable-plug', 'plug'] as const
 export type ProtectorKind = (typeof PROTECTOR_IDS)[number]
 
+/** How its label rates it: the American way (NRR), or the European (SNR). */
+export const RATING_IDS = ['nrr', 'snr'] as const
+export type RatingId = (typeof RATING_IDS)[number]
+
 export interface Protector {
   readonly kind: ProtectorKind
+  /** NRR where nothing is said. */
+  readonly rating?: RatingId | undefined
   /** Label rating, dB. */
   readonly ratingDb: number
 }

@@ -152,6 +152,7 @@ export const ESTIMATES = {
   'target.puppy': est(25, 'mm', 'Body length of the wish "puppy"'),
   'double.felt-share': trade(0.5, 'share', 'Felt left after air from which a double coat may be clipped with a yes'),
 
+  'noise.beside': est(10, 'dB', 'Less at the ear of somebody else in the room than at the dryer'),
   'lift.kg': est(25, 'kg', 'A dog of this weight or more is lifted by two, or walks up'),
   'visits.most': est(4, 'visits', 'Most visits a split is planned over'),
   'visits.least': est(15, 'min', 'Shortest visit worth coming for'),

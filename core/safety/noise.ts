@@ -10,9 +10,12 @@ const DERATING: Readonly<Record<ProtectorKind, number>> = { muff: 0.25, 'formabl
 /** Taken off again where the level is A-weighted. */
 const A_WEIGHTED_DB = 7
 
+/** Taken off an SNR for how protectors are really worn. HSE L108 [mem]. */
+const WORN_DB = 4
+
 /** dB that reach the ear less, never below 0. */
-export const protection = ({ kind, ratingDb }: Protector): number =>
-  Math.max(0, ratingDb * (1 - DERATING[kind]) - A_WEIGHTED_DB)
+export const protection = ({ kind, ratingDb, rating = 'nrr' }: Protector): number =>
+  Math.max(0, rating === 'snr' ? ratingDb - WORN_DB : ratingDb * (1 - DERATING[kind]) - A_WEIGHTED_DB)
 
 const HOURS = 8
 const MINUTES = 60
@@ -39,5 +42,33 @@ export function noiseDose(
   const dose = (criterion: Criterion): number =>
     100 * exposures.reduce((sum, { dBA, minutes }) => sum + minutes / allowedMinutes(dBA - less, criterion), 0)
   return { niosh: dose(NIOSH), osha: dose(OSHA) }
+}
+
+/** What a day asks of the house by Directive 2003/10/EC, bare ears for the actions, the protected ear for the limit [pub]. */
+export const EU_ACTIONS = ['none', 'lower', 'upper', 'limit'] as const
+export type EuAction = (typeof EU_ACTIONS)[number]
+const LOWER_DB = 80
+const UPPER_DB = 85
+const LIMIT_DB = 87
+
+/** Daily exposure: the level that over eight hours would carry the same energy, dB(A); 0 where there was none. */
+export function dailyExposure(exposures: readonly Exposure[], less = 0): number {
+  const energy = exposures.reduce(
+    (sum, { dBA, minutes }) => sum + (minutes / (HOURS * MINUTES)) * 10 ** ((dBA - less) / 10),
+    0,
+  )
+  return energy > 0 ? Math.max(0, 10 * Math.log10(energy)) : 0
+}
+
+/** The European way: bare ears decide on warning (80) and wearing (85), the protected ear must stay under 87. */
+export function euNoise(
+  exposures: readonly Exposure[],
+  protector: Protector | null,
+): { readonly bareDb: number; readonly wornDb: number | null; readonly action: EuAction } {
+  const bareDb = dailyExposure(exposures)
+  const wornDb = protector ? dailyExposure(exposures, protection(protector)) : null
+  const atEar = wornDb ?? bareDb
+  const action = atEar > LIMIT_DB ? 'limit' : bareDb >= UPPER_DB ? 'upper' : bareDb >= LOWER_DB ? 'lower' : 'none'
+  return { bareDb, wornDb, action }
 }
 export { NIOSH, OSHA }

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { secondsToInjury } from './burn.ts'
 import { bladeTemperature, guardSays } from './guard.ts'
-import { allowedMinutes, NIOSH, noiseDose, OSHA, protection } from './noise.ts'
+import { allowedMinutes, dailyExposure, euNoise, NIOSH, noiseDose, OSHA, protection } from './noise.ts'
 
 describe('noise', () => {
   // NIOSH 1998, publication 98-126, table 1-1.
@@ -31,6 +31,21 @@ describe('noise', () => {
     expect(protection({ kind: 'formable-plug', ratingDb: 30 })).toBeCloseTo(8, 12)
     expect(protection({ kind: 'plug', ratingDb: 30 })).toBeCloseTo(2, 12)
     expect(protection({ kind: 'plug', ratingDb: 10 })).toBe(0)
+  })
+  // Directive 2003/10/EC: 80 and 85 dB(A) bare, 87 at the protected ear; 4 dB off an SNR as worn, HSE L108 [mem].
+  test('the European way: daily exposure, actions by bare ears, the limit by the protected ear', () => {
+    const muffs = { kind: 'muff', rating: 'snr', ratingDb: 30 } as const
+    expect(protection(muffs)).toBe(26)
+    expect(dailyExposure([{ dBA: 85, minutes: 480 }])).toBeCloseTo(85, 9)
+    expect(dailyExposure([{ dBA: 94, minutes: 60 }])).toBeCloseTo(94 - 10 * Math.log10(8), 9)
+    expect(dailyExposure([])).toBe(0)
+    const day = (dBA: number) => [{ dBA, minutes: 480 }]
+    expect(euNoise(day(79), null).action).toBe('none')
+    expect(euNoise(day(80), null).action).toBe('lower')
+    expect(euNoise(day(85), muffs).action).toBe('upper')
+    expect(euNoise(day(100), muffs)).toMatchObject({ action: 'upper', wornDb: 74 })
+    expect(euNoise(day(88), null).action).toBe('limit')
+    expect(euNoise(day(114), muffs).action).toBe('limit')
   })
   test('adds up: a quarter of an hour at 100 and an hour at 94 are twice the day', () => {
     const day = [

@@ -7,7 +7,14 @@ import { dayApi } from '../../../contract/api/day.ts'
 import type { Salon } from '../../../contract/api/salon.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'
-import { minutesText, NO_BATH_TEXT, PROTECTOR_LABEL, volumeText } from '../../../contract/words/index.ts'
+import {
+  EU_ACTION_TEXT,
+  minutesText,
+  NO_BATH_TEXT,
+  PROTECTOR_LABEL,
+  RATING_LABEL,
+  volumeText,
+} from '../../../contract/words/index.ts'
 import { houseWith, type NoBath } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
@@ -152,9 +159,9 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
     <section>
       <h2 className="mb-1 text-xl">Noise, of a day’s whole</h2>
       <p className="mb-2 text-ink-2">
-        By NIOSH (85 dBA, 3 dB) and, beside it, OSHA (90 dBA, 5 dB)
+        By NIOSH (85 dBA, 3 dB), beside it OSHA (90 dBA, 5 dB), and the European daily exposure
         {protector &&
-          `; worn: ${PROTECTOR_LABEL[protector.kind].toLowerCase()} rated ${protector.ratingDb} dB, derated`}
+          `; worn: ${PROTECTOR_LABEL[protector.kind].toLowerCase()} ${RATING_LABEL[protector.rating ?? 'nrr']} ${protector.ratingDb} dB, less than the label for how they are worn`}
         .
       </p>
       <Table
@@ -168,17 +175,28 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
             cell: ({ personId }) => salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named',
           },
           { head: 'Dryer', figures: true, cell: ({ minutes }) => `${minutesText(minutes)} min` },
+          { head: 'Beside one', figures: true, cell: ({ besideMin }) => `${minutesText(besideMin)} min` },
           { head: 'Bare ears', figures: true, cell: ({ bare }) => <Dose dose={bare} /> },
           protector && {
             head: 'Protected',
             figures: true,
             cell: ({ protected: worn }) => worn && <Dose dose={worn} bold />,
           },
+          {
+            head: 'European',
+            cell: ({ eu: { bareDb, wornDb, action } }) => (
+              <span className={clsx(action === 'limit' && 'font-semibold text-alarm')}>
+                {Math.round(bareDb)} dB{wornDb !== null && `, ${Math.round(wornDb)} at the ear`}
+                <span className="block text-sm text-ink-2">{EU_ACTION_TEXT[action]}</span>
+              </span>
+            ),
+          },
         ]}
       />
       <p className="mt-2 text-sm text-ink-2">
-        From planned minutes at the level of your dryers; a dose is a guide, not a safe limit for everybody. The dog’s
-        ears count too: hood on, start low and away from the head.
+        From planned minutes at the level of your dryers, own and others’ in the room; clippers and barking are not
+        counted. A dose is a guide, not a safe limit for everybody. The dog’s ears count too: hood on, start low and
+        away from the head.
       </p>
     </section>
   )

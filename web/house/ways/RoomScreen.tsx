@@ -3,13 +3,14 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Salon } from '../../../contract/api/salon.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
-import { DRYER_KIND_LABEL, PROTECTOR_LABEL, UNIT_SYSTEM_LABEL } from '../../../contract/words/index.ts'
+import { DRYER_KIND_LABEL, PROTECTOR_LABEL, RATING_LABEL, UNIT_SYSTEM_LABEL } from '../../../contract/words/index.ts'
 import {
   BLOWERS,
   DRYER_KIND_IDS,
   type Dryer,
   type DryerKind,
   PROTECTOR_IDS,
+  RATING_IDS,
   UNIT_SYSTEMS,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -124,12 +125,22 @@ export function RoomScreen(): ReactNode {
                 protector:
                   kind === 'none'
                     ? null
-                    : { kind: kind as (typeof PROTECTOR_IDS)[number], ratingDb: protector?.ratingDb ?? 27 },
+                    : {
+                        kind: kind as (typeof PROTECTOR_IDS)[number],
+                        ratingDb: protector?.ratingDb ?? 27,
+                        rating: protector?.rating,
+                      },
               })
             }
           />
           {protector && (
-            <div className="mt-3 max-w-52">
+            <div className="mt-3 flex flex-wrap items-end gap-4">
+              <OneOf
+                legend="The label says"
+                choices={RATING_IDS.map((value) => ({ value, label: RATING_LABEL[value] }))}
+                value={protector.rating ?? 'nrr'}
+                onChange={(rating) => set({ protector: { ...protector, rating } })}
+              />
               <Figure
                 label="Rating on the label"
                 unit="dB"

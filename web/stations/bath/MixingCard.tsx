@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
-import { type Bottle, type ProductKind, roundedVolume, type UnitSystem } from '../../../core/index.ts'
+import { type Bottle, type Mix, type ProductKind, roundedVolume, type UnitSystem } from '../../../core/index.ts'
 import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -10,6 +10,10 @@ export interface Named {
   readonly name: string
   readonly kind: ProductKind
 }
+
+/** What is measured out adds up to what is written. */
+const totalOf = ({ productMl, waterMl }: Mix, units: UnitSystem): number =>
+  roundedVolume(productMl, units) + (waterMl > 0 ? roundedVolume(waterMl, units) : 0)
 
 const NOWRAP = 'whitespace-nowrap'
 
@@ -62,7 +66,7 @@ export function MixTable({
           className: NOWRAP,
           cell: ({ mix }) => (mix.waterMl > 0 ? volumeText(roundedVolume(mix.waterMl, units), units) : 'none'),
         },
-        { head: 'Total', figures: true, className: NOWRAP, cell: ({ mix }) => volumeText(mix.totalMl, units) },
+        { head: 'Total', figures: true, className: NOWRAP, cell: ({ mix }) => volumeText(totalOf(mix, units), units) },
       ]}
     />
   )
