@@ -155,9 +155,23 @@ const cutFile = ({ lines, blends, unlike, notCut, supports, minutes: total }: Cu
   notCut: notCut.map(({ index, wishedMm, why }) => ({ ...placeOf(index), wishedMm, why })),
 })
 
-const stripFile = ({ jacket, ready, order, minutes, pull, rollWeeks, stages, tooLate, notes }: HandStrip): object => ({
+const stripFile = ({
   jacket,
   ready,
+  rolls,
+  comesInWeeks,
+  order,
+  minutes,
+  pull,
+  rollWeeks,
+  stages,
+  tooLate,
+  notes,
+}: HandStrip): object => ({
+  jacket,
+  ready,
+  ...(rolls ? { rolls } : {}),
+  ...(comesInWeeks === null ? {} : { comesInWeeks }),
   order: order.map(placeOf),
   minutes: round(minutes),
   pull: round(pull),

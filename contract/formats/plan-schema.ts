@@ -115,6 +115,7 @@ const stop = z.discriminatedUnion('code', [
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
   stopOf('pelted-frail', nothing),
+  stopOf('jacket-tight', z.object({ weeks: z.number() })),
   stopOf('stands-long', z.object({ standing: z.number(), cap: z.number() })),
   stopOf('gives-most', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),

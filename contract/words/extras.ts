@@ -9,6 +9,7 @@ export const EXTRA_LABEL: Record<ExtraId, string> = {
   'keep-beard': 'Beard stays',
   'no-feet': 'Feet are left',
   'nails-short': 'Nails as short as they go',
+  'strip-all': 'Strip legs, head and ears too',
   'no-dryer-on-head': 'No dryer on the head',
   'no-perfume': 'No perfume',
 }

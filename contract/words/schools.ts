@@ -206,6 +206,18 @@ export const SCHOOL_WORDS: SchoolWords = {
       clip: ['Never stripped here', 'Quicker, and easier on an old dog.'],
     },
   },
+  'strip-when': {
+    question: 'A jacket is stripped',
+    changes: 'Whether the jacket comes off before the bath or after it, dried flat.',
+    options: {
+      'by-coat': [
+        'Dry first, a dirty coat after the bath',
+        'Clean coat grips best; dirt wears the fingers and the skin.',
+      ],
+      'before-bath': ['Always before the bath', 'Unwashed coat grips, and the bath soothes the skin after.'],
+      'after-bath': ['Always after the bath, dried flat', 'Clean skin under the fingers.'],
+    },
+  },
   head: {
     question: 'The head',
     changes: 'The length of the head where the owner named only a body.',
@@ -341,7 +353,10 @@ export const SCHOOL_WORDS: SchoolWords = {
 
 /** The rows in the order of the work. */
 export const SCHOOL_GROUPS: readonly (readonly [title: string, ids: readonly SchoolId[]])[] = [
-  ['Before the tub', ['mats-when', 'hidden-mats', 'ear-knots', 'brush-before-bath', 'clip-before-bath', 'wire']],
+  [
+    'Before the tub',
+    ['mats-when', 'hidden-mats', 'ear-knots', 'brush-before-bath', 'clip-before-bath', 'wire', 'strip-when'],
+  ],
   [
     'In the tub',
     [

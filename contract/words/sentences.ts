@@ -156,6 +156,8 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
     'More felt than this dog should bear awake: today only what hurts, and the vet for the rest, who alone decides on sedation.',
   'slot-too-short': ({ values: { minutes, slot, over } }) =>
     `${minutesText(minutes)} minutes; the slot has ${minutesText(slot)}: ${minutesText(over)} late, or a second pair of hands from the dryer on, or leave what can wait.`,
+  'jacket-tight': ({ values: { weeks } }) =>
+    `The jacket is not ready: it does not come with a light pull yet. Book it again in ${weeks} weeks; today it is brushed and left.`,
   'stands-long': ({ values: { standing, cap } }) =>
     `It stands ${minutesText(standing)} minutes, ${minutesText(standing - cap)} more than it should: rest it off the table, and let it lie for the dryer.`,
   'gives-most': ({ values: { pull, budget } }) =>

@@ -44,6 +44,11 @@ export const USUAL_DOGS: readonly AssessmentFile[] = [
     { wishes: { keepJacket: true } },
   ),
   dog(
+    'a dirty wire coat, its jacket ready',
+    { coatType: 'wire', weightKg: 8, jacket: 'ready' },
+    { wishes: { keepJacket: true }, default: { mat: 0, undercoat: 0, condition: 3, skin: 0 } },
+  ),
+  dog(
     'a wire coat to be trimmed',
     { coatType: 'wire', weightKg: 8, jacket: 'ready' },
     { wishes: { style: 'trim', targetMm: { body: 16 } } },

@@ -72,7 +72,9 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
     case 'short-body':
       return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'strip':
-      return `${name}'s jacket is stripped by hand${endClause(home)}: ${time}.`
+      return home.rolled
+        ? `${name}'s jacket is rolled by hand, no more this close to the show${endClause(home)}: ${time}.`
+        : `${name}'s jacket is stripped by hand${endClause(home)}: ${time}.`
     case 'splice':
       return `${name} keeps the outline; mats are cut out from beneath at the ${places(plan, 'splice')}${cutClause}${endClause(home)}: ${time}.`
     case 'spot-work': {

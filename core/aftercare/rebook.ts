@@ -2,7 +2,7 @@ import { indexAt, REGION_SIDES } from '../body/regions.ts'
 import { type CoatType, CURLED_COATS } from '../coat/coat-types.ts'
 import { GROWS_ON, meanLengthAfter, weeksToRegrow } from '../coat/growth.ts'
 import type { Assessment, OwnRate } from '../dog/dog.ts'
-import { isPuppy, isShow, keepsJacket } from '../dog/facts.ts'
+import { isJacketTight, isPuppy, isShow, keepsJacket } from '../dog/facts.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
@@ -130,6 +130,7 @@ function longestFor(
   if (isPuppy(dog, house)) return [house['rebook.puppy'], 'puppy']
   const wire = dog.coatType === 'wire'
   const longest = house[wire ? 'rebook.most-wire' : 'rebook.most']
+  if (isJacketTight({ dog, wishes })) return [Math.min(longest, house['strip.tight']), 'jacket']
   if (wishes.style === 'strip' || keepsJacket({ dog, wishes })) {
     const rolled = isShow({ dog, wishes }) || wishes.showInDays !== null
     return [Math.min(longest, house[rolled ? 'strip.roll' : 'rebook.strip']), 'jacket']

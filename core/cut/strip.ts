@@ -1,5 +1,6 @@
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import type { Assessment, Jacket } from '../dog/dog.ts'
+import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { contextOf } from '../plan/context.ts'
 import { isStripped } from '../plan/options.ts'
@@ -31,6 +32,10 @@ export interface HandStrip {
   readonly order: readonly number[]
   readonly minutes: number
   readonly pull: number
+  /** Too near a show for a full strip: today it is rolled. */
+  readonly rolls: boolean
+  /** Weeks until a jacket that is tight comes; null where it comes now. */
+  readonly comesInWeeks: number | null
   /** Weeks to the next rolling. */
   readonly rollWeeks: number
   /** Worked back from the show; empty without one. */
@@ -90,6 +95,8 @@ export function stripOf(assessment: Assessment, plan: Plan, house: House): HandS
   return {
     jacket,
     ready: jacket !== 'tight',
+    rolls: rollsOnly(assessment, house),
+    comesInWeeks: jacket === 'tight' ? house['strip.tight'] : null,
     order,
     minutes: stripped.reduce((sum, { option }) => sum + option.minutes, 0),
     pull: stripped.reduce((sum, { option }) => sum + option.pull, 0),

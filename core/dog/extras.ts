@@ -11,6 +11,7 @@ export const EXTRA_IDS = [
   'keep-beard',
   'no-feet',
   'nails-short',
+  'strip-all',
   'no-dryer-on-head',
   'no-perfume',
 ] as const
@@ -57,6 +58,7 @@ export const EXTRA_PLACES: Readonly<Record<ExtraId, ReadonlySet<RegionId> | null
   'keep-beard': new Set(['muzzle']),
   'no-feet': FEET,
   'nails-short': FEET,
+  'strip-all': null,
   'no-dryer-on-head': HEAD,
   'no-perfume': null,
 }

@@ -34,6 +34,15 @@ export const isShow = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =
 /** A wire coat that was never clipped so often that its jacket is gone. */
 export const hasJacket = (dog: Dog): boolean => dog.coatType === 'wire' && !dog.modifiers.includes('clipped-wire')
 
+/** A show nearer than a full strip needs to grow in again: the jacket is rolled, no more. */
+export const rollsOnly = ({ wishes }: { wishes: Wishes }, house: House): boolean =>
+  wishes.showInDays !== null && wishes.showInDays < DAYS_A_WEEK * house['strip.window-least']
+const DAYS_A_WEEK = 7
+
+/** Stripping is wished for, and the jacket does not come yet. */
+export const isJacketTight = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =>
+  hasJacket(dog) && dog.jacket === 'tight' && wishes.style === 'strip'
+
 /** The owner wants the jacket that is there kept. */
 export const keepsJacket = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =>
   hasJacket(dog) && wishes.keepJacket

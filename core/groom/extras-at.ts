@@ -15,6 +15,7 @@ const AT: Readonly<Record<ExtraId, (step: Where) => boolean>> = {
   'tail-grow': worksCoat,
   'keep-beard': worksCoat,
   'no-feet': worksCoat,
+  'strip-all': ({ treatment }) => treatment === 'strip',
   'nails-short': ({ kind }) => kind === 'nails',
   // Air on the head is air, wherever in the groom it stands.
   'no-dryer-on-head': ({ kind, treatment }) => kind === 'dry' || treatment === 'blow-out',

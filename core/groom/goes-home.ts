@@ -5,6 +5,7 @@ import { regrowthOf } from '../coat/growth.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { matWeight } from '../scores/indices.ts'
@@ -29,6 +30,8 @@ export interface GoesHome {
   readonly anyCut: boolean
   /** The outline is tidied by shears, a little off the ends. */
   readonly tidied: boolean
+  /** The jacket is rolled for a show that is near, not stripped. */
+  readonly rolled: boolean
   /** Region-sides that show and go home shorter than half of what they came with. */
   readonly overHalf: readonly number[]
   readonly regrowWeeks: number
@@ -85,6 +88,7 @@ export function goesHome(assessment: Assessment, plan: Plan, house: House): Goes
     coatKept: whole > 0 ? (100 * left) / whole : 100,
     cut: parts,
     anyCut: (cut?.lines.length ?? 0) > 0,
+    rolled: rollsOnly(assessment, house) && plan.regions.some(({ treatment }) => treatment === 'strip'),
     tidied: (cut?.lines ?? []).some(({ why }) => why === 'tidy'),
     overHalf: REGION_SIDES.filter(
       ({ index, region }) =>

@@ -30,6 +30,11 @@ const dogs: Changes[] = [
   { dog: { coatType: 'double', lengthMm: lengths(38) }, wishes: { style: 'trim', targetMm: { body: 16 } } },
   { dog: { coatType: 'feathered', lengthMm: lengths(60) }, wishes: { style: 'short' } },
   { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { keepJacket: true } },
+  {
+    dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 },
+    wishes: { keepJacket: true },
+    sheet: cleanSheet().map((side) => ({ ...side, condition: 3 as const })),
+  },
   { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { style: 'trim', targetMm: { body: 16 } } },
   {
     dog: { weightKg: 9, nailTolerance: 'none' },

@@ -25,6 +25,7 @@ export const SCHOOLS = {
   'hidden-mats': ['cut-out', 'brush-out'],
   'ear-knots': ['thin-inside', 'cut'],
   wire: ['as-wished', 'strip', 'clip'],
+  'strip-when': ['by-coat', 'before-bath', 'after-bath'],
   head: ['one-longer', 'skimmed', 'fuller'],
   'double-clip': ['never', 'skim'],
   season: ['by-coat', 'keep'],

@@ -1,9 +1,18 @@
-import { FACE_EDGE, FRICTION, HYGIENE, isPaw, JACKET, NO_AIR, NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
+import {
+  FACE_EDGE,
+  FRICTION,
+  HYGIENE,
+  isPaw,
+  JACKET,
+  LEGS,
+  NO_AIR,
+  NO_BARE_BLADE_FOR_LEARNERS,
+} from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
 import { asksFor, HEAD, letsGrow } from '../dog/extras.ts'
-import { scarAt } from '../dog/facts.ts'
+import { rollsOnly, scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
 import type { Score } from '../scores/scales.ts'
@@ -53,8 +62,12 @@ const SPOT = 0.05
 const onDoubleCoat = (region: RegionId, mat: Score, { assessment }: Context): boolean =>
   assessment.dog.coatType === 'double' && !HYGIENE.has(region) && !(mat >= 3 && FRICTION.has(region))
 
-export const isStripped = (region: RegionId, { assessment: { dog }, stripsJacket }: Context): boolean => {
+/** Stripped with the jacket where the owner wants it: legs, head and ears. */
+const WITH_ALL: ReadonlySet<RegionId> = new Set([...LEGS, 'crown', 'cheek', 'ear-outer', 'breeches'])
+
+export const isStripped = (region: RegionId, { assessment: { dog, wishes }, stripsJacket }: Context): boolean => {
   if (!stripsJacket) return false
+  if (dog.coatType === 'wire' && WITH_ALL.has(region) && asksFor(wishes, 'strip-all')) return true
   if (dog.coatType === 'wire' || dog.coatType === 'feathered') return JACKET.has(region)
   return dog.coatType === 'silky' && region === 'back'
 }
@@ -276,7 +289,8 @@ export function optionsOf(state: SideState, ctx: Context): SideOptions {
   const leave = mustLeave(state, ctx)
   if (leave) return { offered: [leaveOption(state, ctx, leave)], refused: [] }
   if (isStripped(region, ctx) && state.mat <= 1 && state.skin < 2) {
-    const strip = makeOption('strip', state, ctx) ?? leaveOption(state, ctx, 'finding-in-the-way')
+    const scale = rollsOnly(ctx.assessment, ctx.house) ? ctx.house['strip.roll-share'] : 1
+    const strip = makeOption('strip', state, ctx, null, null, scale) ?? leaveOption(state, ctx, 'finding-in-the-way')
     return { offered: [strip], refused: CANDIDATES.map((treatment) => ({ treatment, code: 'strip-decided' as const })) }
   }
   const offered: Option[] = []

@@ -3,7 +3,7 @@ import { FRICTION, NO_AIR } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { regrowthOf } from '../coat/growth.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { isFrail, isGrave } from '../dog/facts.ts'
+import { isFrail, isGrave, isJacketTight } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
@@ -134,6 +134,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const stops: Stop[] = [
     ...stopping,
     ...(stopped ? [] : airFirst(low, chosen)),
+    ...(isJacketTight(assessment) ? [wholeDog('jacket-tight', 'care', { weeks: house['strip.tight'] })] : []),
     ...(choice === 'split-visits' && !vetDecides
       ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
       : []),

@@ -27,6 +27,8 @@ export interface StopValues {
   readonly 'air-first': Record<never, never>
   /** More felt than a frail dog should bear over two visits. */
   readonly 'pelted-frail': Record<never, never>
+  /** The jacket the owner wants stripped does not come yet. */
+  readonly 'jacket-tight': { readonly weeks: number }
   /** It stands longer than it should, with everything left out that can wait. */
   readonly 'stands-long': { readonly standing: number; readonly cap: number }
   /** A little more than it can give, and not worth another visit. */

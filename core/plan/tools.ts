@@ -1,6 +1,8 @@
 import { EARS, FACE_EDGE, isPaw, SHEARS_ONLY, SMALL_DRYER } from '../body/places.ts'
-import type { RegionId } from '../body/regions.ts'
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
+import type { Assessment } from '../dog/dog.ts'
+import type { House } from '../numbers/estimates.ts'
 import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Tool, Treatment, When } from '../tools/treatments.ts'
@@ -86,8 +88,20 @@ export function handTool(treatment: Treatment, region: RegionId, { assessment, i
   }
 }
 
+/** Dirty coat is washed and dried flat before it is stripped; clean coat strips better as it is. */
+function stripsAfterBath({ schools, sheet }: Assessment, house: House): boolean {
+  if (schools['strip-when'] !== 'by-coat') return schools['strip-when'] === 'after-bath'
+  const dirty = REGION_SIDES.reduce(
+    (sum, { index, share }) => sum + ((sheet[index]!.condition ?? 0) >= DIRTY ? share : 0),
+    0,
+  )
+  return dirty >= house['bath.dirty']
+}
+const DIRTY = 2
+
 /** When in the groom, by the house's ways: tight and felted coat is usually cut before water tightens it. */
-export function whenOf(treatment: Treatment, { mat }: SideState, { assessment: { schools } }: Context): When | null {
+export function whenOf(treatment: Treatment, { mat }: SideState, { assessment, house }: Context): When | null {
+  const { schools } = assessment
   const mats = schools['mats-when']
   const before = mats === 'before-bath' ? mat >= 2 : mats === 'by-severity' && mat >= 3
   switch (treatment) {
@@ -106,7 +120,7 @@ export function whenOf(treatment: Treatment, { mat }: SideState, { assessment: {
     case 'clip-out':
       return before ? 'before-bath' : 'after-drying'
     case 'strip':
-      return 'before-bath'
+      return stripsAfterBath(assessment, house) ? 'after-drying' : 'before-bath'
     default:
       return null
   }

@@ -66,7 +66,10 @@ export function JacketAndShow({
         <div>
           <h2 className="text-lg">{strip.ready ? 'The jacket is ready' : 'The jacket does not come yet'}</h2>
           {!strip.ready && (
-            <p>Ready is long, dull, and out with a light pull. Roll it in {strip.rollWeeks} weeks and look again.</p>
+            <p>
+              Ready is long, dull, and out with a light pull. Come again in {strip.comesInWeeks} weeks, about{' '}
+              {format(addDays(day, 7 * (strip.comesInWeeks ?? 0)), 'EEE d MMM yyyy')}.
+            </p>
           )}
           {strip.order.length > 0 && <p>In this order: {placesText(strip.order, 9)}.</p>}
           {strip.stages.length > 0 && (
