@@ -58,13 +58,15 @@ export function plan([path, ...more]: readonly string[]): object {
     const made = planWhole(assessment, DEFAULT_HOUSE)
     const stops = made.verdict.choice === 'refer'
     const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
+    const bath = stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf)
     return planFile(made, {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
       odds: ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null,
-      bath: stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf),
+      bath,
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
-      drying: stops ? null : dryingOf(assessment, made, DEFAULT_HOUSE),
+      // What is not bathed is not dried.
+      drying: bath && !bath.noBath ? dryingOf(assessment, made, DEFAULT_HOUSE) : null,
       cut: cutOf(assessment, made, DEFAULT_HOUSE),
       strip: stripOf(assessment, made, DEFAULT_HOUSE),
       steps: stops ? [] : wholeGroom(assessment, made, DEFAULT_HOUSE, shelf),

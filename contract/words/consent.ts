@@ -20,6 +20,7 @@ export const NEED_TEXT: Record<ConsentNeed, string> = {
   'grown-hair-cut': 'hair is cut that the owner lets grow',
   felted: 'there is felt, and nobody knows the skin beneath',
   'double-under-blade': 'a double coat comes under the blade',
+  'wire-clipped': 'a wire jacket that was never clipped comes under the clipper',
   'frail-dog': 'this dog is old or ill',
   'quote-exceeded': 'it costs more than the owner was told',
 }
@@ -32,6 +33,7 @@ export const NEED_FOR_OWNER: Record<ConsentNeed, string> = {
   'grown-hair-cut': 'Hair has to be cut that you asked us to let grow.',
   felted: 'Some of the coat has felted into a solid sheet. It cannot be brushed out.',
   'double-under-blade': 'A coat of this kind is not usually clipped; here a blade has to go under it in places.',
+  'wire-clipped': 'Clipping a wire coat takes its hard jacket: it grows back softer and paler.',
   'frail-dog': 'Age or health make any groom harder, so we ask before we begin.',
   'quote-exceeded': 'It will cost more than we told you before.',
 }
@@ -44,6 +46,8 @@ export const RISK_TEXT: Record<ConsentRisk, string> = {
   'double-may-not-regrow':
     'A double coat that is cut may grow back in another texture or colour, patchy, or not at all. It can take a year or longer.',
   'coat-uneven': 'Where mats are cut out from beneath, the coat lies thinner there until it has grown.',
+  'double-skimmed': 'Skimming the ends of a double coat changes how it feels, and for some months how it looks.',
+  'ends-change-colour': 'Sun-faded ends come off: the coat beneath is darker.',
   'wire-softens': 'A wire coat that is clipped turns softer and paler, and no longer strips well.',
   'frail-may-stop':
     'If it becomes too much we stop, even half-way, and call you. Old and ill dogs can take a turn in any place, a salon too.',

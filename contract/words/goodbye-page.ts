@@ -19,6 +19,7 @@ import {
   mattingOf,
   minutesByRegion,
   minutesTaken,
+  mostOf,
   type Plan,
   REGION_SIDES,
   type Rebook,
@@ -271,6 +272,9 @@ const DID: Partial<Record<Treatment, (places: string) => string>> = {
 }
 
 /** What was done: by the bench where it was kept, else by the plan. */
+/** What tells a tidy from a cut to a length. */
+const TIDIED = 'outline-by-comb'
+
 function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: readonly number[]): string {
   const { dog } = assessment
   if (plan.verdict.choice === 'refer') return `We stopped, so that a vet sees ${dog.name} first.`
@@ -289,8 +293,15 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
     .filter(({ indexes }) => indexes.length > 0)
   const treatments = [...new Set(coat.map(({ treatment }) => treatment!))]
   const finished = kept
-    ? done.filter(({ kind, what }) => kind === 'cut' && what === 'coat').flatMap(({ indexes }) => indexes)
-    : (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict').map(({ index }) => index)
+    ? done
+        .filter(({ kind, what, notes }) => kind === 'cut' && what === 'coat' && !notes.includes(TIDIED))
+        .flatMap(({ indexes }) => indexes)
+    : (cut?.lines ?? [])
+        .filter(({ part, why }) => part === 'coat' && why !== 'verdict' && why !== 'tidy')
+        .map(({ index }) => index)
+  const tidied = kept
+    ? done.some(({ kind, notes }) => kind === 'cut' && notes.includes(TIDIED))
+    : (cut?.lines ?? []).some(({ why }) => why === 'tidy')
   const cutIndexes = [...finished, ...worked.flatMap((one) => one.indexes.filter((index) => wished(one, index)))]
   const areaOf = (part: string, indexes: readonly number[]): number =>
     indexes.reduce((sum, index) => {
@@ -307,8 +318,10 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
       ) /
         2,
   )
-  const mm = partLengths(outlineMm, dog.coatType)
-  const lengths = parts.map((part) => `${part} to ${Math.round(mm[part])} mm`)
+  const lengths = parts.map((part) => {
+    const there = cutIndexes.filter((index) => coatPartOf(REGION_SIDES[index]!.region, dog.coatType) === part)
+    return `${part} to ${mmText(mostOf([...new Set(there)], outlineMm))} mm`
+  })
   const washed = !kept || done.some(({ what }) => what === 'wash')
   const dried = !kept || done.some(({ kind }) => kind === 'dry')
   const nails = !kept || done.some(({ kind }) => kind === 'nails')
@@ -322,6 +335,7 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
       ),
     ),
     ...(lengths.length > 0 ? [`cut: ${lengths.join(', ')}`] : []),
+    ...(tidied ? ['outline tidied'] : []),
     ...(nails ? ['nails done'] : []),
   ]
   return all.length > 0 ? `${dog.name}: ${all.join('; ')}.` : `${dog.name}: nothing was done yet.`

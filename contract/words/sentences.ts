@@ -52,6 +52,7 @@ export function listed(names: readonly string[], most = MOST_NAMED): string {
 const LEAVE: Record<LeaveReason, (where: string) => string> = {
   'groom-stopped': () => 'The groom stops before this place.',
   'skin-broken': (where) => `${capital(where)} is left: the skin is broken. A vet first; no bath there.`,
+  'vet-first': (where) => `${capital(where)} is left: a vet has to see it first; no bath there.`,
   'surgery-not-cleared': (where) => `${capital(where)} is left until the vet has cleared the surgery site.`,
   'told-to-leave': (where) => `${capital(where)} is left, as marked.`,
   'finding-in-the-way': (where) =>
@@ -212,6 +213,7 @@ export const CAUTION_TEXT: Record<Caution, string> = {
     'A lump under a mat: open the mat from above with shears, fingers between; never a blade laid on the skin.',
   'sore-no-heat-no-scrub': 'Sore skin: no heat, no scrub.',
   'short-blade-on-sore-skin': 'Shorter than a 7 on sore skin, because the mat leaves no choice: light hand.',
+  'spot-out-first': 'A spot of felt here: cut it out by itself first, with the blade it allows.',
   'tight-on-skin': 'Tight on the skin: a 10 laid flat, skin stretched, practised hands.',
   'mat-not-combed': 'No comb attachment here until it combs.',
   'owner-decides-loss': 'Show coat: the owner decides each loss.',

@@ -101,7 +101,7 @@ export function planBath(
   if (plan.verdict.choice === 'refer') return dry('groom-stopped', waterC)
   if (dog.daysSinceSpotOn !== null && dog.daysSinceSpotOn <= house['bath.spot-on']) return dry('spot-on-recent', waterC)
   const bathed = tub.wants.filter(({ noBath }) => noBath === null)
-  if (bathed.length === 0) return dry('skin-broken', waterC)
+  if (bathed.length === 0) return dry(tub.wants[0]!.noBath ?? 'skin-broken', waterC)
   const all = indexesOf(bathed)
   const impacted = bathed.filter((side) => side.impacted)
   const cycles = cyclesOf(impacted, assessment)

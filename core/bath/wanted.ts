@@ -9,7 +9,7 @@ import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
-import type { SideScores } from '../scores/sheet.ts'
+import { isBroken, type SideScores } from '../scores/sheet.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import { ageWeeks, seesFleas } from './allowed.ts'
 import { shareOf } from './volumes.ts'
@@ -19,6 +19,7 @@ export const NO_BATH = [
   'spot-on-recent',
   'groom-stopped',
   'skin-broken',
+  'vet-first',
   'surgery-not-cleared',
   'told-to-leave',
   'ear-canal',
@@ -192,7 +193,7 @@ function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: As
   if (scores.leave !== null) return 'told-to-leave'
   if (scarAt(scores, dog) === 'not-cleared') return 'surgery-not-cleared'
   const named = dog.prescribed && dog.prescribed.regions !== 'all' && dog.prescribed.regions.includes(region)
-  if (skin >= 3 && !named) return 'skin-broken'
+  if (skin >= 3 && !named) return isBroken(scores) ? 'skin-broken' : 'vet-first'
   return region === 'ear-inner' ? 'ear-canal' : null
 }
 

@@ -1,9 +1,10 @@
 import { HYGIENE, isPaw } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { cutOf } from '../cut/cut.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { letsGrow } from '../dog/extras.ts'
-import { isFrail, isPuppy } from '../dog/facts.ts'
-import { goesHome } from '../groom/goes-home.ts'
+import { hasJacket, isFrail, isPuppy } from '../dog/facts.ts'
+import { type GoesHome, goesHome } from '../groom/goes-home.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { CUTS } from '../tools/treatments.ts'
@@ -16,6 +17,7 @@ export const CONSENT_NEEDS = [
   'grown-hair-cut',
   'felted',
   'double-under-blade',
+  'wire-clipped',
   'frail-dog',
   'quote-exceeded',
 ] as const
@@ -52,11 +54,17 @@ export function consentNeeds(
     'double-under-blade':
       dog.coatType === 'double' &&
       ahead.some(({ treatment, index }) => CUTS.has(treatment) && !HYGIENE.has(REGION_SIDES[index]!.region)),
+    // Nobody who was never told clips a jacket away.
+    'wire-clipped': hasJacket(dog) && clippedSomewhere(plan, home),
     'frail-dog': isFrail(dog, house),
     'quote-exceeded': quoted !== null && quoted.now > quoted.told,
   }
   return CONSENT_NEEDS.filter((need) => needs[need])
 }
+
+/** By the verdict or by the finishing cut, a blade or comb attachment takes the coat. */
+const clippedSomewhere = ({ regions }: Plan, { cut }: GoesHome): boolean =>
+  cut.length > 0 || regions.some(({ treatment, option, done }) => !done && treatment === 'clip' && option.loss > 0)
 
 /** What a plan needs beyond what the owner said yes to earlier in the visit. A yes to one way is no yes to another. */
 export function stillNeeded(
@@ -83,6 +91,8 @@ export const CONSENT_RISKS = [
   'double-may-not-regrow',
   'coat-uneven',
   'wire-softens',
+  'double-skimmed',
+  'ends-change-colour',
   'frail-may-stop',
   'puppy-short',
   'brush-soreness',
@@ -93,6 +103,8 @@ export function consentRisks(plan: Plan, assessment: Assessment, house: House): 
   const { dog, sheet } = assessment
   const cut = plan.regions.filter(({ treatment, option }) => CUTS.has(treatment) && option.loss > 0)
   const clipped = cut.filter(({ treatment }) => treatment === 'clip')
+  const home = goesHome(assessment, plan, house)
+  const skimmed = cutOf(assessment, plan, house)?.lines.some(({ why }) => why === 'dead-ends') ?? false
   const risks: Record<ConsentRisk, boolean> = {
     'skin-under-felt': sheet.some(({ mat }) => mat === 4),
     'close-clip-shows-skin': clipped.some(
@@ -101,7 +113,9 @@ export function consentRisks(plan: Plan, assessment: Assessment, house: House): 
     'double-may-not-regrow':
       dog.coatType === 'double' && cut.some(({ index }) => !HYGIENE.has(REGION_SIDES[index]!.region)),
     'coat-uneven': cut.some(({ treatment, region }) => treatment !== 'clip' && REGIONS[region].seen >= 2),
-    'wire-softens': dog.coatType === 'wire' && clipped.length > 0,
+    'wire-softens': dog.coatType === 'wire' && (clipped.length > 0 || home.cut.length > 0),
+    'double-skimmed': skimmed,
+    'ends-change-colour': home.cut.length > 0 && sheet.some(({ tags }) => tags.includes('sun-faded')),
     'frail-may-stop': isFrail(dog, house),
     'puppy-short': isPuppy(dog, house),
     'brush-soreness': plan.verdict.pull.high > house['consent.sore'] * plan.verdict.pullBudget,

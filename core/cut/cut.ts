@@ -224,12 +224,25 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     refusal && refusal !== 'double-coat' && refusal !== 'house-keeps-coat'
       ? []
       : hygieneOf(index, region, coatMm, assessment, house)
+  // What is clipped clean all round is clipped once, not to the wish first; at the opening the rest of the place is.
+  const around =
+    first?.why === 'wish' || first?.why === 'tidy' ? hygiene.find(({ part }) => part === 'surround') : undefined
+  const clean = around && first && around.leavesMm < first.leavesMm ? around : null
+  const onceOver = (made: (typeof hygiene)[number]): CutLine =>
+    line(
+      'coat',
+      { tool: made.tool, leavesMm: made.leavesMm, against: made.against },
+      'hygiene',
+      made.notes,
+      made.around,
+    )
+  const own = clean ? onceOver(clean) : first
   return {
     lines: [
-      ...(first ? [first] : []),
+      ...(own ? [own] : []),
       ...hygiene
         // What is clipped shorter already needs no second pass.
-        .filter(({ part, leavesMm }) => part === 'pads' || !first || first.leavesMm > leavesMm)
+        .filter(({ part, leavesMm }) => part === 'pads' || !own || own.leavesMm > leavesMm)
         .map(({ part, notes, around, ...made }) => line(part, made, 'hygiene', notes, around)),
     ],
     not: why && wanted !== null ? [{ index, wishedMm: wanted, why }] : [],

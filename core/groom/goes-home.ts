@@ -41,7 +41,7 @@ export interface GoesHome {
 const HALF = 0.5
 
 /** The length most of a part ends at, by its share of the dog. */
-function mostOf(indexes: readonly number[], mm: readonly number[]): number {
+export function mostOf(indexes: readonly number[], mm: readonly number[]): number {
   const shares = new Map<number, number>()
   for (const index of indexes) shares.set(mm[index]!, (shares.get(mm[index]!) ?? 0) + REGION_SIDES[index]!.share)
   return [...shares].reduce((a, b) => (b[1] > a[1] + 1e-12 ? b : a))[0]

@@ -42,6 +42,7 @@ export function cautionsOf(
   const cuts = CUTS.has(treatment)
   const said: [boolean, Caution][] = [
     [state.mat === 4, 'under-felt'],
+    [cut?.spot ?? false, 'spot-out-first'],
     [cut?.tight ?? false, 'tight-on-skin'],
     [state.skin === 2, 'sore-no-heat-no-scrub'],
     [state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM, 'short-blade-on-sore-skin'],
@@ -52,7 +53,7 @@ export function cautionsOf(
     [treatment === 'demat' && ctx.isShow, 'tip-to-root-only'],
     [treatment === 'blow-out' && SMALL_DRYER.has(region), 'small-dryer-only'],
     [treatment === 'blow-out' && dog.dryerTolerance !== 'fine', 'low-air-hood-on'],
-    [cuts && state.mat >= 2, 'mat-not-combed'],
+    [cuts && state.mat >= 2 && !cut?.spot, 'mat-not-combed'],
   ]
   return [...said.filter(([applies]) => applies).map(([, code]) => code), ...(PLACE_CAUTIONS[region] ?? [])]
 }

@@ -33,6 +33,7 @@ export type Refusal = keyof typeof REFUSALS
 export const LEAVE_REASONS = {
   'groom-stopped': 3,
   'skin-broken': 2,
+  'vet-first': 2,
   'surgery-not-cleared': 11,
   'told-to-leave': 12,
   'finding-in-the-way': 2,
@@ -46,6 +47,7 @@ export const CAUTIONS = {
   'lump-from-above': 2,
   'sore-no-heat-no-scrub': 2,
   'short-blade-on-sore-skin': 2,
+  'spot-out-first': 4,
   'tight-on-skin': 4,
   'mat-not-combed': 4,
   'owner-decides-loss': 6,

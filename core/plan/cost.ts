@@ -41,7 +41,12 @@ type Term = [rate: EstimateId, m2: number, pullRate: EstimateId]
 const PULLS_AT_SKIN: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out', 'card'])
 
 /** The terms of a treatment's minutes, or null where the table has no entry for this mat score. */
-function termsOf(treatment: Treatment, areaM2: number, { mat, extent, undercoat }: SideState): Term[] | null {
+function termsOf(
+  treatment: Treatment,
+  areaM2: number,
+  { mat, extent, undercoat }: SideState,
+  spotOut: boolean,
+): Term[] | null {
   const matted = areaM2 * extent
   const free: Term = ['minutes.brush.area', areaM2, 'pull.free']
   switch (treatment) {
@@ -73,7 +78,12 @@ function termsOf(treatment: Treatment, areaM2: number, { mat, extent, undercoat 
             [`minutes.clip-out.m${mat as 2 | 3 | 4}`, matted, 'pull.clip-out'],
           ]
     case 'clip':
-      return [[`minutes.clip.m${mat}`, areaM2, mat >= 3 ? 'pull.clip.tight' : 'pull.clip']]
+      return spotOut
+        ? [
+            ['minutes.clip.m0', areaM2 - matted, 'pull.clip'],
+            [`minutes.clip-out.m${mat as 2 | 3 | 4}`, matted, 'pull.clip-out'],
+          ]
+        : [[`minutes.clip.m${mat}`, areaM2, mat >= 3 ? 'pull.clip.tight' : 'pull.clip']]
     case 'strip':
       return mat > 1 ? null : [['minutes.strip', areaM2, 'pull.strip']]
     case 'card':
@@ -91,12 +101,20 @@ const lengthFactor = (coatMm: number, { house }: Context): number =>
  * the skin factor for what pulls at the skin.
  * @param scale for a part of the usual rates, such as carding beside a blow-out
  * @param around for working round what was found there
+ * @param spotOut a spot is cut out by itself before the rest is clipped
  * @returns null where the treatment has no rate for this mat score
  */
-export function costOf(treatment: Treatment, state: SideState, ctx: Context, scale = 1, around = 1): Cost | null {
+export function costOf(
+  treatment: Treatment,
+  state: SideState,
+  ctx: Context,
+  scale = 1,
+  around = 1,
+  spotOut = false,
+): Cost | null {
   const { region, share } = REGION_SIDES[state.index]!
   const { house, assessment } = ctx
-  const terms = termsOf(treatment, ctx.bsaM2 * share, state)
+  const terms = termsOf(treatment, ctx.bsaM2 * share, state, spotOut)
   if (!terms) return null
   const lowDryer = treatment === 'blow-out' && assessment.dog.dryerTolerance !== 'fine'
   const skinPulls = PULLS_AT_SKIN.has(treatment)

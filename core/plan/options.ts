@@ -16,6 +16,7 @@ import { rollsOnly, scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
 import type { Score } from '../scores/scales.ts'
+import { isBroken } from '../scores/sheet.ts'
 import { type Blade, bladeTool, SEVEN_MM } from '../tools/blades.ts'
 import { CUTS, type Tool, type Treatment, type When } from '../tools/treatments.ts'
 import { cautionsOf } from './cautions.ts'
@@ -23,7 +24,7 @@ import type { Caution, LeaveReason, Refusal } from './codes.ts'
 import type { Context } from './context.ts'
 import { type Cost, cardCost, costOf } from './cost.ts'
 import { lossOf, wholeMm } from './loss.ts'
-import { hasLump, type SideState } from './side-state.ts'
+import { hasLump, isSpot, type SideState } from './side-state.ts'
 import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts'
 
 /** One way to treat one region-side, with all that follows from it. */
@@ -56,7 +57,6 @@ export interface SideOptions {
 }
 
 const NO_SPOT_CLIP_OUT: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes', 'crown'])
-const SPOT = 0.05
 
 /** Hygiene places are clipped on every coat, and what rubbing felted is cut on a double one too. */
 const onDoubleCoat = (region: RegionId, mat: Score, { assessment }: Context): boolean =>
@@ -93,7 +93,9 @@ export interface StyleLength {
 function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleLength | null): Cut | null {
   const under = state.mat >= 2 ? cutUnderMat('clip', region, state, ctx) : null
   if (state.mat >= 2 && !under) return null
-  if (under && (style === null || style.mm >= under.leavesMm)) return under
+  // A spot is cut out by itself, and the rest of the place goes to its length.
+  const spot = style !== null && isSpot(state) && style.mm > (under?.leavesMm ?? 0) + 1e-9
+  if (under && !spot && (style === null || style.mm >= under.leavesMm)) return under
   const wanted = style?.mm ?? wishedMm(region, ctx.assessment, ctx.house) ?? ctx.house['short.default']
   // On sore or pink skin that no mat forces, no blade shorter than a 7.
   const mm = !under && (state.skin === 2 || noCloseBlade(state.scores)) ? Math.max(wanted, SEVEN_MM) : wanted
@@ -101,7 +103,7 @@ function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleL
     style?.blade && mm === style.mm
       ? { tool: bladeTool(style.blade, region, state.mat >= 2, ctx.assessment.rack), leavesMm: mm, tight: false }
       : cutToLength(region, mm, ctx.assessment.rack)
-  return under ? { ...cut, tight: under.tight } : cut
+  return under ? { ...cut, tight: !spot && under.tight, spot } : cut
 }
 
 /** Where the house works hidden mats out and keeps every hair: as long as they can be worked out at all. */
@@ -172,7 +174,7 @@ function ruling(treatment: Treatment, state: SideState, region: RegionId, ctx: C
       if (keptHidden(state, region, ctx)) return 'house-keeps-hair'
       // Nothing on sore skin hurts less than the knot cut out, whatever shows.
       if (seen <= 1 || isPaw(region) || (state.skin >= 2 && !NO_SPOT_CLIP_OUT.has(region))) return null
-      if (NO_SPOT_CLIP_OUT.has(region) || state.extent > SPOT + 1e-9) return 'shows-too-much'
+      if (NO_SPOT_CLIP_OUT.has(region) || !isSpot(state)) return 'shows-too-much'
       return keptMm >= house['cover.mm'] ? null : 'cover-too-short'
     case 'clip':
       if (isShow) return 'show-coat'
@@ -215,7 +217,14 @@ function makeOption(
     ? { around: [], leftFor: null }
     : keptFrom(nearOf(tool), state.scores, ctx.bsaM2 * share, ctx.house)
   if (kept.leftFor) return null
-  const cost = costOf(treatment, state, ctx, scale, kept.around.length > 0 ? ctx.house['around.factor'] : 1)
+  const cost = costOf(
+    treatment,
+    state,
+    ctx,
+    scale,
+    kept.around.length > 0 ? ctx.house['around.factor'] : 1,
+    cut?.spot ?? false,
+  )
   if (!cost) return null
   const card = cardsHere(treatment, state, ctx) ? cardCost(state, ctx, treatment) : null
   const leavesMm = cut?.leavesMm ?? null
@@ -232,7 +241,8 @@ function makeOption(
     tool,
     leavesMm,
     outlineMm: treatment === 'clip' && leavesMm !== null ? Math.min(state.coatMm, leavesMm) : state.coatMm,
-    when: whenOf(treatment, state, ctx),
+    // Once its spot is out, the rest of the place is clipped clean, as coat without mats is.
+    when: whenOf(treatment, cut?.spot ? { ...state, mat: 0 } : state, ctx),
     cautions: cautionsOf(treatment, state, cut, kept.around, ctx),
     around: kept.around,
     handOver:
@@ -266,7 +276,7 @@ function mustLeave(state: SideState, ctx: Context): LeaveReason | null {
   if (state.scores.leave !== null) return 'told-to-leave'
   if (isPaw(REGION_SIDES[state.index]!.region) && asksFor(ctx.assessment.wishes, 'no-feet')) return 'told-to-leave'
   if (scarAt(state.scores, ctx.assessment.dog) === 'not-cleared') return 'surgery-not-cleared'
-  return state.skin >= 3 ? 'skin-broken' : null
+  return state.skin < 3 ? null : isBroken(state.scores) ? 'skin-broken' : 'vet-first'
 }
 
 /** A whole-region clip to the one length of a short style; null where a rule forbids it. */

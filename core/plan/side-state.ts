@@ -49,6 +49,10 @@ function isLocal(scores: SideScores, areaM2: number, house: House): boolean {
   return keptFrom('blade', scores, areaM2, house).leftFor === null
 }
 
+/** A spot of a mat, cut out by itself: it does not take what is round it down. */
+export const isSpot = ({ mat, extent }: Pick<SideState, 'mat' | 'extent'>): boolean => mat >= 2 && extent <= SPOT + 1e-9
+const SPOT = 0.05
+
 /** The worst of what was given and the findings that do more than sit there. A given score counts as it is. */
 function barringSkin({ skin, findings }: SideScores, local: boolean): Score {
   const harmless = findings.every(({ id }) => findingKind(id).barsNothing)

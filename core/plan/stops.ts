@@ -2,7 +2,7 @@ import { indexAt, REGION_SIDES, type RegionId, type Side } from '../body/regions
 import type { Assessment } from '../dog/dog.ts'
 import { hasShortSkull, scarAt } from '../dog/facts.ts'
 import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
-import { skinScore } from '../scores/sheet.ts'
+import { isBroken, skinScore } from '../scores/sheet.ts'
 import type { SideState } from './side-state.ts'
 
 export type StopAction = 'stop' | 'refer' | 'avoid' | 'care' | 'try-first' | 'look'
@@ -96,7 +96,7 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
     const scores = sheet[state.index]!
     if (state.scored && state.mat === 4) stops.push({ code: 'skin-under-felt', action: 'care', ...here, values: {} })
     const catching = scores.findings.some(({ id }) => isCatching(id))
-    if (state.skin === 3 && !catching && skinScore(scores) !== null)
+    if (state.skin === 3 && !catching && skinScore(scores) !== null && isBroken(scores))
       stops.push({ code: 'skin-broken', action: 'avoid', ...here, values: {} })
     else if (state.skin === 2) stops.push({ code: 'skin-sore', action: 'care', ...here, values: {} })
     for (const { id, sizeMm } of scores.findings)

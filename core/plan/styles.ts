@@ -8,7 +8,7 @@ import { type GroomBudgets, overrunPoints } from './budgets.ts'
 import type { Context } from './context.ts'
 import type { Style } from './names.ts'
 import { clipTo, isStripped, type Option, type SideOptions, type StyleLength } from './options.ts'
-import type { SideState } from './side-state.ts'
+import { isSpot, type SideState } from './side-state.ts'
 import { type Budgets, type Solution, solveBudgeted, type Weighed } from './solve.ts'
 
 /** What a style clips to one length. Head, ears, tail and feet are free in every style. */
@@ -69,7 +69,7 @@ function styleLength(style: Style, states: readonly SideState[], ctx: Context): 
     done?.treatment === 'clip' && clips.has(REGION_SIDES[index]!.region) ? [done.outlineMm] : [],
   )
   const standoffs = states
-    .filter(({ index, mat }) => mat >= 2 && clips.has(REGION_SIDES[index]!.region))
+    .filter((state) => state.mat >= 2 && !isSpot(state) && clips.has(REGION_SIDES[state.index]!.region))
     .map(({ standoffMm }) => standoffMm)
   if (standoffs.length > 0) {
     const blade = bladeUnderMat(Math.min(...standoffs), ctx.assessment.rack, null, ctx.house)?.blade

@@ -29,6 +29,8 @@ export interface Cut {
   readonly tool: Tool
   readonly leavesMm: number
   readonly tight: boolean
+  /** A spot is cut out by itself first, with the blade that it allows. */
+  readonly spot?: boolean
 }
 
 /** Knots at the ears that are not tight are thinned from inside, unless the house cuts them. */

@@ -55,6 +55,8 @@ export type AfterRule = 'none' | 'clean-down' | 'balm' | 'note-size' | 'note-pla
 export interface FindingKind {
   /** The skin score that usually goes with it. */
   readonly skin: Score
+  /** The skin there is open. */
+  readonly broken: boolean
   /** May pass to other dogs or people: the whole groom stops. */
   readonly catching: boolean
   /** Sits there without making the skin sore: bars no treatment and does not make pulling worse. */
@@ -71,7 +73,14 @@ export interface FindingKind {
   readonly after: AfterRule
 }
 
-const SOUND = { catching: false, barsNothing: false, washAsUsual: false, nails: 'usual', ears: 'usual' } as const
+const SOUND = {
+  broken: false,
+  catching: false,
+  barsNothing: false,
+  washAsUsual: false,
+  nails: 'usual',
+  ears: 'usual',
+} as const
 const HARMLESS = { ...SOUND, barsNothing: true, washAsUsual: true } as const
 const STOPS = { ...SOUND, catching: true, offMm: 'place', coat: 'left', tub: 'no-bath', air: 'no-air' } as const
 const PINK = { ...SOUND, offMm: 0, coat: 'gentle', tub: 'no-scrub', air: 'no-heat' } as const
@@ -97,6 +106,7 @@ export const FINDINGS = {
   'clipper-irritation': { ...PINK, skin: 1, vet: 'no', after: 'none' },
   'pressure-sore': {
     ...SOUND,
+    broken: true,
     skin: 2,
     offMm: 20,
     coat: 'none-nearer',
@@ -129,6 +139,7 @@ export const FINDINGS = {
   scab: { ...SOUND, skin: 2, offMm: 10, coat: 'none-nearer', tub: 'no-scrub', air: 'low', vet: 'no', after: 'none' },
   wound: {
     ...SOUND,
+    broken: true,
     skin: 3,
     offMm: 20,
     coat: 'none-nearer',
@@ -139,6 +150,7 @@ export const FINDINGS = {
   },
   'hot-spot': {
     ...SOUND,
+    broken: true,
     skin: 3,
     offMm: 20,
     coat: 'none-nearer',
@@ -267,6 +279,7 @@ export const FINDINGS = {
   },
   'interdigital-sore': {
     ...SOUND,
+    broken: true,
     skin: 2,
     offMm: 'place',
     coat: 'none-nearer',

@@ -43,6 +43,12 @@ export function skinScore({ skin, findings }: SideScores): Score | null {
   return worst
 }
 
+/** The skin there is open: scored so with nothing else to explain the score, or found. Other things a vet has to see are not. */
+export const isBroken = ({ skin, findings }: Pick<SideScores, 'skin' | 'findings'>): boolean =>
+  findings.some(({ id }) => findingKind(id).broken) ||
+  ((skin ?? 0) >= BROKEN && !findings.some(({ id }) => findingKind(id).skin >= BROKEN))
+const BROKEN = 3
+
 /** Extent and standoff as they count where the person said nothing, by mat score 0 to 4. Common practice. */
 export const DEFAULT_EXTENT = [0, 0.25, 0.25, 0.5, 1] as const
 export const DEFAULT_STANDOFF_MM = [0, 0, 6, 3, 1.5] as const

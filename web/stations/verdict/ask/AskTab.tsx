@@ -82,6 +82,12 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
   )
   if (!whole || !frontier || !along) return <p className="py-10 text-center text-ink-2">Drawing the curve</p>
   if (along.length === 0) return <p className="text-ink-2">The groom stops; there is nothing to weigh.</p>
+  if (along.length === 1)
+    return (
+      <p className="text-ink-2" data-testid="nothing-to-trade">
+        Nothing to trade: one way keeps the most coat and pulls the least.
+      </p>
+    )
   const shown = budget ?? there
   const at = pointWithin(along, shown)
   const spot = at < 0 ? null : spotAt(frontier, at)
