@@ -185,6 +185,8 @@ export const assessmentFileSchema = z.object({
       experience: z.enum(EXPERIENCE_IDS).optional(),
       schools: schoolsSchema.optional(),
       weeksSinceLast: between(0, 1000).nullish(),
+      /** Minutes the house demats one dog at most. */
+      dematMost: between(0, 600).nullish(),
     })
     .optional(),
   room: z.object({ tempC: between(-20, 60).optional(), rh: between(0, 1).optional() }).optional(),

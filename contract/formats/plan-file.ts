@@ -322,6 +322,17 @@ export function planFile(plan: Plan, questions: Questions | null): object {
     }),
     ...(questions ? questionsFile(questions) : {}),
     ...(questions ? wholeFile(plan, questions) : {}),
+    ...(plan.trial
+      ? {
+          trial: present({
+            ...placeOf(plan.trial.index),
+            tool: plan.trial.tool,
+            minutes: plan.trial.minutes,
+            ifItComes: plan.trial.ifItComes,
+            ifNot: plan.trial.ifNot,
+          }),
+        }
+      : {}),
     ...(plan.split
       ? {
           visits: plan.split.visits.map(({ number, day, blocks, minutes, pull, parts }) => ({

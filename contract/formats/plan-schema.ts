@@ -115,6 +115,10 @@ const stop = z.discriminatedUnion('code', [
   stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
   stopOf('air-first', nothing),
   stopOf('pelted-frail', nothing),
+  stopOf(
+    'try-one-mat',
+    z.object({ tool: tool.nullable(), minutes: z.number(), comes: z.enum(VERDICT_IDS), not: z.enum(VERDICT_IDS) }),
+  ),
   stopOf('jacket-tight', z.object({ weeks: z.number() })),
   stopOf('stands-long', z.object({ standing: z.number(), cap: z.number() })),
   stopOf('gives-most', z.object({ pull: z.number(), budget: z.number() })),
@@ -242,6 +246,15 @@ export const planSchema: z.ZodType<Plan> = z.object({
       leftOut: z.array(z.object({ what: z.enum(LEFT_OUT_IDS), minutes: z.number() })),
       second: z.array(z.object({ why: z.enum(SECOND_IDS), step: z.string() })),
       parts: z.object({ coat: z.number(), bath: z.number(), dry: z.number(), cut: z.number(), last: z.number() }),
+    })
+    .nullable(),
+  trial: z
+    .object({
+      index: z.number(),
+      tool: tool.nullable(),
+      minutes: z.number(),
+      ifItComes: z.enum(VERDICT_IDS),
+      ifNot: z.enum(VERDICT_IDS),
     })
     .nullable(),
   split: z

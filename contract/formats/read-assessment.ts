@@ -270,6 +270,7 @@ export function assessmentOf(file: AssessmentFile, house: House = DEFAULT_HOUSE)
     pace: file.pace ?? {},
     room: { tempC: file.room?.tempC ?? ROOM.tempC, rh: file.room?.rh ?? ROOM.rh },
     progress,
+    dematMost: file.house?.dematMost ?? null,
     schools: schoolsWith(file.house?.schools),
     own: file.own ?? null,
     rack: file.rack ? rackOf(file.rack.map(toolOf), house) : FULL_RACK,

@@ -26,6 +26,7 @@ const optionUp = (option: OldOption): OldOption => ({
   ...{ around: [] },
 })
 type Doc = {
+  readonly trial?: null
   readonly groom?: { readonly standing: number } | null
   readonly split?: { readonly visits: readonly object[] } | null
   readonly regions: readonly { readonly option: OldOption; readonly weighed: readonly OldOption[] }[]
@@ -104,6 +105,7 @@ export const STORED_PLAN_STEPS: readonly { readonly to: string; readonly up: (do
       return {
         ...doc,
         // What could wait was not asked, and work over several visits had no blocks.
+        trial: null,
         groom: doc.groom && { ...doc.groom, cap: doc.groom.standing, leftOut: [], second: [] },
         split: doc.split && { ...doc.split, visits: doc.split.visits.map((visit) => ({ ...visit, blocks: [] })) },
         regions: doc.regions.map((region) => ({

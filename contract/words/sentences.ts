@@ -15,7 +15,7 @@ import type {
   Style,
 } from '../../core/index.ts'
 import { minutesText, mmText, pullText } from './figures.ts'
-import { capital, FINDING_ADVICE, FINDING_LABEL, placeName, STYLE_LABEL } from './labels.ts'
+import { capital, FINDING_ADVICE, FINDING_LABEL, placeName, STYLE_LABEL, toolName, VERDICT_LABEL } from './labels.ts'
 
 /*
  * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
@@ -67,6 +67,8 @@ const CLOSED: Record<ClosedSaid, (style: string) => string> = {
   'wish-show': (style) => `${style} is not offered on a show coat.`,
   'wish-strip': (style) => `${style} would take the jacket the owner wants stripped.`,
   'wire-jacket': (style) => `${style} would soften the jacket the owner wants kept.`,
+  'demats-too-long': (style) =>
+    `${style} would mean dematting for longer than this house asks of a dog, so the coat comes shorter.`,
   'not-on-rack': (style) => `${style} is not possible: no sharp blade on the rack may go under the worst mat.`,
 }
 
@@ -157,6 +159,10 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
     'More felt than this dog should bear awake: today only what hurts, and the vet for the rest, who alone decides on sedation.',
   'slot-too-short': ({ values: { minutes, slot, over } }) =>
     `${minutesText(minutes)} minutes; the slot has ${minutesText(slot)}: ${minutesText(over)} late, or a second pair of hands from the dryer on, or leave what can wait.`,
+  'try-one-mat': (s) => {
+    const { tool, minutes, comes, not } = s.values
+    return `Try one mat first ${onPlace(s)}${tool ? `, ${toolName(tool)}` : ''}, ${minutesText(minutes)} minutes. It comes out: ${VERDICT_LABEL[comes].toLowerCase()}. It does not: ${VERDICT_LABEL[not].toLowerCase()}.`
+  },
   'jacket-tight': ({ values: { weeks } }) =>
     `The jacket is not ready: it does not come with a light pull yet. Book it again in ${weeks} weeks; today it is brushed and left.`,
   'stands-long': ({ values: { standing, cap } }) =>
@@ -264,6 +270,7 @@ export const REFUSAL_TEXT: Record<Refusal, string> = {
 }
 
 export const CLOSED_TEXT: Record<ClosedSaid, string> = {
+  'demats-too-long': 'dematted for too long',
   'double-needs-yes': 'needs a yes',
   'wish-show': 'not on a show coat',
   'wish-strip': 'jacket is stripped',

@@ -155,6 +155,8 @@ export interface Assessment {
   readonly rack: Rack
   /** What everything but the coat work takes, minutes, where it was worked out; else it is guessed from the size. */
   readonly reserves?: Reserves | null
+  /** Longest this house demats, minutes; null for the usual. */
+  readonly dematMost?: number | null
 }
 
 /** Minutes of bath, drying, finishing cut, nails and checks, by style of the groom. */

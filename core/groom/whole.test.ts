@@ -1,47 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { seeded } from '../../contract/formats/random.ts'
-import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
+import { anAssessment, cleanSheet, NINE, onRegions } from '../../test/fixtures/dogs.ts'
+import { aDogOf } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { USUAL_SHELF } from '../bath/products.ts'
-import { COAT_TYPE_IDS } from '../coat/coat-types.ts'
-import type { Assessment } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { LEFT_OUT_IDS } from '../plan/plan-shape.ts'
-import type { Score } from '../scores/scales.ts'
 import { wholeGroom } from './steps.ts'
 import { planWhole, totalOf, withReserves } from './whole.ts'
 
 const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0)
-
-/** Dogs of all coats, sizes and states, from clean to neglected. */
-function aDogOf(seed: number, slotMinutes: number): Assessment {
-  const random = seeded(seed)
-  const pick = (n: number): number => Math.floor(random() * n)
-  const worst = pick(5)
-  return anAssessment({
-    slotMinutes,
-    sheet: cleanSheet().map((side) => {
-      const mat = Math.min(worst, pick(5)) as Score
-      return {
-        ...side,
-        mat,
-        extent: mat === 0 ? null : [0.05, 0.25, 0.5, 0.75, 1][pick(5)]!,
-        standoffMm: mat >= 2 ? 1 + pick(8) : null,
-        undercoat: pick(5) as Score,
-        condition: pick(4) as Score,
-      }
-    }),
-    dog: {
-      weightKg: 3 + pick(40),
-      coatType: COAT_TYPE_IDS[seed % COAT_TYPE_IDS.length]!,
-      lengthMm: lengths(10 + 10 * pick(9)),
-      temperament: (['easy', 'wary', 'anxious'] as const)[pick(3)]!,
-      dryerTolerance: (['fine', 'low-only', 'none'] as const)[pick(3)]!,
-      health: ([[], [], ['senior']] as const)[pick(3)]!,
-    },
-    wishes: { keepLength: pick(4) as 0 | 1 | 2 | 3, style: (['natural', 'short', 'trim', 'puppy'] as const)[pick(4)]! },
-  })
-}
 
 describe('the whole groom', () => {
   test('its parts are its steps, and add up to its total with the waits in the tub', () => {

@@ -154,6 +154,9 @@ export const ESTIMATES = {
 
   'noise.beside': est(10, 'dB', 'Less at the ear of somebody else in the room than at the dryer'),
   'lift.kg': est(25, 'kg', 'A dog of this weight or more is lifted by two, or walks up'),
+  'demat.most': est(30, 'min', 'Longest the house demats one dog; beyond it the coat comes shorter'),
+  'trial.minutes': est(2, 'min', 'Trying one mat before the way is decided'),
+  'trial.near': est(0.1, 'share', 'Two ways nearer to each other than this are decided by trying one mat'),
   'visits.most': est(4, 'visits', 'Most visits a split is planned over'),
   'visits.least': est(15, 'min', 'Shortest visit worth coming for'),
   'visits.stretch': est(

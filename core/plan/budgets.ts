@@ -1,6 +1,6 @@
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment, Dog, HealthFlag } from '../dog/dog.ts'
-import { hasShortSkull, isFrail, isGrave, isPuppy } from '../dog/facts.ts'
+import { hasShortSkull, isFrail, isGrave, isPuppy, isShow } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
 import type { Style } from './names.ts'
@@ -116,6 +116,8 @@ export function minutesBudget(
 export interface GroomBudgets extends Budgets {
   /** What this dog can stand for coat work, whatever the slot. */
   readonly table: number
+  /** Minutes of dematting at most; a show coat is worked as long as it takes. */
+  readonly demat: number
 }
 
 /**
@@ -139,6 +141,7 @@ export function budgetsOf(assessment: Assessment, style: Style, house: House): G
   const least = assessment.reserves?.least ?? null
   const { cap, minutes } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style), least)
   return {
+    demat: isShow(assessment) ? Number.POSITIVE_INFINITY : (assessment.dematMost ?? house['demat.most']),
     table: Math.max(0, cap - spent),
     minutes: Math.max(0, minutes - spent),
     pull: Math.max(0, pullBudget(dog, house).pull - (progress?.pull ?? 0)),

@@ -42,7 +42,7 @@ const otherSide = (side: Side | null): Side | null => (side === null ? null : si
 const mirrorEach = <T>(list: readonly T[]): T[] => list.map((_, i) => list[mirrorIndex[i]!]!)
 
 export function mirrorPlan(plan: Plan): Plan {
-  const { verdict, regions, stops, split } = plan
+  const { verdict, regions, stops, split, trial } = plan
   return {
     ...plan,
     verdict: {
@@ -58,6 +58,7 @@ export function mirrorPlan(plan: Plan): Plan {
     },
     regions: mirrorEach(regions).map((region, index) => ({ ...region, index, side: REGION_SIDES[index]!.side })),
     stops: stops.map((stop) => ({ ...stop, side: otherSide(stop.side) })).sort(byUrgency),
+    trial: trial && { ...trial, index: mirrorIndex[trial.index]! },
     split: split && {
       visits: split.visits.map((visit) => ({
         ...visit,

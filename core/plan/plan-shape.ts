@@ -9,6 +9,7 @@ import type { Option } from './options.ts'
 import type { Reason } from './reasons.ts'
 import type { Stop } from './stops.ts'
 import type { StyleClosed } from './styles.ts'
+import type { Trial } from './trial.ts'
 import type { SplitPlan } from './visits.ts'
 
 export interface Range {
@@ -136,6 +137,8 @@ export interface Plan {
   readonly stops: readonly Stop[]
   /** Of today's visit; null where the groom stops, and in plans of a model before 2. */
   readonly groom: GroomTotal | null
+  /** One mat to try before the way is decided; null where it is clear. */
+  readonly trial: Trial | null
   /** Present only where one visit cannot do it. */
   readonly split: SplitPlan | null
   /** Share of the surface not looked at, 0 to 1. */

@@ -6,6 +6,7 @@ import { emptySheet } from '../scores/sheet.ts'
 import { overrunPoints } from './budgets.ts'
 import { planGroom } from './plan.ts'
 import type { Plan } from './plan-shape.ts'
+import { dematMinutes } from './styles.ts'
 
 const plan = (...args: Parameters<typeof anAssessment>): Plan => planGroom(anAssessment(...args), DEFAULT_HOUSE)
 const treatments = (p: Plan, region: string): string[] =>
@@ -44,10 +45,16 @@ describe('sense checks of the verdict', () => {
   })
 
   test('the same dog with knots on half is worked through: about 68 minutes, 25 pull-minutes', () => {
-    const p = plan({ dog: { weightKg: 28 }, sheet: onNine({ mat: 2, extent: 0.5, standoffMm: 7 }) })
+    const knots = { dog: { weightKg: 28 }, sheet: onNine({ mat: 2, extent: 0.5, standoffMm: 7 }) }
+    const p = plan({ ...knots, dematMost: 90 })
     expect(p.verdict.style).toBe('keep')
     near(p.verdict.minutes.low, 68)
     near(p.verdict.pull.low, 25)
+    // A house that demats for half an hour at most cuts out more of what nobody sees, and takes longer over it.
+    const usual = plan(knots)
+    const dematted = (of: Plan): number => of.regions.reduce((sum, { option }) => sum + dematMinutes(option), 0)
+    expect(dematted(p)).toBeGreaterThan(30)
+    expect(dematted(usual)).toBeLessThanOrEqual(30.5)
   })
 
   test('a small dog with knots on a quarter is spot work: about 25 minutes, 5 pull-minutes', () => {

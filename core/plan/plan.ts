@@ -20,6 +20,7 @@ import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
+import { type Trial, trialOf } from './trial.ts'
 import { type SplitPlan, splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
 
@@ -67,7 +68,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   const { choice: computed, stopping, unknownShare, low, high } = weigh(assessment, house)
   // Only the dog splits a groom, never the clock: a visit is as long as the dog can stand and as much as it can give.
   const { table, pull: borne } = budgetsOf(assessment, 'keep', house)
-  const spread = { minutes: table, table, pull: borne }
+  const spread = { minutes: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
   const other = asked(low, wanted)
   const chosen = other ?? low.best ?? spreadOver(low, spread)
   const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
@@ -131,8 +132,10 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
       : unknownShare < 1 - 1e-9
         ? [wholeDog('not-looked-at', 'look', { percent: Math.max(1, Math.round(100 * unknownShare)) })]
         : [wholeDog('nothing-scored', 'look', {})]
+  const trial = stopped || !low.best || other ? null : trialOf(low, house)
   const stops: Stop[] = [
     ...stopping,
+    ...(trial ? [tryFirst(trial)] : []),
     ...(stopped ? [] : airFirst(low, chosen)),
     ...(isJacketTight(assessment) ? [wholeDog('jacket-tight', 'care', { weeks: house['strip.tight'] })] : []),
     ...(choice === 'split-visits' && !vetDecides
@@ -186,8 +189,20 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
     regions,
     stops,
     groom: null,
+    trial,
     split,
     unknownShare,
+  }
+}
+
+const tryFirst = ({ index, tool, minutes, ifItComes, ifNot }: Trial): Stop => {
+  const { region, side } = REGION_SIDES[index]!
+  return {
+    code: 'try-one-mat',
+    action: 'try-first',
+    region,
+    side,
+    values: { tool, minutes, comes: ifItComes, not: ifNot },
   }
 }
 

@@ -3,6 +3,8 @@ import type { Assessment } from '../dog/dog.ts'
 import { hasShortSkull, scarAt } from '../dog/facts.ts'
 import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
 import { isBroken, skinScore } from '../scores/sheet.ts'
+import type { Tool } from '../tools/treatments.ts'
+import type { VerdictName } from './names.ts'
 import type { SideState } from './side-state.ts'
 
 export type StopAction = 'stop' | 'refer' | 'avoid' | 'care' | 'try-first' | 'look'
@@ -27,6 +29,13 @@ export interface StopValues {
   readonly 'air-first': Record<never, never>
   /** More felt than a frail dog should bear over two visits. */
   readonly 'pelted-frail': Record<never, never>
+  /** Two ways are close, and one mat decides. */
+  readonly 'try-one-mat': {
+    readonly tool: Tool | null
+    readonly minutes: number
+    readonly comes: VerdictName
+    readonly not: VerdictName
+  }
   /** The jacket the owner wants stripped does not come yet. */
   readonly 'jacket-tight': { readonly weeks: number }
   /** It stands longer than it should, with everything left out that can wait. */

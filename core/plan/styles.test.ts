@@ -12,7 +12,7 @@ import type { Score } from '../scores/scales.ts'
 import { budgetsOf } from './budgets.ts'
 import { planGroom } from './plan.ts'
 import type { SideState } from './side-state.ts'
-import { type StyleResult, stretchedPull, weighed } from './styles.ts'
+import { dematMinutes, type StyleResult, stretchedPull, weighed } from './styles.ts'
 import { type WeighedEnd, weigh } from './weigh.ts'
 
 const highs = await highsLoader()
@@ -77,6 +77,7 @@ describe('the optimum of a style', () => {
     let compared = 0
     let matched = 0
     let priced = 0
+    let limited = 0
     for (let seed = 1; seed <= 300; seed++) {
       const assessment = neglected(seed)
       const end: WeighedEnd = weigh(assessment, DEFAULT_HOUSE).low
@@ -89,7 +90,8 @@ describe('the optimum of a style', () => {
           const total = (of: (option: (typeof chosen)[number]) => number): number =>
             chosen.reduce((sum, option) => sum + of(option), 0)
           return {
-            cost: total((option) => weighed(option, end.ctx)),
+            // A dematted minute is priced where the house's limit would not hold without.
+            cost: total((option) => weighed(option, end.ctx) + result.perDemat * dematMinutes(option)),
             minutes: total(({ minutes }) => minutes),
             pull: total(({ pull }) => pull),
           }
@@ -100,13 +102,19 @@ describe('the optimum of a style', () => {
       const lp = lpOf(groups, budgets, unlikeOf(result, end.states), DEFAULT_HOUSE['mismatch.points'])
       const theirs = highs.solve(lp, { mip_rel_gap: 0, mip_abs_gap: 0 })
       expect(theirs.Status).toBe('Optimal')
-      expect(Math.abs(result.objective - theirs.ObjectiveValue), `seed ${seed} ${result.style}`).toBeLessThan(1e-3)
+      const dematted = result.picks.reduce((sum, option) => sum + dematMinutes(option), 0)
+      if (result.perDemat > 0) limited++
+      expect(
+        Math.abs(result.objective + result.perDemat * dematted - theirs.ObjectiveValue),
+        `seed ${seed} ${result.style}`,
+      ).toBeLessThan(1e-3)
       compared++
       if (result.mismatch) priced++
       else matched++
     }
     expect(compared).toBeGreaterThan(200)
     expect(priced).toBeGreaterThan(20)
+    expect(limited).toBeGreaterThan(0)
     expect(matched).toBeGreaterThan(20)
   })
   test('what is clipped to keep the rest comes in pairs, to one length', () => {

@@ -29,6 +29,7 @@ export const CLOSED_STYLES = [
   'double-needs-yes',
   'not-on-rack',
   'nothing-to-clip',
+  'demats-too-long',
   'same-as-short',
   'same-as-keep',
 ] as const
@@ -57,6 +58,8 @@ export interface StyleResult extends StyleProblem {
   readonly pull: number
   readonly loss: number
   readonly mismatch: boolean
+  /** Points that a minute of dematting was priced at, so that the house's limit holds; 0 where it holds without. */
+  readonly perDemat: number
   /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch. */
   readonly objective: number
 }
@@ -271,10 +274,59 @@ export function stretchedPull({ groups, options }: StyleProblem, give: number, h
       ),
     0,
   )
-  return least > give && least <= house['visits.stretch'] * give ? least + MICRO_PULL : give
+  return least > give && least <= house['visits.stretch'] * give ? least + MICRO_SUM : give
 }
 /** Sums of rounded figures may be this much more than the figure. */
-const MICRO_PULL = 1e-4
+const MICRO_SUM = 1e-4
+
+/** Between these the price of a dematted minute is looked for, points. */
+const CHEAPEST = 0.01
+const DEAREST = 1000
+const PRICE_STEPS = 12
+
+/**
+ * What a minute of dematting is priced at beside its own cost, so that the house does not demat longer than it wants to:
+ * the least price at which what each place would choose for itself stays under the limit. 0 where it does anyway, and
+ * where nothing but dematting is offered it is as long as it has to be.
+ */
+function dematPrice({ groups, options }: StyleProblem, limit: number, perMinute: number, ctx: Context): number {
+  const choices = groups.map(({ members, choices: all }) =>
+    all.map((choice) => {
+      const own = members.map((index, m) => options[index]![choice[m]!]!)
+      const cost = sum(own, (option) => weighed(option, ctx) + perMinute * option.minutes)
+      return { cost, demat: sum(own, dematMinutes) }
+    }),
+  )
+  const taken = (price: number): number =>
+    choices.reduce((total, list) => {
+      const best = list.reduce((a, b) => (b.cost + price * b.demat < a.cost + price * a.demat ? b : a))
+      return total + best.demat
+    }, 0)
+  if (taken(0) <= limit) return 0
+  const most = Math.max(limit, taken(DEAREST))
+  let [low, high] = [CHEAPEST, DEAREST]
+  for (let step = 0; step < PRICE_STEPS; step++) {
+    const middle = Math.sqrt(low * high)
+    if (taken(middle) <= most) high = middle
+    else low = middle
+  }
+  return high
+}
+
+/** Minutes of an option that are dematting itself, without the brushing of what is free beside it. */
+export const dematMinutes = ({ cost }: Option): number =>
+  cost.parts.reduce((total, { rate, minutes }) => total + (rate.startsWith('minutes.demat') ? minutes : 0), 0)
+
+/** Ways that demat longer than the house does, where another does not: there the coat comes shorter. */
+export function withinDemat(results: readonly StyleResult[], limit: number): StyleResult[] {
+  const isLong = ({ picks }: StyleResult): boolean => sum(picks, dematMinutes) > limit + ROUNDED
+  const other = results.some((result) => result.closed === null && result.feasible && !isLong(result))
+  return results.map((result) =>
+    other && result.closed === null && isLong(result) ? { ...result, closed: 'demats-too-long' } : result,
+  )
+}
+/** A limit is not passed by seconds. */
+const ROUNDED = 0.5
 
 /** Choices still open in each group, as a search for the best outline leaves them. */
 type Open = readonly (readonly (readonly number[])[])[]
@@ -301,13 +353,16 @@ export function solveStyle(
   const all: Open = problem.groups.map(({ choices }) => choices)
   const optionsOf = ({ members }: Group, choice: readonly number[]): Option[] =>
     members.map((index, m) => problem.options[index]![choice[m]!]!)
-  const weighedOf = (open: Open, perMinute: number): Weighed[][] =>
+  const weighedOf = (open: Open, perMinute: number, perDemat: number): Weighed[][] =>
     open.map((choices, g) =>
       choices.map((choice) => {
         const options = optionsOf(problem.groups[g]!, choice)
         const minutes = sum(options, (option) => option.minutes)
         return {
-          cost: sum(options, (option) => weighed(option, ctx)) + perMinute * minutes,
+          cost:
+            sum(options, (option) => weighed(option, ctx)) +
+            perMinute * minutes +
+            perDemat * sum(options, dematMinutes),
           minutes,
           pull: sum(options, ({ pull }) => pull),
         }
@@ -330,13 +385,22 @@ export function solveStyle(
       pull: sum(picks, ({ pull }) => pull),
       loss: sum(picks, ({ loss }) => loss),
       mismatch,
+      perDemat: dematPriceAt(0),
       objective: sum(picks, (option) => weighed(option, ctx)) + (mismatch ? house['mismatch.points'] : 0) + over,
     }
   }
   const dog = { minutes: Math.max(budgets.table, budgets.minutes), pull: budgets.pull }
+  const prices = new Map<number, number>()
+  const dematPriceAt = (perMinute: number): number => {
+    const known = prices.get(perMinute) ?? dematPrice(problem, budgets.demat, perMinute, ctx)
+    prices.set(perMinute, known)
+    return known
+  }
+  const solve = (open: Open, perMinute: number, within: Budgets): Solution | null =>
+    solveBudgeted(weighedOf(open, perMinute, dematPriceAt(perMinute)), within)
   /** The least of what is open; null where the dog cannot bear any of it. */
   const leastOf = (open: Open): StyleResult | null => {
-    const free = solveBudgeted(weighedOf(open, 0), dog)
+    const free = solve(open, 0, dog)
     if (!free) return null
     // What the slot does not bind is the best there is.
     const result = resultOf(open, free, true)
@@ -349,14 +413,14 @@ export function solveStyle(
       [house['over.far'], dog.minutes],
     ] as const
     const found = stretches.flatMap(([price, minutes]) => {
-      const solved = solveBudgeted(weighedOf(open, price), { minutes, pull: budgets.pull })
+      const solved = solve(open, price, { minutes, pull: budgets.pull })
       return solved ? [resultOf(open, solved, true)] : []
     })
     return found.reduce((a, b) => (b.objective < a.objective - 1e-9 ? b : a), result)
   }
   const first = leastOf(all)
   // What it would take, so that an infeasible style can be shown with its price.
-  if (!first) return resultOf(all, solveBudgeted(weighedOf(all, 0), NO_BUDGETS) as Solution, false)
+  if (!first) return resultOf(all, solveBudgeted(weighedOf(all, 0, dematPriceAt(0)), NO_BUDGETS) as Solution, false)
   if (!first.mismatch) return first
   const groupOf = new Map(
     problem.groups.flatMap(({ members }, g) => members.map((index, m) => [index, [g, m]] as const)),

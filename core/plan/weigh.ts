@@ -10,7 +10,15 @@ import { nameOf } from './naming.ts'
 import { clipTo, optionsOf, type SideOptions } from './options.ts'
 import { type End, type SideState, sideStates } from './side-state.ts'
 import { groomStops } from './stops.ts'
-import { type StyleProblem, type StyleResult, solveStyle, stretchedPull, styleProblem, withoutTwins } from './styles.ts'
+import {
+  type StyleProblem,
+  type StyleResult,
+  solveStyle,
+  stretchedPull,
+  styleProblem,
+  withinDemat,
+  withoutTwins,
+} from './styles.ts'
 
 /** What makes options. Many assessments of one dog may share one that remembers, see `rememberingMaker`. */
 export interface OptionMaker {
@@ -57,11 +65,14 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
   const sides = states.map((state) => make.optionsOf(state, ctx))
   const problems = STYLE_IDS.map((style) => styleProblem(style, states, sides, ctx, make.clipTo))
   const solved = (pullOf: (problem: StyleProblem, give: number) => number): StyleResult[] =>
-    withoutTwins(
-      problems.map((problem) => {
-        const budgets = budgetsOf(assessment, problem.style, house)
-        return solveStyle(problem, states, { ...budgets, pull: pullOf(problem, budgets.pull) }, ctx)
-      }),
+    withinDemat(
+      withoutTwins(
+        problems.map((problem) => {
+          const budgets = budgetsOf(assessment, problem.style, house)
+          return solveStyle(problem, states, { ...budgets, pull: pullOf(problem, budgets.pull) }, ctx)
+        }),
+      ),
+      budgetsOf(assessment, 'keep', house).demat,
     )
   const isOpen = ({ closed, feasible }: StyleResult): boolean => closed === null && feasible
   const within = solved((_, give) => give)
@@ -78,7 +89,12 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
 /** Over several visits the budgets add up; the least of what those allow is what is spread. */
 export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomBudgets): StyleResult {
   const visits = ctx.house['visits.most']
-  const total = { minutes: budgets.minutes * visits, table: budgets.table * visits, pull: budgets.pull * visits }
+  const total = {
+    minutes: budgets.minutes * visits,
+    table: budgets.table * visits,
+    pull: budgets.pull * visits,
+    demat: budgets.demat,
+  }
   const spread = results.filter(({ closed }) => closed === null).map((result) => solveStyle(result, states, total, ctx))
   return least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
 }
