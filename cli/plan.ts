@@ -25,6 +25,8 @@ import {
 import { parseJson, Refused, readInput, refusal } from './input.ts'
 
 const DRAWS = 2000
+/** Fewer say the range of minutes and pull well enough. */
+const RANGE_DRAWS = 200
 const SEED = 1
 
 /** What takes many plans to answer, and is worked out only where it is asked for. */
@@ -62,6 +64,7 @@ export function plan([path, ...more]: readonly string[]): object {
     return planFile(made, {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
+      drawn: made.unknownShare > 0 && !stops ? lastOdds(assessment, DEFAULT_HOUSE, RANGE_DRAWS, seeded(SEED)) : null,
       odds: ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null,
       bath,
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),

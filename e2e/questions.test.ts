@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto'
 import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Message } from '../contract/api/consent.ts'
+import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { minutesText } from '../contract/words/index.ts'
-import { REGION_SIDES } from '../core/index.ts'
+import { REGION_SIDES, type RegionId, type Side } from '../core/index.ts'
 import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
@@ -41,8 +42,14 @@ async function atThisScreen(page: Page, person: string): Promise<void> {
   await page.select('header select', id)
 }
 
-/** A dog with knots all over, of which the trunk was not looked at: what is there decides. */
-async function doubtful(): Promise<string> {
+type Set = Readonly<Record<string, unknown>>
+/** A dog of our own, scored place by place; a place without scores was not looked at. */
+async function aDog(
+  owner: string,
+  dog: object,
+  wishes: object,
+  setOf: (region: RegionId, side: Side | null) => Set | null,
+): Promise<string> {
   const send = async <T>(method: string, path: string, body: object): Promise<T> =>
     (await (
       await fetch(`${salon.base}api${path}`, {
@@ -55,28 +62,37 @@ async function doubtful(): Promise<string> {
     startsAt: new Date().toISOString(),
     slotMinutes: 200,
     personId: null,
-    owner: { name: 'Ottoline Reed', phone: '' },
-    dog: { name: 'Doubt', coatType: 'curly', weightKg: 16, temperament: 'easy', lengthMm: { body: 60, legs: 60 } },
+    owner: { name: owner, phone: '' },
+    dog,
   })
   const { id, arrival, arrivalRevision } = made
-  await send('PUT', `/visits/${id}/arrival`, {
-    baseRevision: arrivalRevision,
-    arrival: { ...arrival, wishes: { keepLength: 2 } },
-  })
-  const knotted = ['shoulder', 'neck', 'chest', 'breeches', 'foreleg', 'hindleg']
-  const unseen = ['back', 'rump', 'side']
+  await send('PUT', `/visits/${id}/arrival`, { baseRevision: arrivalRevision, arrival: { ...arrival, wishes } })
   await send('PATCH', `/assessments/${made.assessment.id}`, {
     batchId: randomUUID(),
     baseRevision: made.assessment.revision,
-    changes: REGION_SIDES.filter(({ region }) => !unseen.includes(region)).map(({ region, side }) => ({
-      region,
-      side,
-      set: knotted.includes(region)
-        ? { mat: 2, extent: 0.5, standoffMm: 7, undercoat: 0, condition: 0, skin: 0 }
-        : { mat: 0, undercoat: 0, condition: 0, skin: 0 },
-    })),
+    changes: REGION_SIDES.flatMap(({ region, side }) => {
+      const set = setOf(region, side)
+      return set ? [{ region, side, set }] : []
+    }),
   })
   return id
+}
+
+/** A dog with knots all over, of which the trunk was not looked at: what is there decides. */
+function doubtful(): Promise<string> {
+  const knotted = ['shoulder', 'neck', 'chest', 'breeches', 'foreleg', 'hindleg']
+  const unseen = ['back', 'rump', 'side']
+  return aDog(
+    'Ottoline Reed',
+    { name: 'Doubt', coatType: 'curly', weightKg: 16, temperament: 'easy', lengthMm: { body: 60, legs: 60 } },
+    { keepLength: 2 },
+    (region) => {
+      if (unseen.includes(region)) return null
+      return knotted.includes(region)
+        ? { mat: 2, extent: 0.5, standoffMm: 7, undercoat: 0, condition: 0, skin: 0 }
+        : { mat: 0, undercoat: 0, condition: 0, skin: 0 }
+    },
+  )
 }
 
 describe('arguing with the verdict', () => {
@@ -397,7 +413,32 @@ test('drying: the changeover moved by keys and by pointer, and the room, change 
 
 // A dog cut short by wish, one clipped for its mats, and a packed double coat: what one station says no other may unsay.
 describe('one groom, one plan', () => {
-  test.each(['Juniper', 'Kettle'])('%s takes the same minutes on verdict, owner’s page and bench', async (dog) => {
+  /** A dog with a lump under its coat and a wound beside it, that comes short by wish. */
+  async function found(): Promise<string> {
+    const findings: Partial<Record<RegionId, Set>> = {
+      side: { findings: [{ id: 'lump', sizeMm: 18 }] },
+      rump: { findings: [{ id: 'wound', sizeMm: 10 }] },
+    }
+    await aDog(
+      'Wilmot Aske',
+      { name: 'Thistle', coatType: 'curly', weightKg: 12, temperament: 'easy' },
+      { style: 'short', keepLength: 0 },
+      (region, side) => ({
+        mat: 0,
+        undercoat: 0,
+        condition: 1,
+        skin: 0,
+        ...(side === 'right' ? {} : findings[region]),
+      }),
+    )
+    return 'Thistle'
+  }
+  test.each([
+    ['Juniper', async () => 'Juniper'],
+    ['Kettle', async () => 'Kettle'],
+    ['a dog with a lump and a wound', found],
+  ])('%s takes the same minutes on verdict, owner’s page, bench, goodbye and sheet', async (_, ready) => {
+    const dog = await ready()
     const page = await open(dog, 'verdict', '[data-testid=whole-minutes]')
     const { groom } = (await visit(dog)).latestPlan!.plan
     const minutes = `${minutesText(groom!.minutes)} minutes`
@@ -417,6 +458,17 @@ describe('one groom, one plan', () => {
     await page.click('[data-testid=take]')
     await shows(page, '[data-testid=begin]')
     await expect.poll(() => text(page, '[data-testid=how-long]')).toContain(`about ${minutes}`)
+    await page.click('[data-testid=begin]')
+    await shows(page, '[data-testid=now]')
+    const id = await visitOf(salon.base, dog)
+    const kept = async (): Promise<number | null> =>
+      (await salon.api<Goodbye>(`/visits/${id}/goodbye`)).page.minutes.whole
+    await expect.poll(kept).toBeCloseTo(groom!.minutes, 6)
+    await page.goto(`${salon.base}visits/${id}/goodbye`)
+    await shows(page, '[data-testid=minutes]')
+    expect(await text(page, '[data-testid=minutes]')).toContain(
+      `With the waits in the tub${minutesText(groom!.minutes)}`,
+    )
     await page.close()
   })
 })

@@ -62,7 +62,13 @@ export const goodbyePageSchema = z.object({
   ),
   /** Minutes taken by place, both sides together, most first. */
   places: z.array(z.object({ region: z.enum(REGION_IDS), minutes: z.number() })).default([]),
-  minutes: z.object({ planned: z.number(), taken: z.number().nullable() }),
+  minutes: z.object({
+    /** Hands at work. */
+    planned: z.number(),
+    taken: z.number().nullable(),
+    /** As planned, with the waits in the tub: what the owner was told. */
+    whole: z.number().nullable().default(null),
+  }),
   skipped: z.array(z.object({ what: z.string(), why: z.string() })),
   found: lines,
   askVet: lines,

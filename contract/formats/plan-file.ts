@@ -41,6 +41,8 @@ const exact = (value: number): number => Math.round(value * 1e6) / 1e6
 const ends = ({ low, high }: { low: number; high: number }): { low: number; high: number } | null =>
   round(low) === round(high) ? null : { low: round(low), high: round(high) }
 
+const both = ({ low, high }: { low: number; high: number }): object => ({ low: round(low), high: round(high) })
+
 const cautionsOf = (option: Option): string[] => option.cautions.map((code) => CAUTION_TEXT[code])
 
 /** What is worked round, there only where something is. */
@@ -54,6 +56,8 @@ export interface Questions {
   readonly flips: readonly Flip[] | null
   /** null where not asked for. */
   readonly odds: Odds | null
+  /** Dogs drawn as this one might be, for the range of its figures; null where it was wholly looked at. */
+  readonly drawn: Odds | null
   /** null where the groom stops. */
   readonly bath: Bath | null
   /** null where nothing is loose, or the groom stops. */
@@ -180,11 +184,12 @@ const stripFile = ({
   how: notes.map((code) => STRIP_NOTE_TEXT[code]),
 })
 
-const oddsFile = ({ looks, draws, exact: complete, verdicts }: Odds): object => ({
+const oddsFile = ({ looks, draws, exact: complete, verdicts, minutes, pull }: Odds): object => ({
   nextLooks: looks.map(lookRow),
   odds: {
     draws,
     exact: complete,
+    ...(minutes && pull ? { minutes: both(minutes), pull: both(pull) } : {}),
     verdicts: verdicts.map(({ name, chance, low, high }) => ({
       choice: name,
       chance: exact(chance),
@@ -266,9 +271,11 @@ export function planFile(plan: Plan, questions: Questions | null): object {
       coatKept: round(questions ? questions.home.coatKept : verdict.coatKept.high),
       handOverMinutes: verdict.handOverMinutes > 0 ? round(verdict.handOverMinutes) : null,
       range:
-        ends(verdict.minutes) || ends(verdict.pull)
-          ? { minutes: ends(verdict.minutes), pull: ends(verdict.pull) }
-          : null,
+        questions?.drawn?.minutes && questions.drawn.pull
+          ? { minutes: both(questions.drawn.minutes), pull: both(questions.drawn.pull) }
+          : ends(verdict.minutes) || ends(verdict.pull)
+            ? { minutes: ends(verdict.minutes), pull: ends(verdict.pull) }
+            : null,
       otherwise: verdict.otherwise,
       reasons: verdict.reasons.map((reason) =>
         present({ code: reasonCode(reason), text: reasonText(reason), region: reason.region, side: reason.side }),

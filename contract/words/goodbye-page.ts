@@ -195,6 +195,7 @@ export function goodbyePage(given: GoodbyeGiven, house: House): GoodbyePage {
     places: bench ? placesOf(bench) : [],
     minutes: {
       planned: work.reduce((sum, { plannedMin }) => sum + plannedMin, 0),
+      whole: plan.groom?.minutes ?? null,
       taken: timed.length > 0 ? timed.reduce((sum, status) => sum + minutesTaken(status)!, 0) : null,
     },
     skipped: (bench?.steps ?? [])
@@ -343,15 +344,22 @@ function didText({ assessment, plan, bench, cut }: GoodbyeGiven, outlineMm: read
 
 const PARTS = ['body', 'legs', 'head', 'ears', 'tail'] as const
 
-/** Mean length of each part of the coat, mm, weighted by area. */
-export function partLengths(outlineMm: readonly number[], coatType: CoatType): LengthsMm {
-  const mean = (part: string): number => {
-    const places = REGION_SIDES.filter(({ region }) => coatPartOf(region, coatType) === part)
-    const area = places.reduce((sum, { share }) => sum + share, 0)
-    return area > 0 ? places.reduce((sum, { index, share }) => sum + share * outlineMm[index]!, 0) / area : 0
-  }
-  return Object.fromEntries(PARTS.map((part) => [part, Math.round(mean(part) * 10) / 10])) as unknown as LengthsMm
-}
+/** The length that most of each part of the coat has, mm: what a groomer means by it, whatever is clipped clean in it. */
+export const partLengths = (outlineMm: readonly number[], coatType: CoatType): LengthsMm =>
+  Object.fromEntries(
+    PARTS.map((part) => {
+      const places = REGION_SIDES.filter(({ region }) => coatPartOf(region, coatType) === part)
+      return [
+        part,
+        Math.round(
+          mostOf(
+            places.map(({ index }) => index),
+            outlineMm,
+          ) * 10,
+        ) / 10,
+      ]
+    }),
+  ) as unknown as LengthsMm
 
 /** "nick, left ear, 3 mm" */
 const incidentText = ({

@@ -1,4 +1,5 @@
 export * from './around.ts'
+export * from './assumed.ts'
 export * from './bath.ts'
 export * from './bench.ts'
 export * from './consent.ts'

@@ -120,11 +120,23 @@ export function weigh(assessment: Assessment, house: House, make: OptionMaker = 
   return { choice, stopping, unknownShare, low, high }
 }
 
-/** The verdict's name alone: the same that `planGroom` gives, for asking about many dogs that might be. */
-export function verdictOf(assessment: Assessment, house: House, make: OptionMaker = PLAIN): VerdictName {
-  if (groomStops(assessment).length > 0) return 'refer'
-  return weigh(plansMirrored(assessment) ? mirrorSheet(assessment) : assessment, house, make).choice
+export interface Weight {
+  readonly choice: VerdictName
+  /** Of the best way; null where the groom stops or no way fits one visit. */
+  readonly minutes: number | null
+  readonly pull: number | null
 }
+
+/** The verdict's name with what it takes: the same that `planGroom` gives, for asking about many dogs that might be. */
+export function weightOf(assessment: Assessment, house: House, make: OptionMaker = PLAIN): Weight {
+  if (groomStops(assessment).length > 0) return { choice: 'refer', minutes: null, pull: null }
+  const { choice, low } = weigh(plansMirrored(assessment) ? mirrorSheet(assessment) : assessment, house, make)
+  return { choice, minutes: low.best?.minutes ?? null, pull: low.best?.pull ?? null }
+}
+
+/** The name alone. */
+export const verdictOf = (assessment: Assessment, house: House, make: OptionMaker = PLAIN): VerdictName =>
+  weightOf(assessment, house, make).choice
 
 /**
  * Remembers options by the scores of a region-side, for many sheets of one dog on one day: only what the sheet changes

@@ -3,7 +3,8 @@ import { mirrorIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { VERDICT_IDS, type VerdictName } from '../plan/names.ts'
-import { rememberingMaker, verdictOf } from '../plan/weigh.ts'
+import type { Range } from '../plan/plan-shape.ts'
+import { rememberingMaker, type Weight, weightOf } from '../plan/weigh.ts'
 import { SCORES, type Score } from '../scores/scales.ts'
 import type { Sheet, SideScores } from '../scores/sheet.ts'
 
@@ -81,9 +82,31 @@ export interface Odds {
   readonly verdicts: readonly Chance[]
   /** What settles most first. */
   readonly looks: readonly NextLook[]
+  /** Coat work from the 5th to the 95th of a hundred such dogs; null where everything was looked at, or none fits a visit. */
+  readonly minutes: Range | null
+  readonly pull: Range | null
 }
 
-const NOTHING_UNKNOWN: Odds = { draws: 0, exact: true, verdicts: [], looks: [] }
+const NOTHING_UNKNOWN: Odds = { draws: 0, exact: true, verdicts: [], looks: [], minutes: null, pull: null }
+
+/** Of what was found, these shares lie below the low and above the high end. */
+const LOW_SHARE = 0.05
+const HIGH_SHARE = 0.95
+
+/** From the 5th to the 95th of a hundred, each as likely as its weight. */
+function spread(values: readonly (readonly [value: number, weight: number])[]): Range | null {
+  const sorted = values.toSorted((a, b) => a[0] - b[0])
+  const whole = sorted.reduce((sum, [, weight]) => sum + weight, 0)
+  const at = (share: number): number => {
+    let below = 0
+    for (const [value, weight] of sorted) {
+      below += weight
+      if (below >= share * whole - 1e-12) return value
+    }
+    return sorted.at(-1)![0]
+  }
+  return sorted.length === 0 ? null : { low: at(LOW_SHARE), high: at(HIGH_SHARE) }
+}
 /** Up to so many cases are counted one by one. */
 const COUNTED = 1000
 const CELLS = 25
@@ -142,6 +165,8 @@ class Tally {
   readonly #verdicts = new Float64Array(VERDICT_IDS.length)
   /** Two halves, so that what is learnt on one is judged on the other. [half][place][cell][verdict] */
   readonly #cells: readonly [Float64Array, Float64Array]
+  readonly #minutes: [number, number][] = []
+  readonly #pull: [number, number][] = []
   #weight = 0
   draws = 0
 
@@ -151,8 +176,12 @@ class Tally {
     this.#cells = [new Float64Array(size), new Float64Array(size)]
   }
 
-  add(verdict: VerdictName, cells: Uint8Array, weight: number): void {
-    const v = VERDICT_IDS.indexOf(verdict)
+  add({ choice, minutes, pull }: Weight, cells: Uint8Array, weight: number): void {
+    const v = VERDICT_IDS.indexOf(choice)
+    if (minutes !== null && pull !== null) {
+      this.#minutes.push([minutes, weight])
+      this.#pull.push([pull, weight])
+    }
     const half = this.#cells[this.draws % 2]!
     this.#verdicts[v]! += weight
     this.#weight += weight
@@ -171,7 +200,7 @@ class Tally {
     const looks = this.places
       .map((index, p) => ({ index, settles: Math.max(0, this.#likeliestKnowing(p, exact, shares) - most) }))
       .sort((a, b) => b.settles - a.settles || a.index - b.index)
-    return { draws: this.draws, exact, verdicts, looks }
+    return { draws: this.draws, exact, verdicts, looks, minutes: spread(this.#minutes), pull: spread(this.#pull) }
   }
 
   /**
@@ -248,7 +277,7 @@ export function* oddsOf(assessment: Assessment, house: House, draws: number, ran
       const scores = filled[index]!
       if (scores.skin === null && scores.findings.length === 0) filled[index] = { ...scores, skin: 0 }
     }
-    tally.add(verdictOf({ ...assessment, sheet: filled }, house, make), cells, weight)
+    tally.add(weightOf({ ...assessment, sheet: filled }, house, make), cells, weight)
   }
   if (5 ** priors.length <= COUNTED) {
     for (const { guess, chance } of everyCase(priors)) count(guess, chance)

@@ -5,7 +5,7 @@ import { anAssessment, cleanSheet, NINE, onRegions } from '../../test/fixtures/d
 import { REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { planGroom } from '../plan/plan.ts'
-import { rememberingMaker, verdictOf } from '../plan/weigh.ts'
+import { rememberingMaker, verdictOf, weightOf } from '../plan/weigh.ts'
 import { SCORES, type Score } from '../scores/scales.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import { flipsOf, flipTrials, withFlip } from './flips.ts'
@@ -110,7 +110,14 @@ describe('what would flip the verdict', () => {
 
 describe('the odds over places nobody looked at', () => {
   test('say so where nothing is unknown', () => {
-    expect(lastOdds(matted, DEFAULT_HOUSE, 2000, seeded(1))).toEqual({ draws: 0, exact: true, verdicts: [], looks: [] })
+    expect(lastOdds(matted, DEFAULT_HOUSE, 2000, seeded(1))).toEqual({
+      draws: 0,
+      exact: true,
+      verdicts: [],
+      looks: [],
+      minutes: null,
+      pull: null,
+    })
   })
 
   test('start from priors that follow what is around: one up in friction places, triangular', () => {
@@ -128,6 +135,31 @@ describe('the odds over places nobody looked at', () => {
       expect(Math.abs(peak - mode)).toBeLessThanOrEqual(0.6)
       for (let s = 1; s <= 4; s++) expect(chance[s]! >= chance[s - 1]!).toBe(s <= peak)
     }
+  })
+
+  test('the range of the figures holds nine in ten of the dogs drawn, and is not its two ends', () => {
+    const places = REGION_SIDES.filter(({ region }) => ['back', 'side', 'belly', 'tail'].includes(region))
+    const sheet = unlooked(
+      matted.sheet,
+      places.map(({ index }) => index),
+    )
+    const odds = lastOdds({ ...matted, sheet }, DEFAULT_HOUSE, 600, seeded(4))
+    const random = seeded(9)
+    const priors = priorsOf(sheet, DEFAULT_HOUSE)
+    const draw = (chance: readonly number[]): Score => {
+      const u = random()
+      const at = chance.findIndex((_, i) => u < chance.slice(0, i + 1).reduce((a, b) => a + b, 0))
+      return (at < 0 ? 4 : at) as Score
+    }
+    const drawn = Array.from({ length: 400 }, () => {
+      const filled = sheet.map((scores) => ({ ...scores, skin: scores.skin ?? (0 as Score) }))
+      for (const { index, scale, chance } of priors) filled[index] = { ...filled[index]!, [scale]: draw(chance) }
+      return weightOf({ ...matted, sheet: filled }, DEFAULT_HOUSE).minutes
+    }).filter((minutes) => minutes !== null)
+    const { low, high } = odds.minutes!
+    const inside = drawn.filter((minutes) => minutes >= low && minutes <= high).length / drawn.length
+    expect(inside).toBeGreaterThan(0.85)
+    expect(inside).toBeLessThan(0.96)
   })
 
   /** Every case, one by one, without anything of the odds' own machinery. */

@@ -539,7 +539,7 @@ describe('lives, search and pace', () => {
     for (const { summary } of done) {
       expect(summary!.minutes.taken).toBeGreaterThan(20)
       expect(summary!.after.mat).toBeLessThanOrEqual(summary!.before.mat!)
-      expect(summary!.lengthMm.body).toBeCloseTo(15.6, 0)
+      expect(summary!.lengthMm.body).toBe(16)
     }
     expect(dog.own.visits).toBe(done.length - 1)
     expect(dog.home!.outlineMm).toHaveLength(39)
@@ -565,10 +565,10 @@ describe('lives, search and pace', () => {
     const paces = await send<PersonPace[]>('GET', '/pace')
     const of = (id: string) => paces.find(({ person }) => person.id === id)!
     const brush = (id: string) => of(id).paces.find(({ treatment }) => treatment === 'brush')!
-    // Noor works at the house's rates, Ebba takes about a fifth more.
+    // Noor works at the house's rates, Ebba takes about a fifth more; what is learnt is drawn towards the house's.
     expect(brush(NOOR).pace).toBeGreaterThan(0.9)
     expect(brush(NOOR).pace).toBeLessThan(1.1)
-    expect(brush(EBBA).pace).toBeGreaterThan(1.12)
+    expect(brush(EBBA).pace).toBeGreaterThan(1.1)
     expect(brush(EBBA).pace).toBeLessThan(1.3)
     const { visits, errorHouse, errorPace } = of(EBBA).heldBack!
     expect(visits).toBeGreaterThan(20)
@@ -614,7 +614,7 @@ describe('lives, search and pace', () => {
       personId: null,
       asLastTime: true,
     })
-    expect(visit.arrival.wishes.targetMm!.body).toBeCloseTo(15.6, 0)
+    expect(visit.arrival.wishes.targetMm!.body).toBe(16)
     expect(visit.past[0]).toBeDefined()
     expect(restEveryOf(assessmentOf(assembleFile(visit.arrival, 'arrival', [])), DEFAULT_HOUSE)).toBeGreaterThan(0)
   })

@@ -101,7 +101,7 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
   )
   if (page.work.length > 0) {
     paper.heading('Minutes')
-    const { planned, taken } = page.minutes
+    const { planned, taken, whole } = page.minutes
     table(
       paper,
       ['Work', 'Planned', 'Taken', 'Steps done'],
@@ -115,6 +115,7 @@ export async function groomerSheet(page: GoodbyePage): Promise<Buffer> {
             `${done} of ${steps}`,
           ]),
         ['All', minutesText(planned), taken === null ? '' : minutesText(taken), ''],
+        ...(whole === null ? [] : [['With the waits in the tub', minutesText(whole), '', '']]),
       ],
       11,
     )

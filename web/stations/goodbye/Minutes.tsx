@@ -18,7 +18,10 @@ export const Minutes = ({ page: { work, minutes, places } }: { page: GoodbyePage
             planned,
             taken,
           })),
-        { key: 'all', label: 'All', ...minutes },
+        { key: 'all', label: 'All', planned: minutes.planned, taken: minutes.taken },
+        ...(minutes.whole === null
+          ? []
+          : [{ key: 'whole', label: 'With the waits in the tub', planned: minutes.whole, taken: null }]),
       ]}
       keyOf={({ key }) => key}
       rowClass={({ key }) => (key === 'all' ? 'font-semibold' : undefined)}

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
-import type { GoesHome, Plan, Treatment } from '../../../core/index.ts'
+import type { GoesHome, Odds, Plan, Treatment } from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Opens } from '../../parts/Opens.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -8,8 +8,21 @@ import { Table } from '../../parts/Table.tsx'
 const one = (value: number): string => value.toFixed(1)
 
 /** Minutes, pull against what the dog can give, coat kept: each opens to what it was made of. */
-export function Figures({ plan, home }: { plan: Plan; home: GoesHome }): ReactNode {
-  const { verdict } = plan
+export function Figures({
+  plan,
+  home,
+  drawn,
+}: {
+  plan: Plan
+  home: GoesHome
+  /** Nine of ten dogs as this one might be, where it was not wholly looked at; null while they are drawn. */
+  drawn: Pick<Odds, 'minutes' | 'pull'> | null
+}): ReactNode {
+  const verdict = {
+    ...plan.verdict,
+    minutes: drawn?.minutes ?? plan.verdict.minutes,
+    pull: drawn?.pull ?? plan.verdict.pull,
+  }
   return (
     <div className="grid grid-cols-3 gap-3">
       <Opens title="Minutes of coat work" className="rounded-2xl bg-paper p-3.5" body={<MinutesBody plan={plan} />}>

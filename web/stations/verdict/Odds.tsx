@@ -1,18 +1,15 @@
 import { Hand } from 'lucide-react'
 import { type ReactNode, useMemo } from 'react'
 import { Link } from 'react-router'
-import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { inTen, nextLookText, VERDICT_LABEL } from '../../../contract/words/index.ts'
-import { type House, type Odds, REGION_SIDES } from '../../../core/index.ts'
+import { type Odds, REGION_SIDES } from '../../../core/index.ts'
 import { ButtonLink } from '../../parts/Button.tsx'
-import { useOdds } from '../../workers/use-questions.ts'
 
 const MOST_LOOKS = 3
 const WORTH = 0.01
 
 /** How sure the verdict is while places were not looked at, and which look would settle most. */
-export function OddsPanel({ file, house }: { file: AssessmentFile; house: House }): ReactNode {
-  const { answer, share } = useOdds(file, house)
+export function OddsPanel({ answer, share }: { answer: Odds | null; share: number }): ReactNode {
   if (!answer)
     return (
       <p className="text-ink-2" role="status">

@@ -38,9 +38,8 @@ import { Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { AskTab } from './ask/AskTab.tsx'
 import { type AsIf, looksOfWay } from './ask/as-if.ts'
-import { Figures } from './Figures.tsx'
 import { PlaceActions, UnderWay, WhatChanged } from './Groom.tsx'
-import { OddsPanel } from './Odds.tsx'
+import { HowSure } from './HowSure.tsx'
 import { OwnerTab } from './OwnerTab.tsx'
 import { PlaceDetail } from './PlaceDetail.tsx'
 import { SecondInvite } from './SecondInvite.tsx'
@@ -225,9 +224,13 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   {plan.groom && !underWay && choice !== 'look-first' && (
                     <WholeGroom groom={plan.groom} startsAt={visit.startsAt} />
                   )}
-                  <Figures plan={plan} home={home} />
-                  <SplitVisits plan={plan} onLight={setLit} />
-                  {choice !== 'refer' && <OddsPanel file={file} house={house} />}
+                  <HowSure
+                    file={file}
+                    house={house}
+                    plan={plan}
+                    home={home}
+                    between={<SplitVisits plan={plan} onLight={setLit} />}
+                  />
                   <Reasons plan={plan} />
                   <SecondInvite visit={visit} />
                   <p className="text-sm text-ink-2">
