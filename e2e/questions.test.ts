@@ -132,7 +132,7 @@ describe('arguing with the verdict', () => {
     await expect.poll(() => drawn(page)).toBe(before)
     // One style only has a curve of its own.
     const best = await text(page, '[data-testid=at-budget]')
-    await page.click('[role=radio]::-p-text(Keep)')
+    await page.$$eval('[role=tabpanel] [role=radio]', (radios) => (radios.at(-1) as HTMLElement).click())
     await expect.poll(() => text(page, '[data-testid=at-budget]')).not.toBe(best)
     await page.close()
   })

@@ -145,6 +145,7 @@ export const NO_BATH_TEXT: Record<NoBath, string> = {
   'spot-on-recent': 'A spot-on within the last two days: no bath, unless its label says otherwise.',
   'groom-stopped': 'The groom stops before the bath: vet first.',
   'skin-broken': 'Broken skin: no bath there without a vet’s word.',
+  'mats-stay': 'Mats stay here until the next visit: kept dry, because water tightens them.',
   'vet-first': 'For the vet to see first: no bath there.',
   'surgery-not-cleared': 'A surgery site the vet has not cleared: kept dry.',
   'told-to-leave': 'To be left alone: kept dry.',

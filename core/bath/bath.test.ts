@@ -780,3 +780,37 @@ describe('whatever the dog and the shelf', () => {
     expect(codes.size).toBe(21)
   })
 })
+
+// Common practice: water tightens a mat, so what is not worked out today is not wetted today.
+test('mats that stay for another visit are kept dry, and where most of them stay nothing is bathed', () => {
+  const felted = anAssessment({
+    dog: { weightKg: 28, temperament: 'anxious', health: ['senior'] },
+    wishes: { keepLength: 3 },
+    sheet: cleanSheet().map((side) => ({ ...side, mat: 4 as const, extent: 1 })),
+  })
+  const plan = planGroom(felted, DEFAULT_HOUSE)
+  expect(plan.verdict.choice).toBe('split-visits')
+  expect(planBath(felted, plan, DEFAULT_HOUSE, USUAL_SHELF)).toMatchObject({
+    noBath: 'mats-stay',
+    steps: [],
+    minutes: 0,
+  })
+  const few = {
+    ...plan,
+    split: {
+      visits: [
+        {
+          ...plan.split!.visits[0]!,
+          parts: plan.regions.filter(({ region }) => region !== 'belly').map(({ index }) => ({ index, part: 1 })),
+        },
+      ],
+      left: [],
+    },
+  }
+  const bath = planBath(felted, few, DEFAULT_HOUSE, USUAL_SHELF)
+  expect(bath.noBath).toBeNull()
+  expect(bath.keptDry.map(({ index, why }) => [REGION_SIDES[index]!.region, why])).toContainEqual([
+    'belly',
+    'mats-stay',
+  ])
+})

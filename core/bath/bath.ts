@@ -102,6 +102,8 @@ export function planBath(
   if (dog.daysSinceSpotOn !== null && dog.daysSinceSpotOn <= house['bath.spot-on']) return dry('spot-on-recent', waterC)
   const bathed = tub.wants.filter(({ noBath }) => noBath === null)
   if (bathed.length === 0) return dry(tub.wants[0]!.noBath ?? 'skin-broken', waterC)
+  const stays = shareOf(indexesOf(tub.wants.filter(({ noBath }) => noBath === 'mats-stay')))
+  if (stays > house['bath.stays']) return dry('mats-stay', waterC)
   const all = indexesOf(bathed)
   const impacted = bathed.filter((side) => side.impacted)
   const cycles = cyclesOf(impacted, assessment)

@@ -4,6 +4,7 @@ import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, scarAt, vetProductUnnamed } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
+import { todaysPart } from '../groom/today.ts'
 import type { House } from '../numbers/estimates.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan } from '../plan/plan-shape.ts'
@@ -23,6 +24,7 @@ export const NO_BATH = [
   'surgery-not-cleared',
   'told-to-leave',
   'ear-canal',
+  'mats-stay',
 ] as const
 export type NoBath = (typeof NO_BATH)[number]
 
@@ -206,8 +208,11 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
   )
   const masked =
     shareOf(REGION_SIDES.filter(({ index }) => staysLong[index]).map(({ index }) => index)) > house['bath.dirty']
+  const partOf = todaysPart(plan)
   return REGION_SIDES.map(({ index, region }): SideWants => {
     const scores = sheet[index]!
+    // Water tightens what is not worked out today.
+    const stays = (scores.mat ?? 0) >= 2 && partOf(index) < 1
     const skin = bathSkin(scores)
     const prescribed =
       dog.prescribed !== null && (dog.prescribed.regions === 'all' || dog.prescribed.regions.includes(region))
@@ -216,7 +221,7 @@ export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[
     const packed = plan.regions[index]!.treatment === 'blow-out' && (scores.mat ?? 0) >= 3
     // Cut before the bath: nothing is left to work conditioner into.
     const clipped = plan.regions[index]!.treatment === 'clip' && plan.regions[index]!.option.when === 'before-bath'
-    const noBath = noBathOf(scores, region, skin, assessment)
+    const noBath = noBathOf(scores, region, skin, assessment) ?? (stays ? 'mats-stay' : null)
     const { passes, reason } = passesOf(scores, packed, prescribed, assessment)
     const washes = washesOf(scores, region, undercoat, skin, prescribed, assessment, house)
     // The first wash cleans, the second cares; where one is enough it is the one that cleans.

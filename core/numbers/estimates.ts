@@ -315,6 +315,7 @@ export const ESTIMATES = {
   'bath.mask': trade(40, 'mm', 'Coat longer than this, that stays so, is worth a mask'),
   'bath.flea-mild': trade(5, 'min', 'A mild wash is left on so long where no flea product may go on'),
   'bath.along-hair': trade(40, 'mm', 'Coat longer than this is washed along the hair, not in circles'),
+  'bath.stays': est(0.5, 'share', 'Coat whose mats stay for another visit, from which nothing is bathed today'),
   'bath.dirty': est(0.25, 'share', 'Places are as dirty as the worst that this share of them is'),
   'bath.face-ml': est(30, 'ml', 'Face'),
   'bath.leave-in': est(40, 'ml/m2', 'Leave-in spray'),
