@@ -12,6 +12,7 @@ import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
 
+const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
 const KeySheet = lazy(async () => ({ default: (await import('./KeySheet.tsx')).KeySheet }))
@@ -39,7 +40,7 @@ function PersonOnDuty(): ReactNode {
     <label className="flex items-center gap-2 text-ink-2">
       <span className="max-2xl:sr-only">At this screen</span>
       <select
-        className="field w-auto py-1"
+        className="field w-auto max-w-44 py-1 max-sm:max-w-28"
         value={known ? (person ?? '') : ''}
         onChange={(event) => setPersonOnDuty(event.target.value || null)}
       >
@@ -127,29 +128,32 @@ export function Shell(): ReactNode {
             <span className="sr-only">, the day</span>
           </span>
         </Link>
-        <span className="grow" />
+        <span className="grow max-sm:hidden" />
         <Suspense fallback={null}>
           <SearchBox />
         </Suspense>
         <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
         <PersonOnDuty />
         {FRAME.map(({ path, label }) => (
-          <ButtonLink key={path} to={path} kind="quiet" tight className="max-md:hidden">
+          <ButtonLink key={path} to={path} kind="quiet" tight className="max-xl:hidden">
             {label}
           </ButtonLink>
         ))}
         <Button
           kind="quiet"
           tight
-          className="max-sm:hidden"
+          className="max-xl:hidden"
           onClick={toggleTheme}
           aria-label={theme === 'light' ? 'Dim the screen' : 'Light screen'}
         >
           {theme === 'light' ? <Moon size={20} /> : <Sun size={20} />}
         </Button>
-        <Button kind="quiet" tight className="max-sm:hidden" onClick={() => setKeysOpen(true)} aria-label="Keys">
+        <Button kind="quiet" tight className="max-xl:hidden" onClick={() => setKeysOpen(true)} aria-label="Keys">
           <Keyboard size={20} />
         </Button>
+        <Suspense fallback={<span className="size-11 xl:hidden" />}>
+          <Menu pages={FRAME} theme={theme} onTheme={toggleTheme} onKeys={() => setKeysOpen(true)} />
+        </Suspense>
       </header>
       <FromThisDevice />
       <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>

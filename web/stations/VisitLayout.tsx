@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
 import { type ReactNode, useMemo } from 'react'
-import { NavLink, Outlet, useOutletContext, useParams } from 'react-router'
+import { NavLink, Outlet, useLocation, useOutletContext, useParams } from 'react-router'
 import { progressWith } from '../../contract/api/bench.ts'
 import type { Station, Visit } from '../../contract/api/visits.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
@@ -23,12 +23,17 @@ const order = (station: Station): number => RAIL.findIndex(({ at }) => at.includ
 /** The rail: the dog's way through the salon, where it is, what is done, what is next. */
 function Rail({ visit }: { visit: Visit }): ReactNode {
   const reached = order(visit.station)
+  const { pathname } = useLocation()
+  const shown = RAIL.findIndex((stop) => pathname.endsWith(`/${endOf(stop)}`))
+  const here = shown < 0 ? reached : shown
   return (
     <nav aria-label={`${visit.arrival.dog.name ?? 'The dog'}'s way`} className="min-w-0 grow overflow-x-auto">
       <ol className="flex items-center">
         {RAIL.map((stop, i) => {
           const { label } = stop
           const done = i < reached
+          // Where there is no room for all of them: this one and its neighbours, and where the dog is.
+          const near = Math.abs(i - here) <= 1 || i === reached
           const dot = (
             <span
               className={clsx(
@@ -41,7 +46,7 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
             </span>
           )
           return (
-            <li key={label} className="flex items-center">
+            <li key={label} className={clsx('flex items-center', !near && 'max-md:hidden')}>
               {i > 0 && (
                 <span className={clsx('h-0.5 w-2.5 max-[1100px]:w-1 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />
               )}
@@ -55,7 +60,7 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
                 }
               >
                 {dot}
-                {label}
+                <span className={i === here ? undefined : near ? 'max-md:sr-only' : 'max-xl:sr-only'}>{label}</span>
                 {done && <span className="sr-only">done</span>}
               </NavLink>
             </li>
@@ -79,9 +84,9 @@ export function VisitLayout(): ReactNode {
   if (here && salon.data)
     return (
       <>
-        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-[1100px]:gap-3">
+        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-[1100px]:gap-3 max-sm:px-4">
           <p className="shrink-0">
-            <span className="font-display text-2xl font-semibold">{here.arrival.dog.name}</span>
+            <span className="font-display text-2xl font-semibold max-md:text-lg">{here.arrival.dog.name}</span>
             <span className="ml-3 text-ink-2 max-2xl:hidden">{here.client.name}</span>
           </p>
           <Rail visit={here} />
@@ -96,7 +101,7 @@ export function VisitLayout(): ReactNode {
               })
             }
           >
-            <Timer size={18} /> Bench
+            <Timer size={18} /> <span className="max-sm:sr-only">Bench</span>
           </NavLink>
           <ButtonLink kind="quiet" tight className="shrink-0 max-md:hidden" to={`/dogs/${here.dogId}`}>
             Its life

@@ -124,10 +124,10 @@ interface DayProps {
 
 function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCard[] }): ReactNode {
   return (
-    <div className="min-w-0 overflow-x-auto px-6 pb-8">
-      <div className="min-w-[1060px]">
+    <div className="min-w-0 px-6 pb-8 max-sm:px-4">
+      <div>
         <div
-          className="sticky top-0 z-10 grid grid-cols-[320px_1fr_150px] border-b border-line bg-paper py-2"
+          className="sticky top-0 z-10 grid grid-cols-[300px_1fr_140px] border-b border-line bg-paper py-2 max-xl:grid-cols-[230px_1fr_130px] max-lg:hidden"
           aria-hidden="true"
         >
           <span />
@@ -165,14 +165,19 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   // Beside the dog: before it or, once it is far along, behind it.
   const late = reached >= RAIL.length / 2
   const path = `/visits/${visit.id}/${endOf(RAIL[reached]!)}`
+  const said = visit.plan
+    ? `${VERDICT_LABEL[visit.plan.choice as VerdictName]}${stops ? '' : `, ${rangeText(visit.plan.minutes, minutesText)} min`}`
+    : station === 'look'
+      ? `${visit.scored} of ${REGION_SIDES.length} looked at`
+      : null
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
-      className="grid min-h-[76px] grid-cols-[320px_1fr_150px] items-center border-b border-line"
+      className="grid min-h-[76px] grid-cols-[300px_1fr_140px] items-center border-b border-line max-xl:grid-cols-[230px_1fr_130px] max-lg:grid-cols-[minmax(0,1fr)_auto] max-lg:gap-x-3 max-lg:py-2"
       data-dog={arrival.dog.name}
     >
-      <div className="flex items-center gap-3">
-        <span className="figure w-14 shrink-0 text-lg font-semibold">
+      <div className="flex min-w-0 items-center gap-3">
+        <span className="figure w-14 shrink-0 text-lg font-semibold max-sm:w-12">
           {new Date(visit.startsAt).toLocaleTimeString(undefined, {
             hour: '2-digit',
             minute: '2-digit',
@@ -193,9 +198,13 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           <span className="block truncate text-ink-2">
             {arrival.dog.weightKg} kg, {breed}
           </span>
+          <span className="hidden leading-tight max-lg:block">
+            <span className="font-medium">{RAIL[reached]!.label}</span>
+            {said && <span className={stops ? 'font-semibold text-alarm' : 'text-ink-2'}>, {said}</span>}
+          </span>
         </span>
       </div>
-      <div className="relative grid h-full grid-cols-7 items-center">
+      <div className="relative grid h-full grid-cols-7 items-center max-lg:hidden">
         <span className="absolute inset-x-[7.14%] top-1/2 h-px bg-line" aria-hidden="true" />
         <span
           className="absolute left-[7.14%] top-1/2 h-0.5 bg-ink-2"
@@ -221,17 +230,12 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
             )}
             style={{ gridColumn: late ? `1 / span ${reached}` : `${reached + 2} / -1`, gridRow: 1 }}
           >
-            <span className="relative bg-paper px-1.5 py-0.5">
-              {VERDICT_LABEL[visit.plan.choice as VerdictName]}
-              {!stops && `, ${rangeText(visit.plan.minutes, minutesText)} min`}
-            </span>
+            <span className="relative bg-paper px-1.5 py-0.5">{said}</span>
           </span>
         )}
         {!visit.plan && station === 'look' && (
           <span className="px-2 text-ink-2" style={{ gridColumn: `${reached + 2} / -1`, gridRow: 1 }}>
-            <span className="relative bg-paper px-1.5 py-0.5">
-              {visit.scored} of {REGION_SIDES.length} looked at
-            </span>
+            <span className="relative bg-paper px-1.5 py-0.5">{said}</span>
           </span>
         )}
       </div>

@@ -98,7 +98,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           Happened before: {incidents.join('; ')}.
         </p>
       )}
-      <div className="grid gap-6 lg:grid-cols-2">
+      <div className="grid gap-6 [&>*]:min-w-0 lg:grid-cols-2">
         <section className="card p-5" aria-label="The coat over the visits">
           <h2 className="mb-2 text-xl">The coat over the visits</h2>
           <LifeChart visits={dog.visits} ahead={ahead} />

@@ -30,51 +30,54 @@ export function Regrowth({
   return (
     <section aria-label="Growing back" data-testid="regrowth">
       <h3 className="mb-1 mt-3 text-lg">Growing back</h3>
-      <Table
-        rows={PART_NAMES.map(([part, label]) => {
-          const full = Math.max(dog.lengthMm[part], left[part])
-          const text = wanted[part] ?? String(Math.round(full))
-          const mm = numberOf(text)
-          const fair = mm > 0 && mm <= 600
-          return {
-            part,
-            label,
-            full,
-            text,
-            fair,
-            weeks: fair ? weeksToLength(left[part], mm, full, dog.coatType, house) : 0,
-          }
-        })}
-        keyOf={({ part }) => part}
-        columns={[
-          { head: 'Coat', names: true, cell: ({ label }) => label },
-          { head: 'Went home', figures: true, cell: ({ part }) => `${mmText(left[part])} mm` },
-          {
-            head: 'About now',
-            figures: true,
-            cell: ({ part, full }) => `${mmText(lengthAfter(left[part], full, since, dog.coatType, house))} mm`,
-          },
-          {
-            head: 'Wanted, mm',
-            className: 'pl-4',
-            cell: ({ part, label, text, fair }) => (
-              <input
-                className="field w-20 py-1 text-right"
-                inputMode="decimal"
-                aria-label={`${label}, wanted length in mm`}
-                aria-invalid={!fair}
-                value={text}
-                onChange={(event) => setWanted({ ...wanted, [part]: event.target.value })}
-              />
-            ),
-          },
-          {
-            head: 'Reached',
-            className: 'whitespace-nowrap',
-            cell: ({ fair, weeks }) => (fair ? reachedText(weeks, day) : <span className="text-alarm">1 to 600</span>),
-          },
-        ]}
-      />
+      <div className="overflow-x-auto">
+        <Table
+          rows={PART_NAMES.map(([part, label]) => {
+            const full = Math.max(dog.lengthMm[part], left[part])
+            const text = wanted[part] ?? String(Math.round(full))
+            const mm = numberOf(text)
+            const fair = mm > 0 && mm <= 600
+            return {
+              part,
+              label,
+              full,
+              text,
+              fair,
+              weeks: fair ? weeksToLength(left[part], mm, full, dog.coatType, house) : 0,
+            }
+          })}
+          keyOf={({ part }) => part}
+          columns={[
+            { head: 'Coat', names: true, cell: ({ label }) => label },
+            { head: 'Went home', figures: true, cell: ({ part }) => `${mmText(left[part])} mm` },
+            {
+              head: 'About now',
+              figures: true,
+              cell: ({ part, full }) => `${mmText(lengthAfter(left[part], full, since, dog.coatType, house))} mm`,
+            },
+            {
+              head: 'Wanted, mm',
+              className: 'pl-4',
+              cell: ({ part, label, text, fair }) => (
+                <input
+                  className="field w-20 py-1 text-right"
+                  inputMode="decimal"
+                  aria-label={`${label}, wanted length in mm`}
+                  aria-invalid={!fair}
+                  value={text}
+                  onChange={(event) => setWanted({ ...wanted, [part]: event.target.value })}
+                />
+              ),
+            },
+            {
+              head: 'Reached',
+              className: 'whitespace-nowrap',
+              cell: ({ fair, weeks }) =>
+                fair ? reachedText(weeks, day) : <span className="text-alarm">1 to 600</span>,
+            },
+          ]}
+        />
+      </div>
       {dog.coatType === 'double' && (
         <p className="text-ink-2">A shaved double coat may take longer, come back otherwise, or not at all.</p>
       )}

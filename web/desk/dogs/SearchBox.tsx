@@ -32,7 +32,7 @@ export function SearchBox(): ReactNode {
       />
     )
   return (
-    <div className="relative w-52 max-md:hidden">
+    <div className="relative w-52 min-w-0 max-sm:w-auto max-sm:grow">
       <Search size={18} className="pointer-events-none absolute left-3 top-3.5 text-ink-2" aria-hidden="true" />
       <input
         className="field py-1 pl-9"

@@ -52,7 +52,7 @@ export function PrepScreen(): ReactNode {
         {bathed.length} dogs to bathe, about {(minutes / 60).toFixed(1)} hours at tub and dryer.
       </p>
       <Warnings prep={prep.data} shelf={shelf.data} salon={salon} />
-      <div className="grid gap-7 lg:grid-cols-[1.35fr_1fr]">
+      <div className="grid gap-7 [&>*]:min-w-0 lg:grid-cols-[1.35fr_1fr]">
         <section>
           <h2 className="mb-2 text-xl">Mix today</h2>
           {bottles.length === 0 ? (
@@ -165,6 +165,7 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
         .
       </p>
       <Table
+        className="max-sm:text-sm"
         testId="noise"
         rows={prep.noise}
         keyOf={({ personId }) => personId ?? 'nobody'}

@@ -61,7 +61,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
       ) : (
         <>
           <Table
-            className="mt-2"
+            className="mt-2 max-sm:text-sm"
             rows={paces}
             keyOf={({ treatment }) => treatment}
             columns={[

@@ -21,6 +21,8 @@ export function Price({
   const shown = draft.price ?? page.price.total
   const [text, setText] = useState((shown / HUNDRED).toFixed(2))
   const keep = (): void => {
+    // Passing through changes nothing: only what was typed is kept.
+    if (text === (shown / HUNDRED).toFixed(2)) return
     const value = Number(text.replace(',', '.'))
     if (!(value >= 0 && value <= 100_000)) {
       toast.error(`Price: got "${text}", expected an amount from 0 to 100000`)

@@ -166,6 +166,8 @@ interface Others {
 
 const LAYER_KEYS: Readonly<Record<string, Scale>> = { m: 'mat', u: 'undercoat', c: 'condition', s: 'skin' }
 
+const STEPS: ReadonlySet<string> = new Set(['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp'])
+
 /** The keys of the sweep. They rest while a dialog is open or somebody types. */
 export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): void {
   useEffect(function listen() {
@@ -210,7 +212,8 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
           : commands[key]
       if (!command) return
       event.preventDefault()
-      command()
+      // A key held down is one touch; only going from place to place goes on.
+      if (!event.repeat || STEPS.has(event.key)) command()
     }
     addEventListener('keydown', onKey)
     return () => removeEventListener('keydown', onKey)

@@ -265,14 +265,20 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
             </Tabs.Content>
           ))}
         </Tabs.Root>
-        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
+        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:flex-wrap max-md:px-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
           <Button onClick={() => void navigate('../look')}>
             <ArrowLeft size={18} /> Look again
           </Button>
-          <span className="grow text-right text-sm text-ink-2" role="status">
+          <span className="grow text-right text-sm text-ink-2 max-md:grow-0" role="status">
             {status}
           </span>
-          <Button kind="main" disabled={!mayTake || accept.isPending || opening} onClick={take} data-testid="take">
+          <Button
+            kind="main"
+            className="max-md:grow"
+            disabled={!mayTake || accept.isPending || opening}
+            onClick={take}
+            data-testid="take"
+          >
             {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
             {needs.length > 0 && mayTake
               ? 'Ask the owner first'
