@@ -1,6 +1,7 @@
 import { FACE } from '../body/places.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { asksFor, nailsAreDone } from '../dog/extras.ts'
+import { asksFor } from '../dog/extras.ts'
+import { nailsAreDone } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import { type Job, pack, type Window } from './overlap.ts'

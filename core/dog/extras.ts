@@ -1,6 +1,5 @@
 import { FEET } from '../body/places.ts'
 import { REGION_IDS, type RegionId } from '../body/regions.ts'
-import type { Dog, Tolerance, Wishes } from './dog.ts'
 
 /** What an owner may ask for beside the style. Each binds the steps it belongs to, is read there and ticked at the goodbye. */
 export const EXTRA_IDS = [
@@ -17,7 +16,11 @@ export const EXTRA_IDS = [
 ] as const
 export type ExtraId = (typeof EXTRA_IDS)[number]
 
-export const asksFor = ({ extras }: Pick<Wishes, 'extras'>, id: ExtraId): boolean => extras.includes(id)
+interface Asked {
+  readonly extras: readonly ExtraId[]
+}
+
+export const asksFor = ({ extras }: Asked, id: ExtraId): boolean => extras.includes(id)
 
 /** Nobody can ask for both. */
 export const OPPOSITE_EXTRAS = [
@@ -39,7 +42,7 @@ const GROWS: Readonly<Partial<Record<RegionId, ExtraId>>> = {
 }
 
 /** The owner lets the hair of this place grow: it is not cut for looks, and every hair of it counts. */
-export function letsGrow(region: RegionId, wishes: Pick<Wishes, 'extras'>): boolean {
+export function letsGrow(region: RegionId, wishes: Asked): boolean {
   const id = GROWS[region]
   return id !== undefined && asksFor(wishes, id)
 }
@@ -62,8 +65,3 @@ export const EXTRA_PLACES: Readonly<Record<ExtraId, ReadonlySet<RegionId> | null
   'no-dryer-on-head': HEAD,
   'no-perfume': null,
 }
-
-const REFUSED: Tolerance = 'none'
-/** Nails are done where the dog takes it and the owner wants it. */
-export const nailsAreDone = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =>
-  dog.nailTolerance !== REFUSED && !asksFor(wishes, 'no-feet')

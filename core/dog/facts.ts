@@ -2,6 +2,7 @@ import { findBreed } from '../coat/breeds.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { SideScores } from '../scores/sheet.ts'
 import type { Dog, HealthFlag, Room, Wishes } from './dog.ts'
+import { asksFor } from './extras.ts'
 
 /*
  * Every yes or no about a dog, once. A station that needs one asks here, so that what one of them knows no other has
@@ -75,6 +76,10 @@ export const isFrightened = ({ temperament }: Dog): boolean => temperament === '
 /** Whether air may be blown through its coat in the tub. */
 export const mayBlast = (dog: Dog): boolean =>
   dog.dryerTolerance !== 'none' && !isFrightened(dog) && !flagged(dog, 'heart', 'breathing')
+
+/** Nails are done where the dog takes it and the owner wants it. */
+export const nailsAreDone = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =>
+  dog.nailTolerance !== 'none' && !asksFor(wishes, 'no-feet')
 
 /** Legs that will not carry it through a long groom. */
 export const standsBriefly = ({ dog, room }: { dog: Dog; room: Room }, house: House): boolean =>

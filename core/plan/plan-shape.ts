@@ -1,7 +1,7 @@
 import type { Rebook } from '../aftercare/rebook.ts'
 import type { RegionId, Side } from '../body/regions.ts'
 import type { Indices } from '../scores/indices.ts'
-import type { Treatment } from '../tools/treatments.ts'
+import type { Tool, Treatment } from '../tools/treatments.ts'
 import type { Step } from './budgets.ts'
 import type { Refusal } from './codes.ts'
 import type { Style, VerdictName } from './names.ts'
@@ -9,7 +9,6 @@ import type { Option } from './options.ts'
 import type { Reason } from './reasons.ts'
 import type { Stop } from './stops.ts'
 import type { StyleClosed } from './styles.ts'
-import type { Trial } from './trial.ts'
 import type { SplitPlan } from './visits.ts'
 
 export interface Range {
@@ -129,6 +128,16 @@ export interface GroomTotal {
   }
 }
 
+/** One mat worked before anything is decided, because two ways are close and one kind of mat parts them. */
+export interface MatTrial {
+  readonly index: number
+  readonly tool: Tool | null
+  readonly minutes: number
+  /** The way where the mat comes out with that tool, and where it does not. */
+  readonly ifItComes: VerdictName
+  readonly ifNot: VerdictName
+}
+
 export interface Plan {
   readonly model: string
   readonly indices: Indices
@@ -138,7 +147,7 @@ export interface Plan {
   /** Of today's visit; null where the groom stops, and in plans of a model before 2. */
   readonly groom: GroomTotal | null
   /** One mat to try before the way is decided; null where it is clear. */
-  readonly trial: Trial | null
+  readonly trial: MatTrial | null
   /** Present only where one visit cannot do it. */
   readonly split: SplitPlan | null
   /** Share of the surface not looked at, 0 to 1. */

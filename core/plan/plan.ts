@@ -14,13 +14,13 @@ import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
 import type { Style } from './names.ts'
 import { nameOf } from './naming.ts'
 import { leaveOption, type Option } from './options.ts'
-import type { Afterwards, Alternative, Plan, Range, RegionPlan } from './plan-shape.ts'
+import type { Afterwards, Alternative, MatTrial, Plan, Range, RegionPlan } from './plan-shape.ts'
 import { isSaid, reasonsFor } from './reasons.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
-import { type Trial, trialOf } from './trial.ts'
+import { trialOf } from './trial.ts'
 import { type SplitPlan, splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
 
@@ -195,7 +195,7 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
   }
 }
 
-const tryFirst = ({ index, tool, minutes, ifItComes, ifNot }: Trial): Stop => {
+const tryFirst = ({ index, tool, minutes, ifItComes, ifNot }: MatTrial): Stop => {
   const { region, side } = REGION_SIDES[index]!
   return {
     code: 'try-one-mat',

@@ -1,20 +1,10 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Tool, Treatment } from '../tools/treatments.ts'
-import type { VerdictName } from './names.ts'
+import type { Treatment } from '../tools/treatments.ts'
 import { nameOf } from './naming.ts'
+import type { MatTrial } from './plan-shape.ts'
 import type { StyleResult } from './styles.ts'
 import type { WeighedEnd } from './weigh.ts'
-
-/** One mat worked before anything is decided, because two ways are close and one kind of mat parts them. */
-export interface Trial {
-  readonly index: number
-  readonly tool: Tool | null
-  readonly minutes: number
-  /** The way where the mat comes out with that tool, and where it does not. */
-  readonly ifItComes: VerdictName
-  readonly ifNot: VerdictName
-}
 
 /** What brings a mat out and keeps its hair. */
 const WORKS_OUT: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out'])
@@ -23,7 +13,7 @@ const WORKS_OUT: ReadonlySet<Treatment> = new Set(['brush', 'demat', 'blow-out']
  * The mat to try first; null where one way is clearly the better, where mats of several kinds part the two, or where
  * neither works them out.
  */
-export function trialOf({ results, states, ctx }: WeighedEnd, house: House): Trial | null {
+export function trialOf({ results, states, ctx }: WeighedEnd, house: House): MatTrial | null {
   const open = results
     .filter(({ closed, feasible }) => closed === null && feasible)
     .toSorted((a, b) => a.objective - b.objective)
