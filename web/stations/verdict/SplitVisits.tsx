@@ -58,8 +58,8 @@ export function SplitVisits({
         })}
       </ol>
       <p className="text-ink-2">
-        Hygiene and tender places first, then what hides skin or hurts as it is, then the rest. Days between:{' '}
-        <HouseNumber id="visits.days" />.
+        Hygiene and what hurts first, then the trunk, the legs with the feet, the head; both sides of a place together.
+        Mats that stay are kept dry. Days between: <HouseNumber id="visits.days" />.
       </p>
       {split.left.length > 0 && (
         <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3 text-alarm">
