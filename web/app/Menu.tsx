@@ -7,7 +7,7 @@ import { buttonClass } from '../parts/Button.tsx'
 const ITEM =
   'flex min-h-11 items-center gap-3 rounded-lg px-3 text-lg outline-none data-[highlighted]:bg-accent-soft cursor-pointer'
 
-/** Where the frame is too narrow for its words: the same, behind one button. */
+/** Where the frame is too narrow for its words: the same, behind one button. It is fetched by the first touch, and open. */
 export function Menu({
   pages,
   theme,
@@ -20,7 +20,7 @@ export function Menu({
   onKeys: () => void
 }): ReactNode {
   return (
-    <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger
         className={buttonClass({ kind: 'quiet', tight: true, className: 'xl:hidden' })}
         aria-label="Menu"

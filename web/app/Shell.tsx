@@ -1,5 +1,5 @@
 import { useIsFetching } from '@tanstack/react-query'
-import { Keyboard, Moon, Sun } from 'lucide-react'
+import { Keyboard, Menu as MenuIcon, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
@@ -71,6 +71,12 @@ function useShown(): boolean {
   return shown
 }
 
+const MenuButton = ({ onClick }: { onClick?: () => void }): ReactNode => (
+  <Button kind="quiet" tight className="xl:hidden" aria-label="Menu" aria-haspopup="menu" onClick={onClick}>
+    <MenuIcon size={22} />
+  </Button>
+)
+
 /** The house is one word here, and has pages of its own. */
 const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === '/house').map(({ path, label }) => ({
   path,
@@ -82,6 +88,7 @@ export function Shell(): ReactNode {
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
+  const [menuAsked, setMenuAsked] = useState(false)
   const shown = useShown()
   const { pathname } = useLocation()
 
@@ -151,9 +158,13 @@ export function Shell(): ReactNode {
         <Button kind="quiet" tight className="max-xl:hidden" onClick={() => setKeysOpen(true)} aria-label="Keys">
           <Keyboard size={20} />
         </Button>
-        <Suspense fallback={<span className="size-11 xl:hidden" />}>
-          <Menu pages={FRAME} theme={theme} onTheme={toggleTheme} onKeys={() => setKeysOpen(true)} />
-        </Suspense>
+        {menuAsked ? (
+          <Suspense fallback={<MenuButton />}>
+            <Menu pages={FRAME} theme={theme} onTheme={toggleTheme} onKeys={() => setKeysOpen(true)} />
+          </Suspense>
+        ) : (
+          <MenuButton onClick={() => setMenuAsked(true)} />
+        )}
       </header>
       <FromThisDevice />
       <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
