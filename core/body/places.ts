@@ -23,6 +23,8 @@ export const FACE_EDGE = places('eyes', 'muzzle')
 export const EARS = places('ear-outer', 'ear-inner', 'behind-ear')
 /** The ear itself. */
 export const EAR_LEATHER = places('ear-outer', 'ear-inner')
+/** Everything of the head that a dryer reaches. */
+export const HEAD = places('muzzle', 'eyes', 'crown', 'cheek', 'ear-outer', 'ear-inner', 'behind-ear')
 /** Where hair felts by rubbing, not by undercoat that will not come out. */
 export const FRICTION = places('ear-outer', 'ear-inner', 'behind-ear', 'armpit', 'belly', 'groin', 'sanitary')
 /** Where a feathered coat carries its fringe on the trunk. */

@@ -1,5 +1,5 @@
-import { FEET } from '../body/places.ts'
-import { REGION_IDS, type RegionId } from '../body/regions.ts'
+import { EAR_LEATHER, FEET, HEAD } from '../body/places.ts'
+import type { RegionId } from '../body/regions.ts'
 
 /** What an owner may ask for beside the style. Each binds the steps it belongs to, is read there and ticked at the goodbye. */
 export const EXTRA_IDS = [
@@ -34,29 +34,11 @@ export const withoutOpposites = (extras: readonly ExtraId[]): ExtraId[] =>
     OPPOSITE_EXTRAS.every(([a, b]) => (id !== a && id !== b) || !extras.slice(i + 1).includes(id === a ? b : a)),
   )
 
-const GROWS: Readonly<Partial<Record<RegionId, ExtraId>>> = {
-  'ear-outer': 'ears-grow',
-  'ear-inner': 'ears-grow',
-  tail: 'tail-grow',
-  muzzle: 'keep-beard',
-}
-
-/** The owner lets the hair of this place grow: it is not cut for looks, and every hair of it counts. */
-export function letsGrow(region: RegionId, wishes: Asked): boolean {
-  const id = GROWS[region]
-  return id !== undefined && asksFor(wishes, id)
-}
-
-/** Everything of the head that a dryer reaches. */
-export const HEAD: ReadonlySet<RegionId> = new Set(
-  REGION_IDS.filter((id) => ['muzzle', 'eyes', 'crown', 'cheek', 'ear-outer', 'ear-inner', 'behind-ear'].includes(id)),
-)
-
 /** Places that an extra is about; null where it is about the whole dog. */
 export const EXTRA_PLACES: Readonly<Record<ExtraId, ReadonlySet<RegionId> | null>> = {
   'lashes-stay': new Set(['eyes']),
   'lashes-off': new Set(['eyes']),
-  'ears-grow': new Set(['ear-outer', 'ear-inner']),
+  'ears-grow': EAR_LEATHER,
   'tail-grow': new Set(['tail']),
   'keep-beard': new Set(['muzzle']),
   'no-feet': FEET,
@@ -65,3 +47,9 @@ export const EXTRA_PLACES: Readonly<Record<ExtraId, ReadonlySet<RegionId> | null
   'no-dryer-on-head': HEAD,
   'no-perfume': null,
 }
+
+const GROWS = ['ears-grow', 'tail-grow', 'keep-beard'] as const satisfies readonly ExtraId[]
+
+/** The owner lets the hair of this place grow: it is not cut for looks, and every hair of it counts. */
+export const letsGrow = (region: RegionId, wishes: Asked): boolean =>
+  GROWS.some((id) => asksFor(wishes, id) && EXTRA_PLACES[id]?.has(region))

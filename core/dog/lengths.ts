@@ -2,7 +2,7 @@ import type { RegionId } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
-import type { Assessment, StyleWish } from './dog.ts'
+import type { Assessment } from './dog.ts'
 import { letsGrow } from './extras.ts'
 
 /** Coat length of a region as the dog stands there, mm. */
@@ -27,9 +27,6 @@ const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
   fuller: (bodyMm) => headStep(headStep(bodyMm)),
 }
 
-/** The styles that take a coat to a length nobody named; a trim without one is a tidy of the outline. */
-const USUAL_LENGTH: ReadonlySet<StyleWish> = new Set(['short', 'puppy'])
-
 /** A trim for which no body length was named: the outline is tidied by shears, and no clipper goes over the coat. */
 export const isTidy = ({ wishes: { style, targetMm } }: Pick<Assessment, 'wishes'>): boolean =>
   style === 'trim' && targetMm.body === undefined
@@ -48,10 +45,9 @@ export function wishedMm(
   const said = wishes.targetMm[part]
   if (said !== undefined) return said
   if (letsGrow(region, wishes)) return null
-  const { style } = wishes
-  const bodyMm =
-    wishes.targetMm.body ?? (USUAL_LENGTH.has(style) ? house[`target.${style as 'short' | 'puppy'}`] : null)
-  if (bodyMm === null || (style !== 'trim' && !USUAL_LENGTH.has(style))) return null
+  const { style, targetMm } = wishes
+  if ((style !== 'trim' && style !== 'short' && style !== 'puppy') || isTidy({ wishes })) return null
+  const bodyMm = targetMm.body ?? house[`target.${style}`]
   if (part === 'body' || part === 'legs') return bodyMm
   if (part === 'head') return HEAD[schools.head](bodyMm)
   return null

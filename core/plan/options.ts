@@ -1,6 +1,7 @@
 import {
   FACE_EDGE,
   FRICTION,
+  HEAD,
   HYGIENE,
   isPaw,
   JACKET,
@@ -11,7 +12,7 @@ import {
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { CARDED_COATS } from '../coat/coat-types.ts'
 import type { DoneWork } from '../dog/dog.ts'
-import { asksFor, HEAD, letsGrow } from '../dog/extras.ts'
+import { asksFor, letsGrow } from '../dog/extras.ts'
 import { rollsOnly, scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
