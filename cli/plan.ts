@@ -61,11 +61,16 @@ export function plan([path, ...more]: readonly string[]): object {
     const stops = made.verdict.choice === 'refer'
     const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
     const bath = stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf)
+    const odds = ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null
     return planFile(made, {
       frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
       flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
-      drawn: made.unknownShare > 0 && !stops ? lastOdds(assessment, DEFAULT_HOUSE, RANGE_DRAWS, seeded(SEED)) : null,
-      odds: ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null,
+      // The range is read off the same dogs as the odds where those are asked for.
+      drawn:
+        made.unknownShare > 0 && !stops
+          ? (odds ?? lastOdds(assessment, DEFAULT_HOUSE, RANGE_DRAWS, seeded(SEED)))
+          : null,
+      odds,
       bath,
       deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
       // What is not bathed is not dried.

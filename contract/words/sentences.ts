@@ -15,7 +15,16 @@ import type {
   Style,
 } from '../../core/index.ts'
 import { minutesText, mmText, pullText } from './figures.ts'
-import { capital, FINDING_ADVICE, FINDING_LABEL, placeName, STYLE_LABEL, toolName, VERDICT_LABEL } from './labels.ts'
+import {
+  capital,
+  FINDING_ADVICE,
+  FINDING_LABEL,
+  placeName,
+  REGION_LABEL,
+  STYLE_LABEL,
+  toolName,
+  VERDICT_LABEL,
+} from './labels.ts'
 
 /*
  * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
@@ -47,6 +56,21 @@ const MOST_NAMED = 4
 export function listed(names: readonly string[], most = MOST_NAMED): string {
   const shown = names.length > most ? [...names.slice(0, most), `${names.length - most} more`] : names
   return shown.length < 2 ? (shown[0] ?? '') : `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`
+}
+
+/** Places whose names say where they are by themselves. */
+const SAYS_WHERE: ReadonlySet<RegionId> = new Set(['behind-ear', 'ear-inner'])
+
+/** "at the armpit and tail, and behind the ear": places once each, the first `most` of them, then how many more. */
+export function atPlaces(regions: Iterable<RegionId>, most = MOST_NAMED): string {
+  const all = [...new Set(regions)]
+  const shown = all.slice(0, most)
+  const at = shown.filter((region) => !SAYS_WHERE.has(region)).map((region) => REGION_LABEL[region])
+  const own = shown.filter((region) => SAYS_WHERE.has(region)).map((region) => REGION_LABEL[region])
+  const more = all.length > most ? [`${all.length - most} more`] : []
+  if (at.length === 0) return listed([...own, ...more.map((rest) => `at ${rest}`)], Number.POSITIVE_INFINITY)
+  if (own.length === 0) return `at the ${listed([...at, ...more], Number.POSITIVE_INFINITY)}`
+  return `at the ${listed(at)}, ${more.length > 0 ? `${own.join(', ')} and at ${more[0]}` : `and ${listed(own)}`}`
 }
 
 const LEAVE: Record<LeaveReason, (where: string) => string> = {

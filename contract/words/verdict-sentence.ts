@@ -1,14 +1,13 @@
 import type { CoatPart, GoesHome, Plan, Treatment } from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
-import { REGION_LABEL } from './labels.ts'
-import { listed } from './sentences.ts'
+import { atPlaces, listed } from './sentences.ts'
 
 const MOST = 3
 
-/** The places of a treatment as a groomer lists them: pairs named once, at most three, then "and n more". */
-const places = (plan: Plan, treatment: Treatment): string =>
-  listed(
-    [...new Set(plan.regions.filter((r) => r.treatment === treatment).map(({ region }) => REGION_LABEL[region]))],
+/** Where a treatment goes, as a groomer says it: pairs named once, at most three, then "and n more"; empty for nowhere. */
+const at = (plan: Plan, treatment: Treatment): string =>
+  atPlaces(
+    plan.regions.filter((place) => place.treatment === treatment).map(({ region }) => region),
     MOST,
   )
 
@@ -48,8 +47,8 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
   // The whole groom is what anybody waits for; under way only what is left of the coat work is told.
   const time =
     plan.groom && !toGo ? `${minutesText(plan.groom.minutes)} minutes in all` : `${work} minutes of coat work${toGo}`
-  const cut = places(plan, 'clip-out')
-  const cutClause = cut ? `, mats cut out at the ${cut}` : ''
+  const cut = at(plan, 'clip-out')
+  const cutClause = cut ? `, mats cut out ${cut}` : ''
   switch (verdict.choice) {
     case 'refer':
       return `${name} is not groomed today: a vet has to see this first.`
@@ -66,7 +65,7 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
     case 'short-all-over':
       return `${name} comes down short all over${lengthClause(plan)}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'keep-places':
-      return `${name} keeps its coat; the ${places(plan, 'clip')} come short${lengthClause(plan)}${cutClause}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+      return `${name} keeps its coat, but comes short${lengthClause(plan)} ${at(plan, 'clip')}${cutClause}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-legs':
       return `${name}'s legs come down short${lengthClause(plan)}, the body is kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-body':
@@ -76,23 +75,24 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
         ? `${name}'s jacket is rolled by hand, no more this close to the show${endClause(home)}: ${time}.`
         : `${name}'s jacket is stripped by hand${endClause(home)}: ${time}.`
     case 'splice':
-      return `${name} keeps the outline; mats are cut out from beneath at the ${places(plan, 'splice')}${cutClause}${endClause(home)}: ${time}.`
+      return `${name} keeps the outline; mats are cut out from beneath ${at(plan, 'splice')}${cutClause}${endClause(home)}: ${time}.`
     case 'spot-work': {
-      const demat = places(plan, 'demat')
-      const splice = places(plan, 'splice')
+      const demat = at(plan, 'demat')
+      const splice = at(plan, 'splice')
+      const clipped = at(plan, 'clip')
       const parts = [
-        demat && `dematted at the ${demat}`,
-        splice && `spliced at the ${splice}`,
-        cut && `mats cut out at the ${cut}`,
-        places(plan, 'clip') && `clipped at the ${places(plan, 'clip')}`,
+        demat && `dematted ${demat}`,
+        splice && `spliced ${splice}`,
+        cut && `mats cut out ${cut}`,
+        clipped && `clipped ${clipped}`,
       ]
-      const out = places(plan, 'blow-out') ? 'blown out and brushed through' : 'brushed out'
+      const out = at(plan, 'blow-out') ? 'blown out and brushed through' : 'brushed out'
       return `${name} is ${out}, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`
     }
     case 'brush-out': {
-      const blown = places(plan, 'blow-out')
+      const blown = at(plan, 'blow-out')
       return blown
-        ? `${name} is blown out at the ${blown} and brushed through${endClause(home) || '; nothing is cut'}: ${time}.`
+        ? `${name} is blown out ${blown} and brushed through${endClause(home) || '; nothing is cut'}: ${time}.`
         : `${name} is brushed out to the skin${endClause(home) || '; nothing is cut'}: ${time}.`
     }
   }

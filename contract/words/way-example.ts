@@ -18,6 +18,7 @@ import {
 import type { AssessmentFile } from '../formats/assessment-file.ts'
 import { readAssessment } from '../formats/read-assessment.ts'
 import {
+  atPlaces,
   BATH_NOTE_TEXT,
   BATH_STEP_LABEL,
   CUT_NOTE_TEXT,
@@ -26,7 +27,6 @@ import {
   DESHED_TOOL_LABEL,
   dryingHowText,
   JOB_LABEL,
-  REGION_LABEL,
   stepPlaces,
   stepTitle,
   toolName,
@@ -95,7 +95,7 @@ function told(file: AssessmentFile, schools: Partial<Schools>, house: House): To
         ...step.notes.map((note) => CUT_NOTE_TEXT[note]),
         ...(step.kind === 'cut' && step.what !== 'coat' ? [`${stepTitle(step)} as step ${at + 1}.`] : []),
       ]),
-      ...(first === undefined ? [] : [`The cut begins at the ${REGION_LABEL[REGION_SIDES[first]!.region]}.`]),
+      ...(first === undefined ? [] : [`The cut begins ${atPlaces([REGION_SIDES[first]!.region])}.`]),
       ...(deshed
         ? [
             `Undercoat: ${tools.map((tool) => DESHED_TOOL_LABEL[tool]).join(', ')}.`,

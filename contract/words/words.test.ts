@@ -26,6 +26,12 @@ test('every code has its words', () => {
 test('places are named as a groomer says them', () => {
   expect(words.placeName('armpit', 'left')).toBe('left armpit')
   expect(words.placeName('behind-ear', 'right')).toBe('behind the right ear')
+  expect(words.atPlaces(['armpit', 'armpit', 'tail'])).toBe('at the armpit and tail')
+  expect(words.atPlaces(['behind-ear'])).toBe('behind the ear')
+  expect(words.atPlaces(['behind-ear', 'armpit', 'tail'])).toBe('at the armpit and tail, and behind the ear')
+  expect(words.atPlaces(['behind-ear', 'armpit', 'tail', 'groin', 'chest'], 3)).toBe(
+    'at the armpit and tail, behind the ear and at 2 more',
+  )
   expect(words.placeName('back', null)).toBe('back')
 })
 

@@ -33,6 +33,8 @@ export const FRINGE = places('belly', 'chest', 'breeches')
 export const FURNISHINGS = places('foreleg', 'hindleg', 'muzzle')
 /** Loose skin, thin edges, eyes: where a learner uses no bare blade. */
 export const NO_BARE_BLADE_FOR_LEARNERS = places('eyes', 'ear-outer', 'ear-inner', 'armpit', 'groin', 'tuck')
+/** Where a learner cuts no felt, with whatever tool. */
+export const FELT_FOR_OTHERS: ReadonlySet<RegionId> = new Set([...NO_BARE_BLADE_FOR_LEARNERS, 'behind-ear'])
 /** Where a full-width blade never goes: round-tipped or thinning shears do the work. Feet are so too. */
 export const SHEARS_ONLY = places('eyes', 'muzzle', 'cheek', 'front-paw', 'hind-paw')
 /** Small dryer or nozzle only. */

@@ -1,46 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, NINE, onRegions } from '../../test/fixtures/dogs.ts'
-import { aDogOf } from '../../test/fixtures/dogs-of-all-kinds.ts'
-import { USUAL_SHELF } from '../bath/products.ts'
+import { aDogOf, aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
-import { LEFT_OUT_IDS } from '../plan/plan-shape.ts'
-import { wholeGroom } from './steps.ts'
+import { goesHome } from './goes-home.ts'
 import { planWhole, totalOf, withReserves } from './whole.ts'
 
-const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0)
-
 describe('the whole groom', () => {
-  test('its parts are its steps, and add up to its total with the waits in the tub', () => {
-    for (let seed = 1; seed <= 200; seed++) {
-      const dog = aDogOf(seed, 180)
-      const plan = planWhole(dog, DEFAULT_HOUSE)
-      if (!plan.groom) continue
-      const steps = wholeGroom(withReserves(dog, DEFAULT_HOUSE), plan, DEFAULT_HOUSE, USUAL_SHELF)
-      const { minutes, hands, parts, over, standing } = plan.groom
-      expect(sum(Object.values(parts))).toBeCloseTo(minutes, 6)
-      expect(hands).toBeCloseTo(sum(steps.map((step) => step.minutes)), 6)
-      expect(minutes).toBeGreaterThanOrEqual(hands - 1e-9)
-      expect(standing).toBe(minutes)
-      expect(over).toBeCloseTo(Math.max(0, minutes - 180), 9)
-      expect(Number.isFinite(minutes)).toBe(true)
-    }
-  })
-  test('a plan that says nothing of its slot fits it by its own steps, and one that does not says by how much', () => {
-    let late = 0
-    for (let seed = 1; seed <= 200; seed++) {
-      const plan = planWhole(aDogOf(seed, 60 + (seed % 5) * 30), DEFAULT_HOUSE)
-      const said = plan.stops.find(({ code }) => code === 'slot-too-short')
-      const { choice } = plan.verdict
-      if (!plan.groom || choice === 'split-visits' || choice === 'look-first') continue
-      if (said) {
-        late++
-        expect(said.values).toEqual({ minutes: plan.groom.minutes, slot: plan.groom.slot, over: plan.groom.over })
-        expect(plan.groom.minutes).toBeGreaterThan(plan.groom.slot)
-      } else expect(plan.groom.minutes).toBeLessThan(plan.groom.slot + 1)
-    }
-    expect(late).toBeGreaterThan(20)
-  })
   test('the reserve is what bath, drying, cut and the rest take in that style', () => {
     for (let seed = 1; seed <= 60; seed++) {
       const plan = planWhole(aDogOf(seed, 400), DEFAULT_HOUSE)
@@ -84,32 +50,6 @@ describe('the whole groom', () => {
       { seed: 11, numRuns: 60 },
     )
   })
-  // Common practice: what can wait is left for another day before a dog is asked to stand too long, and said.
-  test('what can wait is left out in its order, only as far as it has to be, and no step of it is left', () => {
-    let leaves = 0
-    for (let seed = 1; seed <= 300; seed++) {
-      const dog = aDogOf(seed, 300)
-      const plan = planWhole(dog, DEFAULT_HOUSE)
-      if (!plan.groom) continue
-      const { leftOut, standing, cap } = plan.groom
-      if (standing > cap + 1)
-        expect(plan.stops.some(({ code }) => code === 'stands-long')).toBe(plan.verdict.choice !== 'look-first')
-      const order = leftOut.map(({ what }) => LEFT_OUT_IDS.indexOf(what))
-      expect(order).toEqual(order.toSorted((a, b) => a - b))
-      if (leftOut.length === 0) continue
-      leaves++
-      const saved = leftOut.at(-1)!.minutes
-      expect(standing + saved).toBeGreaterThan(cap)
-      const steps = wholeGroom(withReserves(dog, DEFAULT_HOUSE), plan, DEFAULT_HOUSE, USUAL_SHELF)
-      expect(sum(steps.map(({ minutes }) => minutes))).toBeCloseTo(plan.groom.hands, 6)
-      const out = new Set(leftOut.map(({ what }) => what))
-      if (out.has('nails')) expect(steps.some(({ kind }) => kind === 'nails')).toBe(false)
-      // What a cycle has opened gets its one wash then.
-      if (out.has('wash') && !steps.some(({ id }) => id.startsWith('bath:cycle')))
-        expect(steps.filter(({ id }) => id.startsWith('bath:wash-2'))).toEqual([])
-    }
-    expect(leaves).toBeGreaterThan(20)
-  })
   test('a heavy dog is lifted by two, one that bites is held by two at face, feet and nails', () => {
     const second = (dog: Parameters<typeof anAssessment>[0]) =>
       planWhole(anAssessment(dog), DEFAULT_HOUSE).groom!.second
@@ -123,5 +63,24 @@ describe('the whole groom', () => {
     const stopped = anAssessment({ sheet: onRegions(cleanSheet(), ['back'], { skin: 4 }) })
     expect(planWhole(stopped, DEFAULT_HOUSE).groom).toBeNull()
     expect(totalOf([], 90, 180)).toMatchObject({ minutes: 0, over: 0 })
+  })
+  test('another way is shown as it would go home if it were chosen', () => {
+    let compared = 0
+    for (let seed = 1; seed <= 80; seed++) {
+      const assessment = withReserves(aDogWithAll(seed), DEFAULT_HOUSE)
+      const plan = planWhole(assessment, DEFAULT_HOUSE)
+      for (const way of plan.verdict.alternatives) {
+        if (!way.feasible || way.visits > 1) continue
+        const chosen = planWhole(assessment, DEFAULT_HOUSE, way.style)
+        if (chosen.verdict.style !== way.style || chosen.groom!.leftOut.length > 0) continue
+        compared++
+        const home = goesHome(assessment, chosen, DEFAULT_HOUSE)
+        expect(way.coatKept, `${seed} ${way.style}`).toBeCloseTo(home.coatKept, 6)
+        expect(way.next.weeks, `${seed} ${way.style}`).toBe(home.next.weeks)
+        expect(way.outlineMm).toEqual(home.mm)
+        expect(way.minutes).toBeCloseTo(chosen.verdict.minutes.low, 6)
+      }
+    }
+    expect(compared).toBeGreaterThan(40)
   })
 })

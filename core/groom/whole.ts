@@ -5,9 +5,17 @@ import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { standingCap } from '../plan/budgets.ts'
 import type { Style } from '../plan/names.ts'
-import { planGroom } from '../plan/plan.ts'
-import { type GroomTotal, LEFT_OUT_IDS, type LeftOut, type Plan } from '../plan/plan-shape.ts'
+import { planWays } from '../plan/plan.ts'
+import {
+  type Afterwards,
+  type Alternative,
+  type GroomTotal,
+  LEFT_OUT_IDS,
+  type LeftOut,
+  type Plan,
+} from '../plan/plan-shape.ts'
 import { byUrgency, type Stop, wholeDog } from '../plan/stops.ts'
+import { type GoesHome, goesHome } from './goes-home.ts'
 import type { GroomStep, GroomStepKind } from './step.ts'
 import { groomMinutes, wholeGroom } from './steps.ts'
 
@@ -108,7 +116,8 @@ function leavingOut(assessment: Assessment, plan: Plan, house: House): Reckoned 
  * a price for minutes no other can weigh less, and that style's own is all that is needed.
  */
 export function withReserves(assessment: Assessment, house: House, wanted: Style | null = null): Assessment {
-  const guessed = planGroom({ ...assessment, reserves: null }, house, wanted)
+  const guess = planWays({ ...assessment, reserves: null }, house, wanted)
+  const guessed = guess.plan
   if (guessed.verdict.choice === 'refer') return { ...assessment, reserves: null }
   const whole = totalFor(assessment, guessed, house)
   const usual = reserveOf(whole)
@@ -131,8 +140,8 @@ export function withReserves(assessment: Assessment, house: House, wanted: Style
   if (!fits)
     for (const { style, closed, feasible, visits } of verdict.alternatives) {
       if (closed !== null || !feasible || visits > 1) continue
-      const other = planGroom({ ...assessment, reserves: { usual, least, byStyle: {} } }, house, style)
-      if (other.verdict.style === style) byStyle[style] = reserveOf(totalFor(assessment, other, house))
+      const other = guess.as(style)
+      if (other) byStyle[style] = reserveOf(totalFor(assessment, other, house))
     }
   return { ...assessment, reserves: { usual, least, byStyle } }
 }
@@ -161,7 +170,8 @@ function secondFor(steps: readonly GroomStep[], { dog }: Assessment, house: Hous
  */
 export function planWhole(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
   const reckoned = assessment.reserves ? assessment : withReserves(assessment, house, wanted)
-  const plan = planGroom(reckoned, house, wanted)
+  const ways = planWays(reckoned, house, wanted)
+  const { plan } = ways
   const { choice } = plan.verdict
   if (choice === 'refer') return plan
   const { steps, total } = leavingOut(reckoned, plan, house)
@@ -175,8 +185,26 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
     choice !== 'look-first' && standing + spentOf(assessment) >= cap + LEAST_OVER
       ? [wholeDog('stands-long', 'care', { standing, cap })]
       : []
-  return { ...plan, groom, stops: [...plan.stops, ...short, ...long].sort(byUrgency) }
+  const done = { ...plan, groom, stops: [...plan.stops, ...short, ...long].sort(byUrgency) }
+  const home = goesHome(reckoned, done, house)
+  const { after, alternatives } = plan.verdict
+  return {
+    ...done,
+    verdict: {
+      ...plan.verdict,
+      after: { ...after, ...asItGoesHome(home) },
+      alternatives: alternatives.map((way): Alternative => {
+        const other = ways.as(way.style)
+        if (!other) return way
+        const then = goesHome(reckoned, other, house)
+        return { ...way, ...asItGoesHome(then), coatKept: then.coatKept, outlineMm: then.mm }
+      }),
+    },
+  }
 }
+
+/** What a way comes to when its finishing cut is done too. */
+const asItGoesHome = ({ regrowWeeks, next }: GoesHome): Omit<Afterwards, 'losses'> => ({ regrowWeeks, next })
 
 /** A minute over is none. */
 const LEAST_OVER = 1

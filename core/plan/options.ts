@@ -1,5 +1,6 @@
 import {
   FACE_EDGE,
+  FELT_FOR_OTHERS,
   FRICTION,
   HEAD,
   HYGIENE,
@@ -248,7 +249,8 @@ function makeOption(
     around: kept.around,
     handOver:
       ctx.assessment.experience === 'learner' &&
-      ((state.mat >= 3 && (treatment === 'splice' || bareBlade)) ||
+      (bareBlade ||
+        (state.mat >= 3 && (treatment === 'splice' || (cut !== null && FELT_FOR_OTHERS.has(region)))) ||
         (state.mat === 4 && state.standoffMm < ctx.house['blade.tight']) ||
         (cut !== null && state.mat >= 2 && hasLump(state))),
     why,

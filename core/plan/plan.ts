@@ -22,7 +22,7 @@ import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
 import { trialOf } from './trial.ts'
 import { type SplitPlan, splitVisits } from './visits.ts'
-import { spreadOver, type WeighedEnd, weigh } from './weigh.ts'
+import { spreadOver, type WeighedEnd, type Weighing, weigh } from './weigh.ts'
 
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
 
@@ -31,10 +31,29 @@ const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Mat
  * Pure: the same assessment and house give the same plan, anywhere.
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
-export function planGroom(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
-  if (!plansMirrored(assessment)) return planOriented(assessment, house, wanted)
-  const mirrored = planOriented(mirrorSheet(assessment), house, wanted)
-  return mirrorPlan(mirrored)
+export const planGroom = (assessment: Assessment, house: House, wanted: Style | null = null): Plan =>
+  planWays(assessment, house, wanted).plan
+
+/** The verdict's plan, and from the same weighing the plan of any other way that was weighed beside it. */
+export interface Ways {
+  readonly plan: Plan
+  /** What is done at each place if it goes that way, whether or not it fits, without its alternatives; null where that way was not weighed. */
+  readonly as: (style: Style) => Plan | null
+}
+
+/** As `planGroom`, with the plans of the other ways to be had without weighing again. */
+export function planWays(assessment: Assessment, house: House, wanted: Style | null = null): Ways {
+  const mirrored = plansMirrored(assessment)
+  const oriented = mirrored ? mirrorSheet(assessment) : assessment
+  const turned = (plan: Plan): Plan => (mirrored ? mirrorPlan(plan) : plan)
+  const weighing = weigh(oriented, house)
+  return {
+    plan: turned(planOriented(oriented, weighing, house, wanted)),
+    as: (style) => {
+      const result = weighing.low.results.find((one) => one.style === style)
+      return result && weighing.stopping.length === 0 ? turned(planOriented(oriented, weighing, house, result)) : null
+    },
+  }
 }
 
 /** Styles in between are shown where they are open; that they are not is said with the short ones. */
@@ -61,17 +80,20 @@ const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
     ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
     : null
 
-function planOriented(assessment: Assessment, house: House, wanted: Style | null): Plan {
+/** @param way the way to go whatever weighs least, or a style that a person asked for, taken where it fits and is open */
+function planOriented(assessment: Assessment, weighing: Weighing, house: House, way: StyleResult | Style | null): Plan {
   const { dog, sheet } = assessment
+  const wanted = typeof way === 'string' ? way : null
+  const given = typeof way === 'string' ? null : way
   const give = pullBudget(dog, house)
   const indices = indicesOf(sheet, house)
-  const { choice: computed, stopping, unknownShare, low, high } = weigh(assessment, house)
+  const { choice: computed, stopping, unknownShare, low, high } = weighing
   // Only the dog splits a groom, never the clock: a visit is as long as the dog can stand and as much as it can give.
   const { table, pull: borne } = budgetsOf(assessment, 'keep', house)
   const spread = { minutes: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
-  const other = asked(low, wanted)
+  const other = given ?? asked(low, wanted)
   const chosen = other ?? low.best ?? spreadOver(low, spread)
-  const chosenHigh = high === low ? chosen : (asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
+  const chosenHigh = high === low ? chosen : (given ?? asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
   const budgets = budgetsOf(assessment, chosen.style, house)
   const time = minutesBudget(dog, assessment.slotMinutes, house, reserveFor(assessment, chosen.style))
   const choice = other && computed === low.name ? nameOf(other, low.ctx) : computed
@@ -117,15 +139,16 @@ function planOriented(assessment: Assessment, house: House, wanted: Style | null
     total(highPicks, (o) => o.pull),
   )
   const loss = total(picks, (o) => o.loss)
-  const alternatives = stopped
-    ? []
-    : low.results
-        .filter(
-          ({ style, closed }) =>
-            (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best),
-        )
-        .map((result) => alternativeOf(result, assessment, ctx, low.states))
-        .concat(keptOverVisits(low, spread, assessment))
+  const alternatives =
+    stopped || given
+      ? []
+      : low.results
+          .filter(
+            ({ style, closed }) =>
+              (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best),
+          )
+          .map((result) => alternativeOf(result, assessment, ctx, low.states))
+          .concat(keptOverVisits(low, spread, assessment))
   const unscoredStop: Stop[] =
     unknownShare <= 1e-9
       ? []

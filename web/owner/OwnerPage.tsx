@@ -293,7 +293,7 @@ function Answer({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode
                     <p className="font-medium">{way.title}</p>
                     <p className="text-ink-2">
                       {moneyText(way.price, page.currency)}, {minutesText(way.minutes)} min of coat work,{' '}
-                      {Math.round(way.coatKept)} % kept before the cut
+                      {Math.round(way.coatKept)} % of the coat kept
                       {way.regrowWeeks >= 0.5 && `, back in ${weeksText(way.regrowWeeks)}`}
                     </p>
                   </div>

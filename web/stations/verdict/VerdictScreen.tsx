@@ -243,6 +243,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
               {id === 'ways' && salon && (
                 <Ways
                   plan={plan}
+                  home={home}
                   drawn={drawn}
                   prices={salon.prices}
                   onChoose={

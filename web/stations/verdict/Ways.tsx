@@ -1,14 +1,13 @@
 import { Check } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import {
+  atPlaces,
   CLOSED_TEXT,
   capital,
-  listed,
   minutesText,
   moneyText,
   NEXT_TEXT,
   pullText,
-  REGION_LABEL,
   STYLE_LABEL,
   TREATMENT_LABEL,
   VERDICT_LABEL,
@@ -16,11 +15,13 @@ import {
 } from '../../../contract/words/index.ts'
 import {
   type Alternative,
+  type GoesHome,
   isSaid,
   type Plan,
   type PriceList,
   quoteOf,
   REGION_SIDES,
+  type RegionId,
   type Style,
   type Treatment,
 } from '../../../core/index.ts'
@@ -55,7 +56,7 @@ function noteOf(way: Alternative, { verdict }: Plan): string {
   return way.mismatch ? 'unlike lengths side by side' : 'fits, weighs less well'
 }
 
-function waysOf(plan: Plan, drawn: DogDrawn, prices: PriceList): Way[] {
+function waysOf(plan: Plan, home: GoesHome, drawn: DogDrawn, prices: PriceList): Way[] {
   const { verdict } = plan
   const priceOf = (minutes: number, visits = 1): number => quoteOf(drawn, minutes, prices, visits).total
   const inForce: Way[] =
@@ -70,12 +71,12 @@ function waysOf(plan: Plan, drawn: DogDrawn, prices: PriceList): Way[] {
             note: verdict.insteadOf ? 'chosen here' : 'the verdict',
             minutes: verdict.minutes.low,
             pull: verdict.pull.low,
-            coatKept: verdict.coatKept.high,
+            coatKept: home.coatKept,
             objective: verdict.objective.total,
             mismatch: verdict.objective.mismatch > 0,
             visits: 1,
             treatments: plan.regions.map(({ treatment }) => treatment),
-            outlineMm: plan.regions.map(({ option }) => option.outlineMm),
+            outlineMm: home.mm,
             inForce: true,
             open: false,
             price: priceOf(verdict.minutes.high),
@@ -99,17 +100,20 @@ const MOST_WAYS = 4
 /** The ways that were compared, side by side, each as the dog would look after it. */
 export function Ways({
   plan,
+  home,
   drawn,
   prices,
   onChoose,
 }: {
   plan: Plan
+  /** How it goes home by the way in force. */
+  home: GoesHome
   drawn: DogDrawn
   prices: PriceList
   /** null where nothing can be chosen now. */
   onChoose: ((style: Style, reason: string) => Promise<void>) | null
 }): ReactNode {
-  const ways = useMemo(() => waysOf(plan, drawn, prices), [plan, drawn, prices])
+  const ways = useMemo(() => waysOf(plan, home, drawn, prices), [plan, home, drawn, prices])
   const [choosing, setChoosing] = useState<Way | null>(null)
   if (plan.verdict.choice === 'refer') return <p>The groom stops; there is nothing to choose from.</p>
   if (ways.length < 2) return <p>There is one way only: {VERDICT_LABEL[plan.verdict.choice].toLowerCase()}.</p>
@@ -233,8 +237,7 @@ function WayCard({
             [
               ['coat work', `${minutesText(way.minutes)} min`],
               ['pull', pullText(way.pull)],
-              // Ways are weighed by their coat work; what the wish cuts afterwards is the same in all of them.
-              ['kept before the cut', `${Math.round(way.coatKept)} %`],
+              ['coat kept', `${Math.round(way.coatKept)} %`],
               ['price', moneyText(way.price, prices.currency)],
               ['outline back in', way.regrowWeeks < 0.5 ? 'stays' : weeksText(way.regrowWeeks)],
               ['next visit', `${way.next.weeks} weeks`],
@@ -262,14 +265,13 @@ const LEAST_LOST = 0.05
 
 /** Where coat goes, the most first, in words. */
 function lostWhere(losses: readonly number[]): string {
-  const byRegion = new Map<string, number>()
-  for (const { index, region } of REGION_SIDES)
-    byRegion.set(REGION_LABEL[region], (byRegion.get(REGION_LABEL[region]) ?? 0) + losses[index]!)
+  const byRegion = new Map<RegionId, number>()
+  for (const { index, region } of REGION_SIDES) byRegion.set(region, (byRegion.get(region) ?? 0) + losses[index]!)
   const lost = [...byRegion].filter(([, points]) => points > LEAST_LOST).sort((a, b) => b[1] - a[1])
   return lost.length === 0
     ? 'no coat is lost'
-    : `coat goes at the ${listed(
-        lost.map(([name]) => name),
+    : `coat goes ${atPlaces(
+        lost.map(([region]) => region),
         MOST_LOST,
       )}`
 }

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
-import { DEFAULT_HOUSE, type Plan, planGroom, quoteOf, STARTING_PRICES } from '../../../core/index.ts'
+import { DEFAULT_HOUSE, goesHome, type Plan, planGroom, quoteOf, STARTING_PRICES } from '../../../core/index.ts'
 import { anAssessment, cleanSheet, NINE, onRegions } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
@@ -14,7 +14,8 @@ const FELTED = onRegions(cleanSheet(), NINE, { mat: 2, extent: 1, standoffMm: 4 
 const MATTED: Changes = { dog: { weightKg: 28 }, wishes: { keepLength: 2 }, sheet: FELTED }
 const drawn = dogDrawn({ dog: { coatType: 'curly', weightKg: 28 } } as Parameters<typeof dogDrawn>[0])
 const ways = (plan: Plan, onChoose: Parameters<typeof Ways>[0]['onChoose'] = null): HTMLElement[] => {
-  draw(<Ways plan={plan} drawn={drawn} prices={STARTING_PRICES} onChoose={onChoose} />)
+  const home = goesHome(anAssessment(MATTED), plan, DEFAULT_HOUSE)
+  draw(<Ways plan={plan} home={home} drawn={drawn} prices={STARTING_PRICES} onChoose={onChoose} />)
   return screen.queryAllByRole('listitem')
 }
 
@@ -25,7 +26,7 @@ describe('the ways side by side', () => {
     expect(cards.length).toBe(Math.min(4, 1 + plan.verdict.alternatives.length))
     expect(cards[0]!.textContent).toContain('the verdict')
     for (const card of cards)
-      for (const word of ['coat work', 'pull', 'kept before the cut', 'price', 'next visit'])
+      for (const word of ['coat work', 'pull', 'coat kept', 'price', 'next visit'])
         expect(card.textContent).toContain(word)
     const keep = plan.verdict.alternatives.find(({ style }) => style === 'keep')!
     expect(keep.feasible).toBe(false)
