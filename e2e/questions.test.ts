@@ -6,6 +6,7 @@ import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { minutesText } from '../contract/words/index.ts'
 import { REGION_SIDES, type RegionId, type Side } from '../core/index.ts'
+import { readPdf } from '../test/harness/pdf.ts'
 import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
@@ -469,6 +470,9 @@ describe('one groom, one plan', () => {
     expect(await text(page, '[data-testid=minutes]')).toContain(
       `With the waits in the tub${minutesText(groom!.minutes)}`,
     )
+    const sheet = await fetch(`${salon.base}api/visits/${id}/sheets/groomer.pdf`)
+    const { text: printed } = await readPdf(new Uint8Array(await sheet.arrayBuffer()))
+    expect(printed).toContain(`With the waits in the tub ${minutesText(groom!.minutes)}`)
     await page.close()
   })
 })

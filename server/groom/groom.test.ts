@@ -20,7 +20,7 @@ import { DEFAULT_HOUSE, type GroomStep, REGION_SIDES, restEveryOf, wholeGroom } 
 import { demoId, loadDemo } from '../../demo/load.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
-import { readPdf } from '../sheets/reading.ts'
+import { readPdf } from '../../test/harness/pdf.ts'
 import { groomerSheet, ownerSheet } from '../sheets/sheets.ts'
 
 let server: TestServer

@@ -1,6 +1,6 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
-/** Pages and text of a PDF as another library reads them; for tests. */
+/** Pages and text of a PDF as another library than the one that writes them reads them. */
 export async function readPdf(bytes: Buffer | Uint8Array): Promise<{ pages: number; text: string; lowest: number }> {
   const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
   const page = await document.getPage(1)
