@@ -87,7 +87,7 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
         clipped && `clipped ${clipped}`,
       ]
       const out = at(plan, 'blow-out') ? 'blown out and brushed through' : 'brushed out'
-      return `${name} is ${out}, ${listed(parts.filter((part): part is string => Boolean(part)))}${endClause(home)}: ${time}.`
+      return `${name} is ${out}, ${parts.filter(Boolean).join(', ')}${endClause(home)}: ${time}.`
     }
     case 'brush-out': {
       const blown = at(plan, 'blow-out')

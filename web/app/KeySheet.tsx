@@ -1,8 +1,9 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { buttonClass } from '../parts/Button.tsx'
-import { EVERYWHERE, type KeyRow } from './keys.ts'
+import { Toggle } from '../parts/Toggle.tsx'
+import { EVERYWHERE, type KeyRow, setSingleKeys, singleKeysOn } from './keys.ts'
 import { screenAt } from './screens.ts'
 
 const Rows = ({ rows }: { rows: readonly KeyRow[] }): ReactNode => (
@@ -33,6 +34,7 @@ export function KeySheet({
   path: string
 }): ReactNode {
   const here = screenAt(path)?.keys ?? []
+  const [on, setOn] = useState(singleKeysOn)
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -48,6 +50,16 @@ export function KeySheet({
           {here.length > 0 && <Rows rows={here} />}
           <h3 className="mb-2 mt-5 text-ink-2">Everywhere</h3>
           <Rows rows={EVERYWHERE} />
+          <Toggle
+            className="mt-5"
+            pressed={!on}
+            onPressedChange={(off) => {
+              setSingleKeys(!off)
+              setOn(!off)
+            }}
+          >
+            Letters and digits do nothing on this device
+          </Toggle>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

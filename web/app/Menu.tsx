@@ -1,4 +1,5 @@
-import { Keyboard, Menu as MenuIcon, Moon, Sun } from 'lucide-react'
+import { clsx } from 'clsx'
+import { Keyboard, Menu as MenuIcon, Moon, Search, Sun } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -13,11 +14,14 @@ export function Menu({
   theme,
   onTheme,
   onKeys,
+  onFind,
 }: {
   pages: readonly { readonly path: string; readonly label: string }[]
   theme: 'light' | 'dim'
   onTheme: () => void
   onKeys: () => void
+  /** Where the frame has no room for the search. */
+  onFind: () => void
 }): ReactNode {
   return (
     <DropdownMenu.Root modal={false} defaultOpen>
@@ -33,6 +37,9 @@ export function Menu({
           sideOffset={6}
           className="z-50 min-w-56 rounded-2xl border border-line bg-sheet p-2 shadow-lg"
         >
+          <DropdownMenu.Item className={clsx(ITEM, 'sm:hidden')} onSelect={onFind}>
+            <Search size={20} /> Find a dog or an owner
+          </DropdownMenu.Item>
           {pages.map(({ path, label }) => (
             <DropdownMenu.Item key={path} asChild>
               <Link to={path} className={ITEM}>

@@ -1,4 +1,5 @@
 import { useIsFetching } from '@tanstack/react-query'
+import { clsx } from 'clsx'
 import { Keyboard, Menu as MenuIcon, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
@@ -7,6 +8,7 @@ import { useSalon } from '../device/use-salon.ts'
 import { Button, ButtonLink } from '../parts/Button.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { FromThisDevice } from './FromThisDevice.tsx'
+import { isForOthers } from './keys.ts'
 import { SCREENS, screenAt } from './screens.ts'
 import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
@@ -50,9 +52,6 @@ function PersonOnDuty(): ReactNode {
   )
 }
 
-export const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
-
 /** What no first screen needs comes once it is shown: clocks of other dogs, pictures on their way, short words. */
 const SOON_MS = 500
 function useShown(): boolean {
@@ -89,12 +88,16 @@ export function Shell(): ReactNode {
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
   const [menuAsked, setMenuAsked] = useState(false)
+  // Where there is no room for the box beside everything else it comes when it is asked for.
+  const [finding, setFinding] = useState(false)
   const shown = useShown()
   const { pathname } = useLocation()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it has done its part once another screen is there
+  useEffect(() => setFinding(false), [pathname])
 
   useEffect(function openKeySheet() {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key === '?' && !isTyping(event.target)) setKeysOpen(true)
+      if (event.key === '?' && !isForOthers(event)) setKeysOpen(true)
     }
     addEventListener('keydown', onKey)
     return () => removeEventListener('keydown', onKey)
@@ -127,18 +130,21 @@ export function Shell(): ReactNode {
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
         Skip to the work
       </a>
-      <header className="flex h-14 shrink-0 items-center gap-4 border-b border-line bg-sheet px-5 max-sm:gap-2 max-sm:px-3">
-        <Link to="/" className="flex items-center gap-3 rounded-lg text-accent">
+      <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-2 max-sm:px-3">
+        <Link to="/" className="flex min-h-14 shrink-0 items-center gap-3 rounded-lg text-accent">
           <Mark />
           <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">
             {salon?.name ?? 'Etude'}
             <span className="sr-only">, the day</span>
           </span>
         </Link>
-        <span className="grow max-sm:hidden" />
-        <Suspense fallback={null}>
-          <SearchBox />
-        </Suspense>
+        <span className={clsx('grow', finding && 'max-sm:hidden')} />
+        <div className={clsx('min-w-0', finding ? 'max-sm:grow' : 'max-sm:hidden')}>
+          <Suspense fallback={null}>
+            <SearchBox key={finding ? 'asked' : ''} asked={finding} />
+          </Suspense>
+        </div>
+        <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
         <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
         <PersonOnDuty />
         {FRAME.map(({ path, label }) => (
@@ -160,14 +166,19 @@ export function Shell(): ReactNode {
         </Button>
         {menuAsked ? (
           <Suspense fallback={<MenuButton />}>
-            <Menu pages={FRAME} theme={theme} onTheme={toggleTheme} onKeys={() => setKeysOpen(true)} />
+            <Menu
+              pages={FRAME}
+              theme={theme}
+              onTheme={toggleTheme}
+              onKeys={() => setKeysOpen(true)}
+              onFind={() => setFinding(!finding)}
+            />
           </Suspense>
         ) : (
           <MenuButton onClick={() => setMenuAsked(true)} />
         )}
       </header>
       <FromThisDevice />
-      <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a page that is only read is scrolled by keyboard */}
       <main id="main" className="relative flex min-h-0 grow flex-col overflow-y-auto" tabIndex={0}>
         <Suspense fallback={<Loading what="the screen" />}>

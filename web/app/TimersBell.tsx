@@ -22,7 +22,7 @@ export function TimersBell(): ReactNode {
   if (others.length === 0) return null
   return (
     <ul
-      className="flex shrink-0 flex-wrap gap-1.5 border-b border-line bg-sheet px-5 py-1.5"
+      className="order-last flex basis-full flex-wrap gap-1.5 pb-1.5 max-sm:order-none max-sm:min-w-0 max-sm:basis-auto max-sm:flex-nowrap max-sm:overflow-x-auto max-sm:pb-0"
       aria-label="Left on other dogs"
       data-testid="bell"
     >
@@ -38,7 +38,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
   const left = Date.parse(timer.endsAt) - now
   const over = left <= 0
   return (
-    <li>
+    <li className="shrink-0">
       <Button
         tight
         className={over ? 'border-2 border-alarm bg-alarm-soft text-alarm' : ''}
@@ -46,7 +46,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
         title={timer.label}
       >
         {over ? <Bell size={16} /> : <Hourglass size={16} />}
-        {timer.dog} <span className="figure font-semibold">{over ? '0:00' : leftText(left)}</span>
+        {timer.dog} <span className="figure font-semibold">{over ? 'over' : leftText(left)}</span>
         <span className="sr-only">touch to stop</span>
       </Button>
     </li>

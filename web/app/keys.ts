@@ -1,3 +1,18 @@
+import { deviceStorage } from '../device/storage.ts'
+
+const SINGLE = 'etude.single-keys'
+
+/** Whether single letters and digits do something; who speaks to the device, or shakes, turns them off (WCAG 2.1.4). */
+export const singleKeysOn = (): boolean => deviceStorage.get(SINGLE) !== 'off'
+export const setSingleKeys = (on: boolean): boolean => deviceStorage.set(SINGLE, on ? 'on' : 'off')
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.matches('input, textarea, select') || target.isContentEditable)
+
+/** A key that is no shortcut here: it is typed into a field, or it is a character and those are turned off. */
+export const isForOthers = ({ target, key }: KeyboardEvent): boolean =>
+  isTyping(target) || (key.length === 1 && !singleKeysOn())
+
 /** Keys of a screen, for its sheet: what is pressed, and what it does. */
 export type KeyRow = readonly [keys: readonly string[], does: string]
 
@@ -34,6 +49,14 @@ export const LOOK_KEYS: readonly KeyRow[] = [
   [['Z'], 'undo'],
   [['V'], 'to the verdict'],
   [['←', '→'], 'along the sweep'],
+  [['PgDn'], 'the comb goes through: free, on to the next'],
+  [['PgUp'], 'the place scored last is one worse'],
+]
+
+/** A pedal or a clicker sends these. */
+export const BENCH_KEYS: readonly KeyRow[] = [
+  [['Space', 'PgDn'], 'start what is at hand; when it runs, done and on to the next'],
+  [['PgUp'], 'pause, and go on'],
 ]
 
 export const VERDICT_KEYS: readonly KeyRow[] = [

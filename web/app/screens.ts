@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react'
 import type { Station } from '../../contract/api/stations.ts'
-import { DRAG_KEYS, type KeyRow, LOOK_KEYS, STAGE_KEYS, VERDICT_KEYS } from './keys.ts'
+import { BENCH_KEYS, DRAG_KEYS, type KeyRow, LOOK_KEYS, STAGE_KEYS, VERDICT_KEYS } from './keys.ts'
 
 /** Where a screen is found: the frame's own list, the rail of a visit, the pages of the house, or by a link alone. */
 export type Place = 'frame' | 'rail' | 'beside-rail' | 'house' | 'link'
@@ -90,6 +90,7 @@ export const SCREENS: readonly Screen[] = [
   ofVisit({
     path: 'bench',
     label: 'Bench',
+    keys: BENCH_KEYS,
     place: 'beside-rail',
     load: async () => (await import('../stations/bench/BenchScreen.tsx')).BenchScreen,
   }),

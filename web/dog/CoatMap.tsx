@@ -1,8 +1,9 @@
 import { clsx } from 'clsx'
-import { memo, type ReactNode, useId } from 'react'
+import { type MouseEvent, memo, type ReactNode, useId } from 'react'
 import { type Coated, hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
 import { type Build, REGION_SIDES } from '../../core/index.ts'
+import { placeMeant } from './nearest.ts'
 import { Textures } from './textures.tsx'
 
 /** How one region-side is drawn; whoever uses the map decides what the textures mean. */
@@ -143,6 +144,20 @@ const Region = memo(function Region({ shape, look, prefix, stops, faded, label, 
 const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
   `translate(${x} ${y}) scale(${factor.toFixed(3)}) translate(${-x} ${-y})`
 
+/**
+ * Takes the place that a pointer meant, which need not be the one right under it. A click without a pointer, from a
+ * keyboard or a helper, means the very place it is on.
+ */
+function meant(event: MouseEvent<SVGSVGElement>, onPick: (index: number) => void): void {
+  const { pointerType } = event.nativeEvent as PointerEvent
+  if (!pointerType) return
+  const key = placeMeant(event.currentTarget, event.clientX, event.clientY, pointerType !== 'mouse')
+  const place = REGION_SIDES.find((one) => one.key === key)
+  if (!place) return
+  event.stopPropagation()
+  onPick(place.index)
+}
+
 /** The dog: skin outline, coat standing off it to scale, and each region-side as a place that can be picked. */
 export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
   const {
@@ -172,6 +187,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
       className={clsx('block h-full w-full', className)}
       role={onPick ? 'group' : 'img'}
       aria-label={label}
+      {...(onPick && reachable ? { onClickCapture: (event: MouseEvent<SVGSVGElement>) => meant(event, onPick) } : {})}
     >
       <Textures prefix={prefix} />
       <g transform={view === 'right' ? 'translate(-40,-8)' : 'translate(40,-8)'}>

@@ -1,12 +1,13 @@
 import { clsx } from 'clsx'
-import { ZoomIn, ZoomOut } from 'lucide-react'
+import { Rotate3d, ZoomIn, ZoomOut } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Coated } from '../../contract/drawing/coat-scale.ts'
-import type { CloseLook, Drawing, View } from '../../contract/drawing/geometry.ts'
+import { type CloseLook, type Drawing, TURN, type View } from '../../contract/drawing/geometry.ts'
 import type { Build } from '../../core/index.ts'
 import { useAfterPaint } from '../parts/after-paint.ts'
 import { Button } from '../parts/Button.tsx'
 import { CoatMap, type Look } from './CoatMap.tsx'
+import { useSwipe } from './use-swipe.ts'
 
 const VIEWS: readonly (readonly [View, string])[] = [
   ['left', 'Left side'],
@@ -45,10 +46,11 @@ export function DogStage(props: Props): ReactNode {
   const later = useAfterPaint(looks)
   const laterNames = useAfterPaint(nameOf)
   const small = VIEWS.filter(([id]) => id !== view).map(([id]) => id)
+  const swipe = useSwipe((by) => onTurn(by === 1 ? TURN[view] : TURN[TURN[view]]))
   return (
-    <div className="relative flex min-h-0 min-w-0 grow flex-col p-3">
-      <div className="flex min-h-11 items-center gap-3 px-2">
-        <p className="font-display text-lg font-semibold">{VIEWS.find(([id]) => id === view)![1]}</p>
+    <div className="relative flex min-h-0 min-w-0 grow flex-col p-3 stacked:p-2">
+      <div className="flex min-h-11 items-center gap-3 px-2 stacked:gap-1.5">
+        <p className="font-display text-lg font-semibold stacked:grow">{VIEWS.find(([id]) => id === view)![1]}</p>
         {view !== 'underside' &&
           (close ? (
             <Button tight onClick={() => onClose(null)}>
@@ -61,9 +63,12 @@ export function DogStage(props: Props): ReactNode {
               </Button>
             ))
           ))}
-        {view === 'underside' && <p className="text-ink-2">its left is above, its right below</p>}
+        {view === 'underside' && <p className="text-ink-2 max-md:hidden">its left is above, its right below</p>}
+        <Button tight className="aside:hidden" aria-label="Turn the dog" onClick={() => onTurn()}>
+          <Rotate3d size={20} />
+        </Button>
       </div>
-      <div className="relative min-h-0 grow">
+      <div className="relative min-h-0 grow touch-pan-y" {...swipe}>
         {VIEWS.map(([id, name]) => {
           const front = id === view
           return (
@@ -72,7 +77,9 @@ export function DogStage(props: Props): ReactNode {
               data-front={front ? '' : undefined}
               className={clsx(
                 'absolute will-change-transform',
-                front ? 'inset-x-0 top-0 bottom-[112px]' : 'card bottom-0 h-[104px] w-[150px] p-1.5',
+                front
+                  ? 'inset-x-0 top-0 bottom-[112px] stacked:bottom-0'
+                  : 'card bottom-0 h-[104px] w-[150px] p-1.5 stacked:hidden',
                 !front && (small[0] === id ? 'right-[158px]' : 'right-0'),
               )}
             >

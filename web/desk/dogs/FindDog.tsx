@@ -40,7 +40,7 @@ export function FindDog({
       placeholder={placeholder}
       clears
       begun={begun}
-      className={wide ? '' : 'w-52 min-w-0 max-sm:w-auto max-sm:grow'}
+      className={wide ? '' : 'w-52 min-w-0 max-sm:w-full'}
       listClass={wide ? 'inset-x-0' : 'right-0 w-[380px]'}
       testId={testId}
     />

@@ -1,5 +1,5 @@
 import { Search } from 'lucide-react'
-import { type ComponentType, type ReactNode, useState } from 'react'
+import { type ComponentType, type ReactNode, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { FindDog } from './FindDog.tsx'
 
@@ -10,7 +10,7 @@ const PLACEHOLDER = 'Dog or owner'
  * Every dog and owner as one types, from any screen. What finds them is fetched when somebody turns to it, because the
  * first screen does without; what is typed meanwhile stands in the box and goes on in it.
  */
-export function SearchBox(): ReactNode {
+export function SearchBox({ asked = false }: { asked?: boolean }): ReactNode {
   const navigate = useNavigate()
   const [text, setText] = useState('')
   const [Find, setFind] = useState<ComponentType<Parameters<typeof FindDog>[0]> | null>(null)
@@ -20,6 +20,11 @@ export function SearchBox(): ReactNode {
       // Not here, and not kept: it is asked for again when somebody comes back to it.
       () => {},
     )
+  // Asked for by name, it is there to be written in.
+  const box = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    if (asked) box.current?.focus()
+  }, [asked])
   if (Find)
     return (
       <Find
@@ -32,9 +37,10 @@ export function SearchBox(): ReactNode {
       />
     )
   return (
-    <div className="relative w-52 min-w-0 max-sm:w-auto max-sm:grow">
+    <div className="relative w-52 min-w-0 max-sm:w-full">
       <Search size={18} className="pointer-events-none absolute left-3 top-3.5 text-ink-2" aria-hidden="true" />
       <input
+        ref={box}
         className="field py-1 pl-9"
         aria-label={LABEL}
         placeholder={PLACEHOLDER}

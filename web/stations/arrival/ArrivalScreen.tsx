@@ -79,7 +79,7 @@ export function ArrivalScreen(): ReactNode {
   return (
     <form
       onSubmit={submit}
-      className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1"
+      className="grid grow aside:min-h-0 aside:overflow-hidden grid-rows-[minmax(0,1fr)] stacked:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(340px,400px)] stacked:grid-cols-1"
       aria-label="Arrival"
       noValidate
     >
@@ -91,9 +91,9 @@ export function ArrivalScreen(): ReactNode {
         <SkinFields arrival={arrival} change={change} />
         <CoatFields arrival={arrival} change={change} />
       </div>
-      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
-        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6">
-          <div className="h-56 shrink-0">
+      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet stacked:contents">
+        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6 stacked:border-t stacked:border-line stacked:bg-sheet stacked:p-4">
+          <div className="h-56 shrink-0 stacked:hidden">
             <CoatMap
               drawn={drawn}
               view="left"
@@ -134,7 +134,7 @@ export function ArrivalScreen(): ReactNode {
             </select>
           </label>
         </div>
-        <div className="border-t border-line px-6 py-4">
+        <div className="border-t border-line bg-sheet px-6 py-4 stacked:sticky stacked:bottom-0 stacked:z-10 stacked:px-3 stacked:py-2">
           {save.error && <Problem error={save.error} />}
           <Button type="submit" kind="main" size="tall" className="w-full text-lg" disabled={save.isPending}>
             Save, on to the look <ArrowRight size={20} />

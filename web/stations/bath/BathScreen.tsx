@@ -44,7 +44,7 @@ import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { shelfOfVisit } from '../../dog/shelf-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
-import { Station } from '../Station.tsx'
+import { Answer, Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Deshedding } from './Deshedding.tsx'
 import { MixingCard } from './MixingCard.tsx'
@@ -194,10 +194,22 @@ function Tub({
         },
       )
   }
+  const bar = (
+    <>
+      <Button onClick={() => setCard(true)}>
+        <FlaskConical size={18} /> Mixing card
+      </Button>
+      <span className="grow" />
+      <Button kind="main" disabled={book.isPending || !visit.acceptedPlan} onClick={out}>
+        {visit.acceptedPlan ? (usual || bookedAt ? 'To the dryer' : 'Book it, to the dryer') : 'Take the verdict first'}{' '}
+        <ArrowRight size={18} />
+      </Button>
+    </>
+  )
   return (
     <Station>
-      <section className="flex flex-col md:min-h-0" aria-label="Where it goes">
-        <div className="flex min-h-[340px] grow md:min-h-0">
+      <section className="flex flex-col aside:min-h-0" aria-label="Where it goes">
+        <div className="flex min-h-[340px] grow aside:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -212,8 +224,8 @@ function Tub({
           <Timeline bath={bath} chosen={chosen} onChoose={setChosen} />
         </div>
       </section>
-      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
-        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6">
+      <Answer bar={bar}>
+        <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6 stacked:p-4">
           <div>
             <p className="text-ink-2">Water {bath.waterC} °C</p>
             <h1 className="text-[26px] leading-snug" data-testid="bath">
@@ -291,20 +303,6 @@ function Tub({
           </ol>
           {children}
         </div>
-        <div className="flex flex-wrap gap-2 border-t border-line p-4">
-          <Button onClick={() => setCard(true)}>
-            <FlaskConical size={18} /> Mixing card
-          </Button>
-          <span className="grow" />
-          <Button kind="main" disabled={book.isPending || !visit.acceptedPlan} onClick={out}>
-            {visit.acceptedPlan
-              ? usual || bookedAt
-                ? 'To the dryer'
-                : 'Book it, to the dryer'
-              : 'Take the verdict first'}{' '}
-            <ArrowRight size={18} />
-          </Button>
-        </div>
         {card && (
           <MixingCard
             title={`Mix for ${name}`}
@@ -314,7 +312,7 @@ function Tub({
             onClose={() => setCard(false)}
           />
         )}
-      </aside>
+      </Answer>
     </Station>
   )
 }

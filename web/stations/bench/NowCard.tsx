@@ -1,5 +1,5 @@
 import { clsx } from 'clsx'
-import { Check, Hourglass, Pause, Play, RotateCcw, SkipForward } from 'lucide-react'
+import { Check, Hourglass, NotebookPen, Pause, Play, RotateCcw, SkipForward } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import type { Person } from '../../../contract/api/salon.ts'
 import {
@@ -63,14 +63,16 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
       data-testid="now"
       data-step={step.id}
     >
-      <div className="flex items-start justify-between gap-4">
-        <div className="min-w-0">
-          <h1 className="text-[30px] leading-tight">{stepTitle(step)}</h1>
-          {places && <p className="text-xl leading-snug">{places}</p>}
+      <div className="flex items-start justify-between gap-x-4 max-sm:flex-wrap">
+        <div className="min-w-0 max-sm:contents">
+          <h1 className="text-[30px] leading-tight max-sm:min-w-0 max-sm:flex-1 max-sm:text-2xl">{stepTitle(step)}</h1>
+          {places && (
+            <p className="text-xl leading-snug max-sm:order-last max-sm:basis-full max-sm:text-lg">{places}</p>
+          )}
         </div>
         <div className="shrink-0 text-right">
           <p
-            className={clsx('figure text-[52px] font-semibold leading-none', over && 'text-alarm')}
+            className={clsx('figure text-[52px] font-semibold leading-none max-sm:text-[34px]', over && 'text-alarm')}
             role="timer"
             aria-label="Time at it"
             data-testid="step-clock"
@@ -145,7 +147,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
         </Pane>
         <div className="relative min-h-[160px] max-md:hidden">{children}</div>
       </div>
-      <div className="mt-4 flex shrink-0 flex-wrap gap-2.5">
+      <div className="mt-4 flex shrink-0 flex-wrap gap-2.5 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:-mx-4 max-sm:-mb-4 max-sm:flex-nowrap max-sm:gap-2 max-sm:rounded-b-2xl max-sm:border-t max-sm:border-line max-sm:bg-sheet max-sm:p-2">
         {finished ? (
           <Button size="huge" className="grow" onClick={() => add({ kind: 'reopen', step: step.id })}>
             <RotateCcw size={22} />{' '}
@@ -154,14 +156,14 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
         ) : (
           <>
             {mine ? (
-              <Button size="huge" className="px-5" onClick={() => add({ kind: 'pause', step: step.id })}>
+              <Button size="huge" className="px-5 max-sm:px-3" onClick={() => add({ kind: 'pause', step: step.id })}>
                 <Pause size={22} /> Pause
               </Button>
             ) : (
               <Button
                 kind={spentMs === 0 && !waits ? 'main' : 'plain'}
                 size="huge"
-                className={spentMs === 0 ? 'grow px-6' : 'px-6'}
+                className={clsx('px-6 max-sm:px-3', spentMs === 0 && 'grow')}
                 onClick={() => add({ kind: 'start', step: step.id })}
                 data-testid="start"
               >
@@ -171,20 +173,20 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
             <Button
               kind={mine || spentMs > 0 ? 'main' : 'plain'}
               size="huge"
-              className={mine || spentMs > 0 ? 'grow px-6' : 'px-6'}
+              className={clsx('px-6 max-sm:px-3', (mine || spentMs > 0) && 'grow')}
               onClick={onDone}
               data-testid="done"
             >
               {step.dwellMin > 0 ? <Hourglass size={22} /> : <Check size={22} />} Done
-              {step.dwellMin > 0 && `, ${minutesText(step.dwellMin)} min on`}
+              {step.dwellMin > 0 && <span className="max-sm:sr-only">, {minutesText(step.dwellMin)} min on</span>}
             </Button>
             <Button size="huge" className="px-4" onClick={() => setSkipping(true)}>
-              <SkipForward size={20} /> Skip
+              <SkipForward size={20} /> <span className="max-sm:sr-only">Skip</span>
             </Button>
           </>
         )}
         <Button kind="quiet" size="huge" className="px-4" onClick={() => setChanging(true)}>
-          Note
+          <NotebookPen size={20} className="sm:hidden" /> <span className="max-sm:sr-only">Note</span>
         </Button>
       </div>
       {skipping && (

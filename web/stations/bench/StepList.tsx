@@ -34,7 +34,12 @@ export function StepList({
 }): ReactNode {
   const here = useRef<HTMLButtonElement>(null)
   useEffect(() => {
-    here.current?.scrollIntoView({ block: 'nearest' })
+    // Where the list scrolls by itself; the page stays where it is.
+    const list = here.current?.closest<HTMLElement>('[data-scrolls]')
+    if (!list || list.scrollHeight <= list.clientHeight) return
+    const row = here.current!.getBoundingClientRect()
+    const { top, bottom } = list.getBoundingClientRect()
+    if (row.top < top || row.bottom > bottom) list.scrollTop += row.top - top
   }, [])
   return (
     <div data-testid="steps">

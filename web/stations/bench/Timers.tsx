@@ -37,7 +37,7 @@ export function Timers({
           <li
             key={timer.id}
             className={clsx(
-              'flex items-center gap-2 rounded-2xl border-2 py-1 pl-4 pr-2',
+              'flex min-w-0 items-center gap-2 rounded-2xl border-2 py-1 pl-4 pr-2 max-sm:w-full max-sm:pl-3',
               over ? 'border-alarm bg-alarm-soft' : 'border-line bg-sheet',
             )}
             data-testid="timer"
@@ -45,19 +45,19 @@ export function Timers({
           >
             <button
               type="button"
-              className="flex min-h-14 items-center gap-3 text-left"
+              className="flex min-h-14 min-w-0 grow items-center gap-3 text-left"
               onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
             >
-              <span className="figure text-[44px] font-semibold leading-none" role="timer">
+              <span className="figure text-[44px] font-semibold leading-none max-sm:text-[30px]" role="timer">
                 {over ? `+${leftText(now - timer.endsAt)}` : leftText(timer.endsAt - now)}
               </span>
-              <span className="leading-tight">
+              <span className="min-w-0 leading-tight">
                 <span className="block font-semibold">{name}</span>
                 <span className="block max-w-44 truncate">{label}</span>
                 <span className={clsx('flex items-center gap-1', over ? 'font-semibold text-alarm' : 'text-ink-2')}>
                   {over ? (
                     <>
-                      <Bell size={16} /> Over: touch to stop
+                      <Bell size={16} className="shrink-0" /> Over: touch to stop
                     </>
                   ) : (
                     <>

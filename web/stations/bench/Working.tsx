@@ -1,5 +1,5 @@
 import { ArrowRight, Rotate3d } from 'lucide-react'
-import { type ReactNode, useMemo, useState } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { placeName, stepTitle } from '../../../contract/words/index.ts'
@@ -27,6 +27,7 @@ import { Incidents } from './Incident.tsx'
 import { NowCard } from './NowCard.tsx'
 import { StepList } from './StepList.tsx'
 import { Timers, timerLabel } from './Timers.tsx'
+import { useBenchKeys } from './use-bench-keys.ts'
 
 const HINTS = 'etude.hints'
 const isOpen = ({ status }: StepStatus): boolean => status === 'open' || status === 'working'
@@ -54,6 +55,7 @@ export function Working({
   const [picked, setPicked] = useState<string | null>(null)
   const [hints, setHints] = useState(() => deviceStorage.get(HINTS) !== 'off')
   const navigate = useNavigate()
+  const card = useRef<HTMLDivElement>(null)
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const looks = useMemo(
     () => looksOfLengths(visit.acceptedPlan?.plan.regions.map(({ coatMm }) => coatMm) ?? REGION_SIDES.map(() => 20)),
@@ -76,6 +78,8 @@ export function Working({
     setPicked(id)
     const first = bench.steps.find(({ step }) => step.id === id)?.step.indexes[0]
     if (first !== undefined) bringToFront(first)
+    // Chosen from a list further down, it is brought into sight.
+    if (card.current && card.current.getBoundingClientRect().top < 0) card.current.scrollIntoView()
   }
   const finishStep = (): void => {
     const { step } = status
@@ -96,6 +100,7 @@ export function Working({
     const timer = waitsOn(bench, step, now)
     return timer && { what: timerLabel(timer, bench), leftMs: timer.endsAt - now }
   }
+  useBenchKeys(status, status.workers.includes(person), add, finishStep)
   const toggleHints = (): void => {
     deviceStorage.set(HINTS, hints ? 'off' : 'on')
     setHints(!hints)
@@ -105,7 +110,7 @@ export function Working({
     void navigate('../goodbye')
   }
   return (
-    <div className="flex grow flex-col md:min-h-0" data-testid="bench">
+    <div className="flex grow flex-col aside:min-h-0" data-testid="bench">
       <BenchHead here={here} name={name} done={done} hints={hints} onHints={toggleHints} />
       {(newer || waiting || here.refused.length > 0) && (
         <div className="flex flex-col gap-2 border-b border-line bg-paper px-5 py-2" role="status">
@@ -136,8 +141,8 @@ export function Working({
           ))}
         </div>
       )}
-      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] max-md:grid-cols-1 md:min-h-0">
-        <div className="flex flex-col gap-3 p-4 max-md:p-3 md:min-h-0 md:overflow-y-auto">
+      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(340px,400px)] stacked:grid-cols-1 aside:min-h-0">
+        <div ref={card} className="flex flex-col gap-3 p-4 stacked:p-3 aside:min-h-0 aside:overflow-y-auto">
           <Timers bench={bench} now={now} name={name} add={add} />
           <NowCard
             key={status.step.id}
@@ -186,8 +191,8 @@ export function Working({
             </ButtonLink>
           </div>
         </div>
-        <aside className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 max-md:border-t md:min-h-0">
-          <div className="grow p-3 md:min-h-0 md:overflow-y-auto">
+        <aside className="flex flex-col border-l border-line bg-sheet stacked:border-l-0 stacked:border-t aside:min-h-0">
+          <div className="grow p-3 aside:min-h-0 aside:overflow-y-auto" data-scrolls>
             <StepList bench={bench} chosen={status.step.id} onChoose={choose} />
           </div>
           <div className="border-t border-line p-3">

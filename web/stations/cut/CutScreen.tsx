@@ -27,7 +27,7 @@ import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
-import { Station } from '../Station.tsx'
+import { Answer, Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Blends } from './Blends.tsx'
 import { JacketAndShow } from './JacketAndShow.tsx'
@@ -171,8 +171,8 @@ function Cutting({
   const line = place?.lines[0]
   return (
     <Station>
-      <section className="flex flex-col md:min-h-0" aria-label="The dog as it will be">
-        <div className="flex min-h-[340px] grow md:min-h-0">
+      <section className="flex flex-col aside:min-h-0" aria-label="The dog as it will be">
+        <div className="flex min-h-[340px] grow aside:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -227,8 +227,18 @@ function Cutting({
           </div>
         )}
       </section>
-      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
-        <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6">
+      <Answer
+        bar={
+          <>
+            {children}
+            <span className="grow" />
+            <ButtonLink kind="main" to={visit.acceptedPlan ? '../bench' : '../verdict'}>
+              {visit.acceptedPlan ? 'To the bench' : 'Take the verdict first'} <ArrowRight size={18} />
+            </ButtonLink>
+          </>
+        }
+      >
+        <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6 stacked:p-4">
           <div>
             <p className="text-ink-2">After the comb went through everywhere</p>
             <h1 className="text-[26px] leading-snug" data-testid="cut">
@@ -305,14 +315,7 @@ function Cutting({
             ))}
           </ul>
         </div>
-        <div className="flex flex-wrap gap-2 border-t border-line p-4">
-          {children}
-          <span className="grow" />
-          <ButtonLink kind="main" to={visit.acceptedPlan ? '../bench' : '../verdict'}>
-            {visit.acceptedPlan ? 'To the bench' : 'Take the verdict first'} <ArrowRight size={18} />
-          </ButtonLink>
-        </div>
-      </aside>
+      </Answer>
     </Station>
   )
 }

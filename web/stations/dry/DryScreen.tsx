@@ -144,8 +144,8 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
   )
   return (
     <Station>
-      <section className="flex flex-col md:min-h-0" aria-label="Where the water is">
-        <div className="flex min-h-[360px] grow md:min-h-0">
+      <section className="flex flex-col aside:min-h-0" aria-label="Where the water is">
+        <div className="flex min-h-[360px] stacked:min-h-[260px] grow aside:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -174,7 +174,7 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
           </ol>
         </div>
       </section>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
+      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-6 stacked:border-l-0 stacked:border-t stacked:p-4">
         <div>
           <p className="text-ink-2">{DRY_METHOD_LABEL[drying.method]}</p>
           <h1 className="text-[26px] leading-snug" data-testid="drying">

@@ -125,11 +125,14 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
   const unkept = here.bench.planId === null
   const untold = here.bench.incidents.filter(({ toldAt }) => toldAt === null)
   return (
-    <div className="flex min-h-0 grow flex-col">
-      <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] overflow-hidden max-[1100px]:grid-cols-[minmax(0,1fr)_400px] max-md:grid-cols-1 max-md:overflow-visible">
-        <section className="flex min-h-0 flex-col overflow-y-auto p-5" aria-label="Before and after">
+    <div className="flex grow flex-col aside:min-h-0">
+      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] max-[1100px]:grid-cols-[minmax(0,1fr)_400px] stacked:grid-cols-1 aside:min-h-0 aside:overflow-hidden">
+        <section
+          className="flex flex-col p-5 stacked:p-3 aside:min-h-0 aside:overflow-y-auto"
+          aria-label="Before and after"
+        >
           <div className="mb-2 flex flex-wrap items-center gap-2">
-            <h1 className="grow text-[28px]">
+            <h1 className="grow text-[28px] max-sm:basis-full max-sm:text-2xl">
               {finishedAt
                 ? `${name} went home`
                 : unkept
@@ -140,7 +143,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
             </h1>
             <ViewButtons view={view} onTurn={setView} />
           </div>
-          <div className="grid min-h-[300px] grow grid-cols-2 gap-3">
+          <div className="grid min-h-[300px] grow grid-cols-2 gap-3 max-sm:grid-cols-1">
             {(
               [
                 ['As it came', before, page.indices.before],
@@ -192,7 +195,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           )}
           <Photos visitId={visit.id} fixed={finishedAt !== null} />
         </section>
-        <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
+        <aside className="flex min-h-0 flex-col gap-5 border-l border-line bg-sheet p-6 stacked:border-l-0 stacked:border-t stacked:p-4 aside:overflow-y-auto">
           <div>
             <p className="text-lg font-medium" data-testid="did">
               {page.did}
@@ -301,15 +304,15 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           )}
         </aside>
       </div>
-      <footer className="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-3">
+      <footer className="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-3 stacked:sticky stacked:bottom-0 stacked:z-10 stacked:px-3 stacked:py-2">
         <ButtonAnchor href={hrefOf(goodbyeApi.groomerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
-          <FileText size={18} /> Groomer’s sheet
+          <FileText size={18} /> <span className="max-sm:sr-only">Groomer’s sheet</span>
         </ButtonAnchor>
         <ButtonAnchor href={hrefOf(goodbyeApi.ownerSheet, { id: visit.id })} target="_blank" rel="noreferrer">
-          <Printer size={18} /> Owner’s sheet
+          <Printer size={18} /> <span className="max-sm:sr-only">Owner’s sheet</span>
         </ButtonAnchor>
         <ButtonAnchor href={hrefOf(goodbyeApi.calendar, { id: visit.id })}>
-          <CalendarPlus size={18} /> Calendar
+          <CalendarPlus size={18} /> <span className="max-sm:sr-only">Calendar</span>
         </ButtonAnchor>
         <span className="grow" />
         {!finishedAt && (

@@ -88,10 +88,10 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const looks = useMemo(() => looksOf(sheet, layer, drawn), [looksOf, sheet, layer, drawn])
   const nameOf = useCallback((index: number) => spoken(sheet, index, layer), [sheet, layer])
   return (
-    <div className="grid grow md:min-h-0 md:overflow-hidden grid-rows-[minmax(0,1fr)] max-md:grid-rows-none grid-cols-[minmax(0,1fr)_minmax(360px,420px)] max-md:grid-cols-1">
+    <div className="grid grow aside:min-h-0 aside:overflow-hidden grid-rows-[minmax(0,1fr)] stacked:grid-rows-[minmax(180px,1fr)_auto] grid-cols-[minmax(0,1fr)_minmax(360px,420px)] stacked:grid-cols-1">
       <section
         ref={stage}
-        className="flex min-h-[420px] flex-col md:min-h-0"
+        className="relative flex min-h-0 flex-col"
         aria-label="Coat map"
         data-sweep
         data-testid="stage"
@@ -111,7 +111,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
         />
         <SavingLine saving={saving} problem={problem} />
       </section>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-5 max-md:border-l-0 max-md:border-t">
+      <aside className="flex min-h-0 flex-col gap-3 overflow-y-auto border-l border-line bg-sheet p-5 max-xl:p-4 stacked:gap-2 stacked:border-l-0 stacked:border-t stacked:p-3">
         <Keypad {...asked} actions={actions} onFindings={askFindings} onLeave={askLeave} />
         <SoFar
           plan={plan}

@@ -40,7 +40,7 @@ export function SavingLine({ saving, problem }: { saving: Saving; problem: strin
   }
   return (
     <p
-      className="flex min-h-10 items-center gap-2 px-5 pb-2 text-ink-2"
+      className="flex min-h-10 items-center gap-2 px-5 pb-2 text-ink-2 stacked:absolute stacked:bottom-0 stacked:min-h-0 stacked:px-4 stacked:pb-1 stacked:text-sm"
       role="status"
       data-testid="saving"
       data-state={saving.state}

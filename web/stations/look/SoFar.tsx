@@ -34,14 +34,18 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
   const open = sheet.filter(({ mat }) => mat === null).length
   const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
   return (
-    <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3">
+    <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3 stacked:gap-2 stacked:pt-2">
       {stops.slice(0, MOST_STOPS).map((stop) => (
         <Alert key={stop.key}>{stop.text}</Alert>
       ))}
-      {!blind && open > 0 && open <= FEW_OPEN && <WhereNext {...props} />}
+      {!blind && open > 0 && open <= FEW_OPEN && (
+        <div className="max-md:hidden">
+          <WhereNext {...props} />
+        </div>
+      )}
       <div className="flex items-center justify-between gap-3">
         <div className="min-w-0" data-testid="so-far">
-          <p className="text-lg font-semibold">
+          <p className="text-lg font-semibold leading-tight">
             {blind ? 'Second opinion' : plan ? VERDICT_LABEL[plan.verdict.choice] : 'Working it out'}
           </p>
           <p className="text-ink-2">
@@ -52,7 +56,7 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
                 : 'one moment'}
           </p>
         </div>
-        <Button kind={open === 0 ? 'main' : 'plain'} onClick={onVerdict}>
+        <Button kind={open === 0 ? 'main' : 'plain'} size="tall" className="shrink-0" onClick={onVerdict}>
           {blind ? 'Compare' : 'Verdict'} <ArrowRight size={18} />
         </Button>
       </div>

@@ -1,7 +1,15 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
-import { mirrorIndex, REGION_SIDES, type RegionId, type Scale, type Score, type Sheet } from '../../../core/index.ts'
-import { isTyping } from '../../app/Shell.tsx'
+import {
+  mirrorIndex,
+  REGION_SIDES,
+  type RegionId,
+  SCORES,
+  type Scale,
+  type Score,
+  type Sheet,
+} from '../../../core/index.ts'
+import { isForOthers } from '../../app/keys.ts'
 import {
   type CoatOfDog,
   changeOf,
@@ -64,6 +72,8 @@ const CLOSE_TO: Readonly<Record<'head' | 'feet', ReadonlySet<RegionId>>> = {
 
 export interface Actions {
   readonly score: (score: Score, both?: boolean) => void
+  /** The place scored last, or the one at hand, is one step worse than it stands. */
+  readonly worse: () => void
   readonly mirror: () => void
   readonly skip: () => void
   readonly back: () => void
@@ -105,6 +115,13 @@ export function useSweep(
       const places = both && other !== focus ? [focus, other] : [focus]
       act(places.map((index) => scoreChange(index, layer, score, coat)))
       goOn(Math.max(...places), focus)
+    },
+    worse() {
+      const score = sheet[editing]![layer]
+      const worse = SCORES.find((one) => one === (score ?? -1) + 1)
+      if (worse === undefined) return
+      act([scoreChange(editing, layer, worse, coat)])
+      if (touched === null) goOn(editing, editing)
     },
     mirror() {
       // After a left side was scored the focus stands on its right: it is that right side that gets the same.
@@ -175,6 +192,9 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
     const commands: Readonly<Record<string, () => void>> = {
       '=': sweep.mirror,
       ' ': sweep.skip,
+      // A clicker or a pedal has these two and no others.
+      PageDown: () => sweep.score(0),
+      PageUp: sweep.worse,
       Backspace: sweep.back,
       Delete: sweep.clear,
       ',': () => sweep.extent(-1),
@@ -195,7 +215,7 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
       v: others.verdict,
     }
     const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.altKey) return
+      if (isForOthers(event) || event.altKey) return
       const undoes = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
       if ((event.ctrlKey || event.metaKey) && !undoes) return
       // By the key's place and not its character, so that Shift with a digit is still that digit; but a character that

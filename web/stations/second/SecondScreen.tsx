@@ -95,7 +95,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
   }
   return (
     <Station>
-      <section className="flex flex-col md:min-h-0" aria-label="Where they differ">
+      <section className="flex flex-col aside:min-h-0" aria-label="Where they differ">
         <div className="flex items-center gap-2 px-5 pt-3">
           <span className="text-ink-2">Scores of</span>
           {(['first', 'second'] as const).map((which) => (
@@ -105,7 +105,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
           ))}
           <span className="text-ink-2">{differ.size > 0 && 'where they differ stands out'}</span>
         </div>
-        <div className="flex min-h-[380px] grow md:min-h-0">
+        <div className="flex min-h-[380px] grow aside:min-h-0">
           <DogStage
             drawn={drawn}
             looks={looks}
@@ -118,7 +118,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
           />
         </div>
       </section>
-      <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 max-md:border-l-0">
+      <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 stacked:border-l-0 stacked:border-t stacked:p-4">
         <div>
           <p className="text-ink-2">Second opinion</p>
           <h1 className="text-[26px] leading-snug" data-testid="second">

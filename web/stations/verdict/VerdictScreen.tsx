@@ -18,7 +18,7 @@ import {
   verdictSentence,
 } from '../../../contract/words/index.ts'
 import { type GoesHome, goesHome, type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
-import { isTyping } from '../../app/Shell.tsx'
+import { isForOthers } from '../../app/keys.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reread, useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
@@ -34,7 +34,7 @@ import { scoreChange } from '../../dog/sheet-state.ts'
 import { type KeptPlan, useKeptPlan } from '../../dog/use-kept-plan.ts'
 import { useVisitScoring } from '../../dog/use-scoring.ts'
 import { Button } from '../../parts/Button.tsx'
-import { Station } from '../Station.tsx'
+import { Answer, Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { AskTab } from './ask/AskTab.tsx'
 import { type AsIf, looksOfWay } from './ask/as-if.ts'
@@ -177,14 +177,42 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
         onTab={setTab}
         onLight={setLit}
       />
-      <aside className="flex min-h-0 flex-col border-l border-line bg-sheet max-md:border-l-0">
+      <Answer
+        first
+        bar={
+          <>
+            <Button onClick={() => void navigate('../look')}>
+              <ArrowLeft size={18} /> Look again
+            </Button>
+            <span className="grow text-right text-sm text-ink-2" role="status">
+              {status}
+            </span>
+            <Button
+              kind="main"
+              className="stacked:min-h-14 stacked:grow"
+              disabled={!mayTake || accept.isPending || opening}
+              onClick={take}
+              data-testid="take"
+            >
+              {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
+              {needs.length > 0 && mayTake
+                ? 'Ask the owner first'
+                : choice === 'refer'
+                  ? 'Stop and refer'
+                  : changedSince
+                    ? 'Go on with this'
+                    : 'Take this plan'}
+            </Button>
+          </>
+        }
+      >
         <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 grow flex-col">
           <Tabs.List className="flex gap-1 border-b border-line px-4 pt-2" aria-label="About the verdict">
             {TABS.map(({ id, label }) => (
               <Tabs.Trigger
                 key={id}
                 value={id}
-                className="min-h-11 rounded-t-xl border-b-[3px] border-transparent px-3.5 font-medium text-ink-2 data-[state=active]:border-accent data-[state=active]:text-ink"
+                className="min-h-11 rounded-t-xl border-b-[3px] border-transparent px-3.5 font-medium whitespace-nowrap max-sm:px-2.5 text-ink-2 data-[state=active]:border-accent data-[state=active]:text-ink"
               >
                 {label}
                 {id === 'owner' && needs.length > 0 && (
@@ -197,7 +225,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
             <Tabs.Content
               key={id}
               value={id}
-              className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6 data-[state=inactive]:hidden"
+              className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6 stacked:p-4 data-[state=inactive]:hidden"
               tabIndex={-1}
             >
               {id === 'verdict' && (
@@ -206,7 +234,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                     <p className="text-ink-2" data-testid="choice" data-choice={choice}>
                       {VERDICT_LABEL[choice]}
                     </p>
-                    <h1 className="text-[26px] leading-snug" data-testid="verdict">
+                    <h1 className="text-[26px] leading-snug stacked:text-[22px]" data-testid="verdict">
                       {verdictSentence(plan, name, home)}
                     </h1>
                     {plan.verdict.insteadOf && (
@@ -266,31 +294,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
             </Tabs.Content>
           ))}
         </Tabs.Root>
-        <div className="flex items-center gap-3 border-t border-line px-6 py-4 max-md:flex-wrap max-md:px-4 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
-          <Button onClick={() => void navigate('../look')}>
-            <ArrowLeft size={18} /> Look again
-          </Button>
-          <span className="grow text-right text-sm text-ink-2 max-md:grow-0" role="status">
-            {status}
-          </span>
-          <Button
-            kind="main"
-            className="max-md:grow"
-            disabled={!mayTake || accept.isPending || opening}
-            onClick={take}
-            data-testid="take"
-          >
-            {needs.length > 0 && mayTake ? <MessageSquareText size={18} /> : <Check size={18} />}
-            {needs.length > 0 && mayTake
-              ? 'Ask the owner first'
-              : choice === 'refer'
-                ? 'Stop and refer'
-                : changedSince
-                  ? 'Go on with this'
-                  : 'Take this plan'}
-          </Button>
-        </div>
-      </aside>
+      </Answer>
       {scoring.saving.state === 'conflict' && (
         <ConflictDialog saving={scoring.saving} sheet={scoring.sheet} onSettle={scoring.settle} />
       )}
@@ -384,7 +388,7 @@ function DogPane({
       )
     }
     const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+      if (isForOthers(event) || event.ctrlKey || event.metaKey || event.altKey) return
       const target = event.target instanceof Element ? event.target : null
       const onPlace = target?.matches('[data-region]') ?? false
       const onTabs = target?.closest('[role=tablist], [role=slider], [role=dialog]') != null
@@ -411,7 +415,7 @@ function DogPane({
   })
 
   return (
-    <section className="relative flex flex-col md:min-h-0" aria-label="Treatment of each place">
+    <section className="relative flex flex-col aside:min-h-0" aria-label="Treatment of each place">
       {asIf && (
         <p
           className="absolute right-5 top-3 z-10 max-w-[calc(100%-320px)] rounded-xl border-2 border-accent bg-accent-soft px-4 py-2 leading-snug max-md:static max-md:m-3 max-md:max-w-none"
@@ -420,7 +424,7 @@ function DogPane({
           {asIf.says}: <b>{VERDICT_LABEL[asIf.choice]}</b>
         </p>
       )}
-      <div className="flex min-h-[380px] grow md:min-h-0">
+      <div className="flex min-h-[380px] grow aside:min-h-0 stacked:min-h-[300px]">
         <DogStage
           drawn={drawn}
           looks={looks}
