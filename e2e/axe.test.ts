@@ -191,7 +191,7 @@ const CHECKS: readonly ScreenCheck[] = [
 
 const seen = new Set<string | undefined>()
 
-describe.each(['light', 'dim'] as const)('axe finds nothing serious in the %s theme', (theme) => {
+describe.each(['light', 'dim'] as const)('axe finds nothing in the %s theme', (theme) => {
   test.each(CHECKS)('$name', async ({ dog, path, wait, act }) => {
     const page = await salon.newPage(theme)
     await page.setBypassCSP(true)

@@ -76,13 +76,13 @@ const JSON_BODY = { headers: { 'content-type': 'application/json' }, body: '{}' 
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
 
-/** What axe finds that is serious or worse, as lines to read. The page must bypass its own script policy. */
+/** What axe finds by all its rules, best practices with them, as lines to read. The page must bypass its own script policy. */
 export async function axeFinds(page: Page): Promise<string[]> {
   await page.addScriptTag({ path: axePath })
   const { violations } = (await page.evaluate('axe.run(document, { resultTypes: ["violations"] })')) as {
     violations: { id: string; impact: string; nodes: { html: string }[] }[]
   }
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, impact, nodes }) => `${impact} ${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`)
+  return violations.map(
+    ({ id, impact, nodes }) => `${impact} ${id}: ${nodes.map(({ html }) => html.slice(0, 140)).join(' | ')}`,
+  )
 }

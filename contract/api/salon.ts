@@ -18,6 +18,8 @@ export type Person = z.infer<typeof personSchema>
 export const salonSchema = z.object({
   name: z.string(),
   demo: z.boolean(),
+  /** Where it is, by the IANA's name: its clock is the clock of every screen. Answers kept before it was told have none. */
+  zone: z.string().optional(),
   model: z.string(),
   people: z.array(personSchema),
   /** The salon's own values for estimates; those not named stand at the default. */

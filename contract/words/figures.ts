@@ -17,7 +17,3 @@ export function rangeText({ low, high }: Ends, text: (value: number) => string):
   const b = text(high)
   return a === b ? a : `${a} to ${b}`
 }
-
-/** Time of day as everywhere in the product: 24 hours. @param at ISO or milliseconds */
-export const timeText = (at: string | number): string =>
-  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })

@@ -223,6 +223,9 @@ export const TOLERANCE_LABEL: Record<Tolerance, string> = {
   unknown: 'not known',
 }
 
+/** The same of hands at the face and of nails. */
+export const HANDS_LABEL: Record<Tolerance, string> = { ...TOLERANCE_LABEL, 'low-only': 'only briefly' }
+
 export const STYLE_WISH_LABEL: Record<StyleWish, string> = {
   natural: 'As it is',
   trim: 'Trim',

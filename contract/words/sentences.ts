@@ -70,6 +70,7 @@ export function atPlaces(regions: Iterable<RegionId>, most = MOST_NAMED): string
   const more = all.length > most ? [`${all.length - most} more`] : []
   if (at.length === 0) return listed([...own, ...more.map((rest) => `at ${rest}`)], Number.POSITIVE_INFINITY)
   if (own.length === 0) return `at the ${listed([...at, ...more], Number.POSITIVE_INFINITY)}`
+  if (more.length === 0 && at.length + own.length === 2) return `at the ${at[0]} and ${own[0]}`
   return `at the ${listed(at)}, ${more.length > 0 ? `${own.join(', ')} and at ${more[0]}` : `and ${listed(own)}`}`
 }
 

@@ -28,6 +28,7 @@ test('places are named as a groomer says them', () => {
   expect(words.placeName('behind-ear', 'right')).toBe('behind the right ear')
   expect(words.atPlaces(['armpit', 'armpit', 'tail'])).toBe('at the armpit and tail')
   expect(words.atPlaces(['behind-ear'])).toBe('behind the ear')
+  expect(words.atPlaces(['behind-ear', 'armpit'])).toBe('at the armpit and behind the ear')
   expect(words.atPlaces(['behind-ear', 'armpit', 'tail'])).toBe('at the armpit and tail, and behind the ear')
   expect(words.atPlaces(['behind-ear', 'armpit', 'tail', 'groin', 'chest'], 3)).toBe(
     'at the armpit and tail, behind the ear and at 2 more',

@@ -1,3 +1,5 @@
+import { EARS, FEET } from '../body/places.ts'
+import type { RegionId } from '../body/regions.ts'
 import type { Score } from './scales.ts'
 
 /** How far tools stay from a finding, mm; `place` is the whole region-side. */
@@ -304,6 +306,21 @@ export const FINDINGS = {
 export type FindingId = keyof typeof FINDINGS
 export const FINDING_IDS = Object.keys(FINDINGS) as FindingId[]
 export const findingKind = (id: FindingId): FindingKind => FINDINGS[id]
+
+const ONLY_AT: Partial<Record<FindingId, ReadonlySet<RegionId>>> = {
+  'haematoma-ear': EARS,
+  'ear-redness': EARS,
+  'ear-discharge': EARS,
+  'anal-swelling': new Set(['sanitary']),
+  'overgrown-nail': FEET,
+  'ingrown-nail': FEET,
+  'cracked-pad': FEET,
+  'interdigital-sore': FEET,
+  'eye-problem': new Set(['eyes', 'cheek', 'muzzle']),
+}
+
+/** Whether a place has what such a finding is seen on: no ear on the back, no pad on the tail. */
+export const canBeAt = (id: FindingId, region: RegionId): boolean => ONLY_AT[id]?.has(region) ?? true
 
 export interface Finding {
   readonly id: FindingId

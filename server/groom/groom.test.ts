@@ -18,9 +18,9 @@ import { productOf } from '../../contract/formats/products.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { DEFAULT_HOUSE, type GroomStep, REGION_SIDES, restEveryOf, wholeGroom } from '../../core/index.ts'
 import { demoId, loadDemo } from '../../demo/load.ts'
+import { readPdf } from '../../test/harness/pdf.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
-import { readPdf } from '../../test/harness/pdf.ts'
 import { groomerSheet, ownerSheet } from '../sheets/sheets.ts'
 
 let server: TestServer

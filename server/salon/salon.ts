@@ -35,6 +35,7 @@ export class SalonRepo {
     return {
       name: String(value('name') ?? 'Your salon'),
       demo: value('demo') === true,
+      zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
       model: MODEL_VERSION,
       people: people.map(({ id, name, role, experience, schools }) => ({ id, name, role, experience, schools })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],

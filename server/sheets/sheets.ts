@@ -1,13 +1,10 @@
-import { format } from 'date-fns'
 import type { GoodbyePage } from '../../contract/api/goodbye.ts'
-import { minutesText, moneyText } from '../../contract/words/index.ts'
+import { dayText, fullDateText, minutesText, moneyText } from '../../contract/words/index.ts'
 import { coatPartOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
 import { busierSide, drawDog, drawLegend } from './map.ts'
 import { Paper, SOFT } from './paper.ts'
 
-const dayText = (iso: string): string => format(new Date(iso), 'd MMMM yyyy')
-const dateText = (date: string): string => format(new Date(`${date}T12:00:00`), 'EEEE d MMMM yyyy')
-const nextText = ({ next: { on, at } }: GoodbyePage): string => `${dateText(on)}${at ? ` at ${at}` : ''}`
+const nextText = ({ next: { on, at } }: GoodbyePage): string => `${fullDateText(on)}${at ? ` at ${at}` : ''}`
 const index = (value: number | null): string => (value === null ? 'not seen' : String(Math.round(value)))
 
 /** Lengths of the coat as it came, for the drawing before. */

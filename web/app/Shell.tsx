@@ -13,6 +13,7 @@ import { SCREENS, screenAt } from './screens.ts'
 import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
+import { useArrival } from './use-arrival.ts'
 
 const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
@@ -91,6 +92,7 @@ export function Shell(): ReactNode {
   // Where there is no room for the box beside everything else it comes when it is asked for.
   const [finding, setFinding] = useState(false)
   const shown = useShown()
+  useArrival()
   const { pathname } = useLocation()
   // biome-ignore lint/correctness/useExhaustiveDependencies: it has done its part once another screen is there
   useEffect(() => setFinding(false), [pathname])
@@ -114,6 +116,8 @@ export function Shell(): ReactNode {
   useEffect(
     function titleOfTheScreen() {
       const here = screenAt(pathname)
+      // A dog's screens say whose they are as soon as the dog is known.
+      if (here && here.needs !== 'nothing') return
       document.title = [here?.path === '/' ? null : here?.title, salon?.name ?? 'Etude'].filter(Boolean).join(' · ')
     },
     [pathname, salon?.name],

@@ -52,7 +52,7 @@ export const reading = <E extends Named<AnyRead>>(endpoint: E, call: CallOf<E>, 
     queryKey: keyOf(endpoint, call as object) as Key,
     queryFn: async (): Promise<GivesOf<E>> => {
       const { value, kept } = await ask(endpoint, call)
-      if (endpoint.kept && !kept && !isWatched()) void keepAnswer(urlOf(endpoint, call as object), value)
+      if (endpoint.kept && kept === null && !isWatched()) void keepAnswer(urlOf(endpoint, call as object), value)
       noteAnswer(urlOf(endpoint, call as object), kept)
       return value
     },

@@ -39,8 +39,8 @@ const KEPT_HEADER = 'x-etude-kept'
 /** What a caller may want to know of an answer beside what it says. */
 export interface Answered<T> {
   readonly value: T
-  /** It is what this device had kept; the server is away. */
-  readonly kept: boolean
+  /** Since when this device had it, because the server is away; null for an answer of the server. */
+  readonly kept: string | null
 }
 
 /** The names of a call that stand in its path. */
@@ -85,9 +85,9 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
   } catch {
     throw new Away('the server does not answer')
   }
-  const kept = response.headers.get(KEPT_HEADER) !== null
+  const kept = response.headers.get(KEPT_HEADER)
   const now = response.headers.get('x-etude-now')
-  if (now && !kept) takeServerTime(now)
+  if (now && kept === null) takeServerTime(now)
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as Problem | null
     if (!problem || response.status >= 500) throw new Away(problem?.title ?? `the server answered ${response.status}`)

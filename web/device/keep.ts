@@ -12,7 +12,7 @@ export async function keepAnswer(path: string, answer: unknown): Promise<void> {
   if (!('caches' in globalThis)) return
   try {
     const cache = await caches.open(CACHE)
-    const headers = { 'content-type': 'application/json' }
+    const headers = { 'content-type': 'application/json', 'x-etude-kept-at': new Date().toISOString() }
     await cache.put(`/api${path}`, new Response(JSON.stringify(answer), { headers }))
   } catch {
     // A device that cannot keep it works on as long as the server is there.

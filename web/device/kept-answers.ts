@@ -1,15 +1,18 @@
 import { useSyncExternalStore } from 'react'
 
-/** Reads whose last answer was this device's own, because the server is away. */
-let kept: ReadonlySet<string> = new Set()
+/** Reads whose last answer was this device's own, because the server is away, with since when it had it. */
+let kept: ReadonlyMap<string, string> = new Map()
 const listeners = new Set<() => void>()
 
-/** Writes down where an answer came from. @param url as it follows `/api` */
-export function noteAnswer(url: string, fromDevice: boolean): void {
-  if (kept.has(url) === fromDevice) return
-  const next = new Set(kept)
-  if (fromDevice) next.add(url)
-  else next.delete(url)
+/**
+ * Writes down where an answer came from.
+ * @param url as it follows `/api` @param since when this device kept it; null where the server gave it now
+ */
+export function noteAnswer(url: string, since: string | null): void {
+  if ((kept.get(url) ?? null) === since) return
+  const next = new Map(kept)
+  if (since === null) next.delete(url)
+  else next.set(url, since)
   kept = next
   for (const listener of listeners) listener()
 }
@@ -19,5 +22,8 @@ const subscribe = (listener: () => void): (() => void) => {
   return () => listeners.delete(listener)
 }
 
-/** Whether any of what is shown comes from this device and not from the server. */
-export const useShowsKept = (): boolean => useSyncExternalStore(subscribe, () => kept.size > 0)
+/** The age of the oldest of what is shown from this device; null where all of it is the server's. */
+export const useKeptSince = (): string | null =>
+  useSyncExternalStore(subscribe, () => [...kept.values()].reduce<string | null>(older, null))
+
+const older = (a: string | null, b: string): string => (a === null || b < a ? b : a)

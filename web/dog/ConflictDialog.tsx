@@ -10,18 +10,20 @@ import { sheetOf } from './sheet-state.ts'
 interface Props {
   readonly saving: Extract<Saving, { state: 'conflict' }>
   readonly sheet: Sheet
+  /** What was scored here and is not through: only there do two people disagree. */
+  readonly pending: ReadonlySet<number>
   readonly onSettle: (choice: 'theirs' | 'mine') => void
 }
 
 const MOST_ROWS = 12
 
 /** Two people, one dog: nothing was overwritten, and the person decides with both in sight. */
-export function ConflictDialog({ saving, sheet, onSettle }: Props): ReactNode {
+export function ConflictDialog({ saving, sheet, pending, onSettle }: Props): ReactNode {
   const theirs = sheetOf(saving.current)
   const who = saving.changedBy ?? 'Somebody else'
   const word = (scale: (typeof SCALE_IDS)[number], score: Score | null): string =>
     score === null ? 'not looked at' : `${score} ${SCORE_WORD[scale][score][0]}`
-  const differences = REGION_SIDES.flatMap(({ index, region, side }) =>
+  const differences = REGION_SIDES.filter(({ index }) => pending.has(index)).flatMap(({ index, region, side }) =>
     SCALE_IDS.filter((scale) => sheet[index]![scale] !== theirs[index]![scale]).map((scale) => ({
       key: `${index} ${scale}`,
       place: capital(placeName(region, side)),
@@ -34,6 +36,8 @@ export function ConflictDialog({ saving, sheet, onSettle }: Props): ReactNode {
       title={`${who} scored this dog too`}
       about="Nothing was overwritten. Yours is still here; theirs is in the salon's record."
     >
+      {/* Read before anything is chosen: neither way is the usual one. */}
+      <div tabIndex={-1} data-first />
       <Table
         className="mb-5"
         rows={differences.slice(0, MOST_ROWS)}

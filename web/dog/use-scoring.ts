@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
 import type { AssessmentDoc, ScoreChange } from '../../contract/api/scores.ts'
 import type { Visit } from '../../contract/api/visits.ts'
-import type { Sheet } from '../../core/index.ts'
+import { indexAt, type Sheet } from '../../core/index.ts'
 import type { Entry } from '../device/outbox.ts'
 import { noteRevision, outbox, send, useLane } from '../device/use-outbox.ts'
 import { type Saving, savingOf } from './saving.ts'
@@ -14,6 +14,8 @@ export interface Scoring {
   readonly undo: () => ScoreChange[] | null
   readonly canUndo: boolean
   readonly settle: (choice: 'theirs' | 'mine') => void
+  /** Region-sides whose scores are still on their way. */
+  readonly pending: ReadonlySet<number>
 }
 
 const laneName = (assessmentId: string): string => `scores.${assessmentId}`
@@ -68,5 +70,10 @@ export function useVisitScoring(visit: Visit, role: AssessmentDoc['role']): Scor
     },
     [doc.id, stopped],
   )
-  return { sheet, saving: savingOf(lane), act, undo, canUndo: history.length > 0, settle }
+  const { entries } = lane
+  const pending = useMemo(
+    () => new Set(entries.flatMap(changesOf).map(({ region, side }) => indexAt(region, side))),
+    [entries],
+  )
+  return { sheet, saving: savingOf(lane), act, undo, canUndo: history.length > 0, settle, pending }
 }

@@ -3,6 +3,21 @@ import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { buttonClass } from './Button.tsx'
 
+/** What is to be answered first: what says so, else the first field, else the first thing to press; never the way out. */
+function toTheFirst(event: Event): void {
+  const dialog = event.currentTarget as HTMLElement
+  const body = (selector: string): HTMLElement | null =>
+    dialog.querySelector<HTMLElement>(`[data-body] ${selector}:not(:disabled)`)
+  const first =
+    body('[data-first]') ??
+    body(':is(input, select, textarea)') ??
+    body(':is(button, a[href], [tabindex])') ??
+    dialog.querySelector<HTMLElement>('button')
+  if (!first) return
+  event.preventDefault()
+  first.focus({ preventScroll: true })
+}
+
 /** A dialog of this house: title, what it is for, its body. Leaving it keeps what was there before. */
 export function DialogSheet({
   title,
@@ -23,9 +38,10 @@ export function DialogSheet({
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40 print:hidden" />
         <Dialog.Content
-          className="card fixed left-1/2 top-1/2 z-50 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6"
+          className="card fixed left-1/2 top-1/2 z-50 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6 print:translate-x-0 print:translate-y-0"
           {...(about ? {} : { 'aria-describedby': undefined })}
           {...(prints ? { 'data-print': '' } : {})}
+          onOpenAutoFocus={toTheFirst}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <div>
@@ -41,7 +57,7 @@ export function DialogSheet({
               </Dialog.Close>
             )}
           </div>
-          {children}
+          <div data-body>{children}</div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

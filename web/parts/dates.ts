@@ -1,4 +1,4 @@
-import { format } from 'date-fns'
+import { dateOf } from '../../contract/words/dates.ts'
 
-/** The calendar date where this screen stands, as 2026-03-01. */
-export const today = (): string => format(new Date(), 'yyyy-MM-dd')
+/** The calendar date where the salon is, as 2026-03-01. */
+export const today = (): string => dateOf(new Date())

@@ -8,6 +8,8 @@ const READS = 'etude-reads'
 /* Reads that are kept: put in by the build, from the endpoints that say so. */
 const READ = /^\/api(__KEPT_READS__)$/
 const MOST_READS = 400
+/* As long as somebody waits for a server that says nothing, before what is kept is shown. */
+const PATIENCE_MS = 3000
 /* A page that is open over an update still finds its own files. */
 const BUILDS_KEPT = 2
 
@@ -37,22 +39,31 @@ self.addEventListener('fetch', (event) => {
 
 async function keepRead(key, response) {
   const cache = await caches.open(READS)
-  await cache.put(key, response)
+  const headers = new Headers(response.headers)
+  headers.set('x-etude-kept-at', new Date().toISOString())
+  await cache.put(key, new Response(response.body, { status: response.status, headers }))
   const keys = await cache.keys()
   for (const old of keys.slice(0, Math.max(0, keys.length - MOST_READS))) await cache.delete(old)
 }
 
-/* Says that it is this device's own, so that the screen can say so too. */
+/* Says that it is this device's own and since when, so that the screen can say so too. */
 function marked(response) {
   if (!response) return undefined
   const headers = new Headers(response.headers)
-  headers.set('x-etude-kept', '1')
+  headers.set('x-etude-kept', headers.get('x-etude-kept-at') ?? '1')
   return new Response(response.body, { status: response.status, headers })
 }
 
 async function freshElseKept(request, key, isPage) {
+  // Asked for here and now, so that an answer that comes late is still kept for the next time.
+  const asked = fetch(request)
+  const kept = async () => marked(await caches.match(key))
   try {
-    const response = await fetch(request)
+    const response = (await Promise.race([asked, tooLong()])) ?? (await kept()) ?? (await asked)
+    if (response.headers.has('x-etude-kept')) {
+      asked.then((late) => (late.ok && !isPage ? keepRead(key, late) : undefined)).catch(() => {})
+      return response
+    }
     if (response.ok) {
       if (isPage) await (await caches.open(APP)).put(key, response.clone())
       else await keepRead(key, response.clone())
@@ -60,13 +71,15 @@ async function freshElseKept(request, key, isPage) {
     }
     // The server is there and its database is not: what was last read is better than nothing.
     if (response.status < 500) return response
-    return marked(await caches.match(key)) ?? response
+    return (await kept()) ?? response
   } catch (error) {
-    const kept = marked(await caches.match(key))
-    if (kept) return kept
+    const own = await kept()
+    if (own) return own
     throw error
   }
 }
+
+const tooLong = () => new Promise((resolve) => setTimeout(resolve, PATIENCE_MS))
 
 async function keptElseFresh(request) {
   return (await caches.match(request)) ?? fetch(request)

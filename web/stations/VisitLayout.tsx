@@ -7,6 +7,7 @@ import type { Station, Visit } from '../../contract/api/visits.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
 import { endOf, RAIL } from '../app/screens.ts'
 import { Loading, QueryFailed } from '../app/states.tsx'
+import { useTitleOf } from '../app/use-title.ts'
 import { useRead } from '../device/api.ts'
 import { benchLane, eventIn } from '../device/use-log.ts'
 import { useLane } from '../device/use-outbox.ts'
@@ -81,6 +82,7 @@ export function VisitLayout(): ReactNode {
     () => visit.data && { ...visit.data, progress: progressWith(visit.data.progress, entries.map(eventIn)) },
     [visit.data, entries],
   )
+  useTitleOf(here?.arrival.dog.name)
   if (here && salon.data)
     return (
       <>

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router'
 import { z } from 'zod'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
 import { type NewVisit, visitsApi } from '../../../contract/api/visits.ts'
-import { COAT_LABEL } from '../../../contract/words/index.ts'
+import { COAT_LABEL, dateText } from '../../../contract/words/index.ts'
 import { COAT_TYPE_IDS, findBreed } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
@@ -51,7 +51,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
     </>
   )
   return (
-    <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${date}.`} onClose={onClose}>
+    <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${dateText(date)}.`} onClose={onClose}>
       <div className="mb-4">
         <p className="mb-1 font-medium">Was it here before?</p>
         {known ? (

@@ -3,11 +3,10 @@ import { addDays, format, isValid, parseISO } from 'date-fns'
 import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Day } from '../../../contract/api/day.ts'
 import { dayApi } from '../../../contract/api/day.ts'
 import type { Person } from '../../../contract/api/salon.ts'
 import type { Station, VisitCard } from '../../../contract/api/visits.ts'
-import { COAT_LABEL, minutesText, rangeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import { COAT_LABEL, dateText, minutesText, rangeText, timeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -55,7 +54,7 @@ export function DayScreen(): ReactNode {
   return (
     <div className="flex grow flex-col">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2 px-6 pb-3 pt-5">
-        <h1 className="text-3xl">{dateText(day.data)}</h1>
+        <h1 className="text-3xl">{dateText(day.data.date)}</h1>
         <DayTurner date={day.data.date} onTurn={(date) => setSearch(date === today() ? {} : { date })} />
         <p className="text-lg text-ink-2">
           {visits.length} {visits.length === 1 ? 'dog' : 'dogs'}
@@ -112,9 +111,6 @@ const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => v
     </div>
   )
 }
-
-const dateText = ({ date }: Day): string =>
-  new Date(`${date}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })
 
 interface DayProps {
   readonly people: readonly Person[]
@@ -177,13 +173,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
       data-dog={arrival.dog.name}
     >
       <div className="flex min-w-0 items-center gap-3">
-        <span className="figure w-14 shrink-0 text-lg font-semibold max-sm:w-12">
-          {new Date(visit.startsAt).toLocaleTimeString(undefined, {
-            hour: '2-digit',
-            minute: '2-digit',
-            hour12: false,
-          })}
-        </span>
+        <span className="figure w-14 shrink-0 text-lg font-semibold max-sm:w-12">{timeText(visit.startsAt)}</span>
         <span className="min-w-0">
           <span className="flex items-baseline gap-2 leading-tight">
             <Link to={path} className="truncate rounded font-display text-lg font-semibold hover:underline">

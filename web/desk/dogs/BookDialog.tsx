@@ -1,9 +1,10 @@
-import { addWeeks, format, max } from 'date-fns'
+import { addWeeks, max } from 'date-fns'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { z } from 'zod'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { dateOf, timeText } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
@@ -26,8 +27,8 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
   const last = dog.visits.find(({ summary }) => summary)
   const home = dog.home ? new Date(dog.home.at) : new Date()
   const form = useZodForm(bookForm, {
-    date: format(max([new Date(), addWeeks(home, last?.summary?.nextWeeks ?? WEEKS)]), 'yyyy-MM-dd'),
-    time: last ? format(new Date(last.startsAt), 'HH:mm') : MORNING,
+    date: dateOf(max([new Date(), addWeeks(home, last?.summary?.nextWeeks ?? WEEKS)])),
+    time: last ? timeText(last.startsAt) : MORNING,
     slot: String(SLOT_MINUTES),
     asLastTime: true,
   })
@@ -52,7 +53,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
   return (
     <DialogSheet title={`Book ${dog.name}`} about="The date is when its coat wants it." onClose={onClose}>
       <Form form={form} className="grid grid-cols-2 gap-4" onSend={send}>
-        <FormText name="date" label="Day" type="date" className="col-span-2" min={format(new Date(), 'yyyy-MM-dd')} />
+        <FormText name="date" label="Day" type="date" className="col-span-2" min={dateOf(new Date())} />
         <TimeAndSlot />
         <FormCheck name="asLastTime" label="As last time: to the lengths it went home with" className="col-span-2" />
         <NotAdded error={add.error} />

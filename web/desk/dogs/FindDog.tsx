@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
+import { dayText } from '../../../contract/words/index.ts'
 import { useSearch } from '../../device/use-search.ts'
 import { Combobox } from '../../parts/Combobox.tsx'
 
@@ -55,10 +56,6 @@ const Found = ({ dog: { name, clientName, phone, lastVisit } }: { dog: FoundDog 
         {clientName} · {phone}
       </span>
     </span>
-    {lastVisit && (
-      <span className="figure text-ink-2">
-        {new Date(lastVisit).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: '2-digit' })}
-      </span>
-    )}
+    {lastVisit && <span className="figure text-ink-2">{dayText(lastVisit)}</span>}
   </>
 )

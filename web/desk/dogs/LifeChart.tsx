@@ -1,7 +1,8 @@
 import { area, extent, line, max, scaleLinear, scaleTime } from 'd3'
-import { addWeeks, format } from 'date-fns'
+import { addWeeks } from 'date-fns'
 import type { ReactNode } from 'react'
 import type { RecordVisit } from '../../../contract/api/dogs.ts'
+import { dayOfYearText, dayText, monthText } from '../../../contract/words/index.ts'
 import type { ForecastPoint } from '../../../core/index.ts'
 import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -20,8 +21,6 @@ const SERIES = [
   ['undercoat', 'Undercoat', '7 5'],
   ['condition', 'Dirt', '2 4'],
 ] as const
-
-const monthOf = (at: Date): string => format(at, 'MMM yy')
 
 interface Point {
   readonly at: Date
@@ -87,7 +86,7 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
             rows={done}
             keyOf={({ id }) => id}
             columns={[
-              { head: 'When', names: true, cell: ({ startsAt }) => format(new Date(startsAt), 'd MMM yyyy') },
+              { head: 'When', names: true, cell: ({ startsAt }) => dayText(startsAt) },
               ...SERIES.map(([key, label]) => ({
                 head: label,
                 cell: ({ summary }: RecordVisit) =>
@@ -97,7 +96,7 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
           />
         }
       >
-        <Axis side="bottom" scale={x} at={BOTTOM} ticks={5} format={monthOf} />
+        <Axis side="bottom" scale={x} at={BOTTOM} ticks={5} format={monthText} />
         <Axis side="left" scale={y} at={LEFT} ticks={4} />
         {ahead && (
           <g data-testid="ahead">
@@ -110,7 +109,7 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
               textAnchor="end"
               className="chart-halo fill-(--accent) text-[13px] font-semibold"
             >
-              back {format(ahead.back, 'd MMM')}
+              back {dayOfYearText(ahead.back)}
             </text>
           </g>
         )}

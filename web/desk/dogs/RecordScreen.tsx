@@ -1,4 +1,4 @@
-import { addWeeks, format } from 'date-fns'
+import { addWeeks } from 'date-fns'
 import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -7,7 +7,17 @@ import { dogsApi } from '../../../contract/api/dogs.ts'
 import { photosApi } from '../../../contract/api/photos.ts'
 import { assembleFile } from '../../../contract/formats/assemble.ts'
 import { assessmentOf } from '../../../contract/formats/read-assessment.ts'
-import { COAT_LABEL, minutesText, mmText, TEMPERAMENT_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import {
+  COAT_LABEL,
+  dateOf,
+  dayAndTimeText,
+  dayText,
+  minutesText,
+  mmText,
+  TEMPERAMENT_LABEL,
+  timeText,
+  VERDICT_LABEL,
+} from '../../../contract/words/index.ts'
 import {
   brushedAtHome,
   type CoatType,
@@ -19,6 +29,7 @@ import {
   type VerdictName,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
+import { useTitleOf } from '../../app/use-title.ts'
 import { hrefOf, useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
@@ -28,12 +39,11 @@ import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
 import { Regrowth } from './Regrowth.tsx'
 
-const dayText = (iso: string): string => format(new Date(iso), 'd MMM yyyy')
-
 /** One dog's life on one page: how its coat went over the visits, what was done with what, and what comes next. */
 export function RecordScreen(): ReactNode {
   const { dogId = '' } = useParams()
   const { data, error, refetch } = useRead(dogsApi.one, { id: dogId })
+  useTitleOf(data?.name)
   if (data) return <Life dog={data} />
   return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="this dog" />
 }
@@ -83,8 +93,8 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           <ContactRound size={18} /> Address card
         </ButtonAnchor>
         {booked ? (
-          <ButtonLink to={`/?date=${format(new Date(booked.startsAt), 'yyyy-MM-dd')}`} data-testid="booked">
-            <CalendarCheck size={18} /> Booked: {format(new Date(booked.startsAt), 'd MMM, HH:mm')}
+          <ButtonLink to={`/?date=${dateOf(booked.startsAt)}`} data-testid="booked">
+            <CalendarCheck size={18} /> Booked: {dayAndTimeText(booked.startsAt)}
           </ButtonLink>
         ) : (
           <Button kind="main" onClick={() => setBooking(true)}>
@@ -234,7 +244,7 @@ const WhatWasDone = ({ visit: { startsAt, summary, choice, note, photos } }: { v
     {choice
       ? VERDICT_LABEL[choice as VerdictName]
       : new Date(startsAt) > new Date()
-        ? `booked for ${format(new Date(startsAt), 'HH:mm')}`
+        ? `booked for ${timeText(startsAt)}`
         : 'not decided'}
     {note && <span className="block text-ink-2">{note}</span>}
     {summary?.incidents.map(({ text }) => (

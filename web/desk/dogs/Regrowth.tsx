@@ -1,8 +1,8 @@
-import { addDays, format } from 'date-fns'
+import { addDays } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { partLengths } from '../../../contract/words/goodbye-page.ts'
-import { mmText, PART_NAMES } from '../../../contract/words/index.ts'
+import { dayText, mmText, PART_NAMES } from '../../../contract/words/index.ts'
 import { type Assessment, type House, type LengthsMm, lengthAfter, weeksToLength } from '../../../core/index.ts'
 import { serverNow } from '../../device/server-clock.ts'
 import { numberOf } from '../../parts/number-text.ts'
@@ -26,7 +26,7 @@ export function Regrowth({
   const left = partLengths(home.outlineMm, dog.coatType)
   const [wanted, setWanted] = useState<Partial<Record<keyof LengthsMm, string>>>({})
   const since = Math.max(0, (serverNow() - Date.parse(home.at)) / WEEK_MS)
-  const day = (weeks: number): string => format(addDays(new Date(home.at), Math.ceil(weeks * DAYS)), 'd MMM yyyy')
+  const day = (weeks: number): string => dayText(addDays(new Date(home.at), Math.ceil(weeks * DAYS)))
   return (
     <section aria-label="Growing back" data-testid="regrowth">
       <h3 className="mb-1 mt-3 text-lg">Growing back</h3>

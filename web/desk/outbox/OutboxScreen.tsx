@@ -1,7 +1,7 @@
-import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { consentApi } from '../../../contract/api/consent.ts'
+import { dayAndTimeText } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 
@@ -25,7 +25,7 @@ export function OutboxScreen(): ReactNode {
               <span>
                 To <b className="text-ink">{toName}</b> {toPhone}
               </span>
-              <span>{format(new Date(at), 'd MMM, HH:mm')}</span>
+              <span>{dayAndTimeText(at)}</span>
             </p>
             <p>{body}</p>
             {link && (

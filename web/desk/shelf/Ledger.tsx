@@ -3,7 +3,7 @@ import { z } from 'zod'
 import type { StockMove } from '../../../contract/api/shelf.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'
-import { volumeText } from '../../../contract/words/index.ts'
+import { dayAndTimeText, volumeText } from '../../../contract/words/index.ts'
 import type { UnitSystem } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -34,9 +34,6 @@ const moveForm = z
       ctx.addIssue({ code: 'custom', path: ['note'], message: 'Say why the stock is corrected' })
     return { kind, ml, note }
   })
-
-const whenOf = (at: string): string =>
-  new Date(at).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 
 /** What is left of a product, and every movement that made it so. */
 export function Ledger({ product, units }: { product: ShelfProduct; units: UnitSystem }): ReactNode {
@@ -102,7 +99,7 @@ export function Ledger({ product, units }: { product: ShelfProduct; units: UnitS
             rows={moves}
             keyOf={({ id }) => id}
             columns={[
-              { head: 'When', cell: ({ at }) => whenOf(at) },
+              { head: 'When', cell: ({ at }) => dayAndTimeText(at) },
               {
                 head: 'What',
                 cell: (one) => (

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { PersonPace } from '../../../contract/api/pace.ts'
 import { paceApi } from '../../../contract/api/pace.ts'
-import { TREATMENT_LABEL } from '../../../contract/words/index.ts'
+import { dayText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -55,7 +55,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
           Start again from today
         </Button>
       </div>
-      {since && <p className="text-ink-2">Counted since {new Date(since).toLocaleDateString()}.</p>}
+      {since && <p className="text-ink-2">Counted since {dayText(since)}.</p>}
       {paces.length === 0 ? (
         <p className="mt-2 text-ink-2">No minutes logged yet: the house’s rates stand.</p>
       ) : (

@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import type { Person, SchoolDate } from '../../../contract/api/salon.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
-import { minutesText, SCHOOL_WORDS } from '../../../contract/words/index.ts'
+import { dayText, minutesText, SCHOOL_WORDS } from '../../../contract/words/index.ts'
 import type { WayExample } from '../../../contract/words/way-example.ts'
 import { type House, SCHOOLS, type SchoolId, type Schools, schoolsWith } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
@@ -74,7 +74,7 @@ export function SchoolRow({
         {since && (
           <span data-testid="since">
             {' '}
-            So since {new Date(since.at).toLocaleDateString()}
+            So since {dayText(since.at)}
             {since.by ? `, by ${since.by}` : ''}.
           </span>
         )}

@@ -3,7 +3,7 @@ import { type FormEvent, type ReactNode, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Arrival, Visit } from '../../../contract/api/visits.ts'
 import { arrivalSchema, visitsApi } from '../../../contract/api/visits.ts'
-import { capital, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import { capital, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import type { VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
@@ -112,7 +112,7 @@ export function ArrivalScreen(): ReactNode {
               <>
                 <dt className="text-ink-2">Last time</dt>
                 <dd>
-                  {new Date(last.startsAt).toLocaleDateString(undefined, { day: 'numeric', month: 'long' })}
+                  {dayText(last.startsAt)}
                   {last.choice && `: ${VERDICT_LABEL[last.choice as VerdictName].toLowerCase()}`}
                   {last.minutes !== null && `, ${Math.round(last.minutes)} min`}
                 </dd>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
+import { HANDS_LABEL, TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
 import { TEMPERAMENT_IDS, TOLERANCE_IDS } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
@@ -49,15 +49,15 @@ export function DogFields({ arrival, change }: FieldProps): ReactNode {
       <div className="grid grid-cols-[repeat(auto-fit,minmax(390px,1fr))] gap-4 max-sm:grid-cols-1">
         {(
           [
-            ['dryerTolerance', 'Takes the dryer'],
-            ['faceTolerance', 'Takes hands at the face'],
-            ['nailTolerance', 'Takes nails'],
+            ['dryerTolerance', 'Takes the dryer', TOLERANCE_LABEL],
+            ['faceTolerance', 'Takes hands at the face', HANDS_LABEL],
+            ['nailTolerance', 'Takes nails', HANDS_LABEL],
           ] as const
-        ).map(([key, legend]) => (
+        ).map(([key, legend, labels]) => (
           <OneOf
             key={key}
             legend={legend}
-            choices={choices(TOLERANCE_IDS, TOLERANCE_LABEL)}
+            choices={choices(TOLERANCE_IDS, labels)}
             value={dog[key] ?? 'unknown'}
             onChange={(value) => change(setDog({ [key]: value }))}
           />

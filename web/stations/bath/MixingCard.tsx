@@ -1,8 +1,9 @@
 import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
+import { dateText, dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
 import { type Bottle, type Mix, type ProductKind, roundedVolume, type UnitSystem } from '../../../core/index.ts'
 import { Button } from '../../parts/Button.tsx'
+import { today } from '../../parts/dates.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { Table } from '../../parts/Table.tsx'
 
@@ -90,12 +91,7 @@ export function MixingCard({
   onClose: () => void
 }): ReactNode {
   return (
-    <DialogSheet
-      prints
-      title={title}
-      about={new Date().toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })}
-      onClose={onClose}
-    >
+    <DialogSheet prints title={title} about={dateText(today())} onClose={onClose}>
       <MixTable bottles={bottles} nameOf={nameOf} units={units} dogName={null} />
       <p className="mt-4">{DISCARD}</p>
       <Button className="mt-4 print:hidden" onClick={() => print()}>

@@ -70,7 +70,7 @@ export function Timers({
             <Button
               tight
               size="tall"
-              aria-label={`One minute more for ${label}`}
+              aria-label={`1 minute more for ${label}`}
               onClick={() => add({ kind: 'timer-more', timer: timer.id, minutes: 1 })}
             >
               <Plus size={18} />1

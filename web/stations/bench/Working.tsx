@@ -1,5 +1,5 @@
 import { ArrowRight, Rotate3d } from 'lucide-react'
-import { type ReactNode, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { placeName, stepTitle } from '../../../contract/words/index.ts'
@@ -100,6 +100,8 @@ export function Working({
     const timer = waitsOn(bench, step, now)
     return timer && { what: timerLabel(timer, bench), leftMs: timer.endsAt - now }
   }
+  // What stood here before it began was scrolled to its button.
+  useEffect(() => document.getElementById('main')?.scrollTo({ top: 0 }), [])
   useBenchKeys(status, status.workers.includes(person), add, finishStep)
   const toggleHints = (): void => {
     deviceStorage.set(HINTS, hints ? 'off' : 'on')

@@ -217,7 +217,7 @@ describe('what is left on', () => {
     draw(<Timers bench={on} now={START + MINUTE} name="Juniper" add={add} />)
     expect(screen.getByRole('timer').textContent).toBe('2:00')
     expect(screen.getByTestId('timer').textContent).toContain('Juniper')
-    fireEvent.click(button(/One minute more/))
+    fireEvent.click(button(/1 minute more/))
     expect(add).toHaveBeenCalledWith({ kind: 'timer-more', timer: on.timers[0]!.id, minutes: 1 })
     fireEvent.click(button(/touch to stop/))
     expect(add).toHaveBeenLastCalledWith({ kind: 'timer-stop', timer: on.timers[0]!.id })

@@ -1,9 +1,12 @@
-import { addDays, differenceInCalendarDays, format } from 'date-fns'
+import { addDays, differenceInCalendarDays } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import {
+  dateOf,
+  dayText,
+  fullDateText,
   IRON_STOP_TEXT,
   JACKET_STAGE_LABEL,
   placesText,
@@ -35,7 +38,7 @@ export function JacketAndShow({
     const { arrival } = visit
     const days = value ? differenceInCalendarDays(new Date(`${value}T12:00:00`), day) : null
     if (days !== null && days < 0) {
-      toast.error(`Show: got ${value}, expected a day from ${format(day, 'd MMM yyyy')} on`)
+      toast.error(`Show: got ${value}, expected a day from ${dayText(day)} on`)
       return
     }
     save.mutate(
@@ -57,7 +60,7 @@ export function JacketAndShow({
         <input
           type="date"
           className="field w-auto"
-          value={showInDays === null ? '' : format(addDays(day, showInDays), 'yyyy-MM-dd')}
+          value={showInDays === null ? '' : dateOf(addDays(day, showInDays))}
           disabled={save.isPending}
           onChange={(event) => setShow(event.target.value)}
         />
@@ -68,7 +71,7 @@ export function JacketAndShow({
           {!strip.ready && (
             <p>
               Ready is long, dull, and out with a light pull. Come again in {strip.comesInWeeks} weeks, about{' '}
-              {format(addDays(day, 7 * (strip.comesInWeeks ?? 0)), 'EEE d MMM yyyy')}.
+              {fullDateText(dateOf(addDays(day, 7 * (strip.comesInWeeks ?? 0))))}.
             </p>
           )}
           {strip.order.length > 0 && <p>In this order: {placesText(strip.order, 9)}.</p>}
@@ -77,7 +80,7 @@ export function JacketAndShow({
               {strip.stages.map(({ stage, inDays }) => (
                 <li key={`${stage} ${inDays}`} className="flex justify-between border-t border-line py-1">
                   <span>{JACKET_STAGE_LABEL[stage]}</span>
-                  <span className="figure">{format(addDays(day, inDays), 'EEE d MMM yyyy')}</span>
+                  <span className="figure">{fullDateText(dateOf(addDays(day, inDays)))}</span>
                 </li>
               ))}
             </ol>

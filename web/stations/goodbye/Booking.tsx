@@ -1,8 +1,8 @@
-import { format } from 'date-fns'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Goodbye } from '../../../contract/api/goodbye.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
+import { timeText } from '../../../contract/words/index.ts'
 import type { Draft } from './draft.ts'
 
 /** The date agreed with the owner, and whether it goes into the book right away. */
@@ -48,9 +48,7 @@ export function Booking({
             type="checkbox"
             className="size-5"
             checked={draft.nextAt !== null}
-            onChange={(event) =>
-              onChange({ ...draft, nextAt: event.target.checked ? format(new Date(visit.startsAt), 'HH:mm') : null })
-            }
+            onChange={(event) => onChange({ ...draft, nextAt: event.target.checked ? timeText(visit.startsAt) : null })}
             data-testid="book"
           />
           Put it in the book

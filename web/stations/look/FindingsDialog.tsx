@@ -1,7 +1,17 @@
 import { type ReactNode, useState } from 'react'
 import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { capital, FINDING_LABEL, placeName, TAG_LABEL } from '../../../contract/words/index.ts'
-import { FINDING_IDS, type Finding, findingKind, REGION_SIDES, type SideScores, TAG_IDS } from '../../../core/index.ts'
+import {
+  canBeAt,
+  FINDING_IDS,
+  type Finding,
+  type FindingId,
+  findingKind,
+  REGION_SIDES,
+  type RegionId,
+  type SideScores,
+  TAG_IDS,
+} from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
@@ -15,7 +25,13 @@ interface Props {
   readonly onSave: (set: ScoreChange['set']) => void
 }
 
-const findingChoices = FINDING_IDS.map((value) => ({ value, label: FINDING_LABEL[value] }))
+/** What this place can have; what was noted there already stays to be taken back. */
+const findingChoices = (region: RegionId, noted: readonly Finding[]) =>
+  FINDING_IDS.filter((id) => canBeAt(id, region) || noted.some((finding) => finding.id === id))
+    // What only such a place has is what one came for.
+    .toSorted((a, b) => Number(isOwn(b, region)) - Number(isOwn(a, region)))
+    .map((value) => ({ value, label: FINDING_LABEL[value] }))
+const isOwn = (id: FindingId, region: RegionId): boolean => canBeAt(id, region) && !canBeAt(id, 'back')
 const tagChoices = TAG_IDS.map((value) => ({ value, label: TAG_LABEL[value] }))
 
 /** What was seen at a place, never a diagnosis; or why it is left alone. */
@@ -24,7 +40,7 @@ export function FindingsDialog({ index, scores, mode, onClose, onSave }: Props):
   const place = capital(placeName(region, side))
   return mode === 'findings' ? (
     <DialogSheet title={place} about="What you see, not what it is called at the vet's." onClose={onClose}>
-      <Findings scores={scores} onSave={onSave} />
+      <Findings region={region} scores={scores} onSave={onSave} />
     </DialogSheet>
   ) : (
     <DialogSheet title={`Leave: ${place}`} about="It keeps its coat, whatever else is decided." onClose={onClose}>
@@ -33,7 +49,7 @@ export function FindingsDialog({ index, scores, mode, onClose, onSave }: Props):
   )
 }
 
-function Findings({ scores, onSave }: Pick<Props, 'scores' | 'onSave'>): ReactNode {
+function Findings({ region, scores, onSave }: Pick<Props, 'scores' | 'onSave'> & { region: RegionId }): ReactNode {
   const [findings, setFindings] = useState<readonly Finding[]>(scores.findings)
   const [tags, setTags] = useState(scores.tags)
   const stops = findings.some(({ id }) => findingKind(id).catching || findingKind(id).skin === 4)
@@ -49,7 +65,7 @@ function Findings({ scores, onSave }: Pick<Props, 'scores' | 'onSave'>): ReactNo
     >
       <AnyOf
         legend="On the skin"
-        choices={findingChoices}
+        choices={findingChoices(region, scores.findings)}
         values={findings.map(({ id }) => id)}
         onChange={(ids) =>
           setFindings(ids.map((id) => findings.find((finding) => finding.id === id) ?? { id, sizeMm: null }))
@@ -73,7 +89,7 @@ function Findings({ scores, onSave }: Pick<Props, 'scores' | 'onSave'>): ReactNo
             />
           </label>
           <label className="grow">
-            Note
+            Where on it, and how it looks
             <input
               className="field"
               maxLength={500}

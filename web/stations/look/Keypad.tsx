@@ -17,6 +17,7 @@ import { capital, FINDING_LABEL, mmText, placeName, SCALE_LABEL, SCORE_WORD } fr
 import { EXTENTS, mirrorIndex, REGION_SIDES, SCALE_IDS, SCORES, type Scale, type Sheet } from '../../../core/index.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
+import { firstHint } from './first-look.ts'
 import { type Actions, placesScored, type Sweep } from './sweep.ts'
 
 const EXTENT_WORD: Record<number, string> = {
@@ -120,7 +121,7 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
       ) : (
         <div className="flex min-h-[120px] flex-col justify-between gap-2">
           <p className="grid grow place-items-center rounded-2xl bg-paper px-3 text-center leading-tight text-ink-2">
-            {ASK[layer]}
+            {firstHint() ?? ASK[layer]}
           </p>
           <div className="grid grid-cols-4 gap-2 stacked:gap-1.5">
             <KeyButton icon={Search} onClick={onFindings}>

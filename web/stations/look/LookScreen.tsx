@@ -138,7 +138,9 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
           }}
         />
       )}
-      {saving.state === 'conflict' && <ConflictDialog saving={saving} sheet={sheet} onSettle={scoring.settle} />}
+      {saving.state === 'conflict' && (
+        <ConflictDialog saving={saving} sheet={sheet} pending={scoring.pending} onSettle={scoring.settle} />
+      )}
     </div>
   )
 }

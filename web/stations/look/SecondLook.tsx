@@ -8,11 +8,14 @@ export function SecondLook(): ReactNode {
   const visit = useVisit()
   if (visit.second) return <Look key={visit.second.id} whose="second" />
   return (
-    <p className="p-10">
-      Nobody was asked for a second opinion.{' '}
-      <Link className="opens" to="../verdict">
-        To the verdict
-      </Link>
-    </p>
+    <div className="p-10">
+      <h1 className="mb-2 text-2xl">No second look</h1>
+      <p>
+        Nobody was asked for a second opinion.{' '}
+        <Link className="opens" to="../verdict">
+          To the verdict
+        </Link>
+      </p>
+    </div>
   )
 }

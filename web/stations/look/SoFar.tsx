@@ -2,14 +2,16 @@ import { ArrowRight, Hand } from 'lucide-react'
 import { memo, type ReactNode, useEffect, useState } from 'react'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import {
+  listed,
   minutesText,
   nextLookText,
   pullText,
   rangeText,
+  SCALE_LABEL,
   stopLines,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
-import type { House, Plan, Sheet, StopAction } from '../../../core/index.ts'
+import { type House, type Plan, SCALE_IDS, type Sheet, type StopAction } from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
@@ -32,6 +34,7 @@ interface Props {
 export const SoFar = memo(function SoFar(props: Props): ReactNode {
   const { plan, sheet, blind, onVerdict } = props
   const open = sheet.filter(({ mat }) => mat === null).length
+  const unseen = SCALE_IDS.filter((layer) => sheet.every((scores) => scores[layer] === null))
   const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
   return (
     <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3 stacked:gap-2 stacked:pt-2">
@@ -55,6 +58,11 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
                 ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of ${pullText(plan.verdict.pullBudget)}`
                 : 'one moment'}
           </p>
+          {open === 0 && unseen.length > 0 && (
+            <p className="leading-tight" data-testid="unseen">
+              Nobody has looked at the {listed(unseen.map((layer) => SCALE_LABEL[layer].toLowerCase()))} yet.
+            </p>
+          )}
         </div>
         <Button kind={open === 0 ? 'main' : 'plain'} size="tall" className="shrink-0" onClick={onVerdict}>
           {blind ? 'Compare' : 'Verdict'} <ArrowRight size={18} />

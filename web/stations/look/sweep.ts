@@ -22,6 +22,7 @@ import {
   standoffStep,
 } from '../../dog/sheet-state.ts'
 import type { Scoring } from '../../dog/use-scoring.ts'
+import { noteScore } from './first-look.ts'
 
 /** How the dog stands and which of its places is at hand. */
 export interface Stance {
@@ -114,6 +115,7 @@ export function useSweep(
       const other = mirrorIndex[focus]!
       const places = both && other !== focus ? [focus, other] : [focus]
       act(places.map((index) => scoreChange(index, layer, score, coat)))
+      noteScore()
       goOn(Math.max(...places), focus)
     },
     worse() {

@@ -267,6 +267,11 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   </p>
                 </>
               )}
+              {id !== 'verdict' && (
+                <h1 className="sr-only">
+                  {name}: {TABS.find((one) => one.id === id)!.label}
+                </h1>
+              )}
               {id === 'ask' && <AskTab file={file} plan={plan} house={house} onAsIf={setAsIf} />}
               {id === 'ways' && salon && (
                 <Ways
@@ -296,7 +301,12 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
         </Tabs.Root>
       </Answer>
       {scoring.saving.state === 'conflict' && (
-        <ConflictDialog saving={scoring.saving} sheet={scoring.sheet} onSettle={scoring.settle} />
+        <ConflictDialog
+          saving={scoring.saving}
+          sheet={scoring.sheet}
+          pending={scoring.pending}
+          onSettle={scoring.settle}
+        />
       )}
       {open !== null && (
         <PlaceDetail
