@@ -97,6 +97,18 @@ describe('breeds', () => {
         coat,
       ).toBe(true)
   })
+  test('any two breeds make a cross, which takes after the one named first', () => {
+    const cross = findBreed('pug+whippet')!
+    expect(cross).toMatchObject({ id: 'pug+whippet', name: 'Pug x Whippet', brachycephalic: true, build: 'flat-faced' })
+    const [pug, whippet] = [findBreed('pug')!, findBreed('whippet')!]
+    expect(cross.weightKg).toEqual([
+      Math.min(pug.weightKg[0], whippet.weightKg[0]),
+      Math.max(pug.weightKg[1], whippet.weightKg[1]),
+    ])
+    expect(findBreed('samoyed+whippet')!.orCoatType).toBe(whippet.coatType)
+    for (const no of ['pug+pug', 'pug+nobody', 'pug+whippet+pug', 'pug+', '+'])
+      expect(findBreed(no), no).toBeUndefined()
+  })
   test('short skulls are marked, and the build of an unknown dog goes by weight', () => {
     expect(findBreed('pug')!.brachycephalic).toBe(true)
     expect(findBreed('whippet')!.brachycephalic).toBe(false)

@@ -132,7 +132,8 @@ test('by pointer at 1280x800: pick a place, score it, say how far it reaches, se
   await shows(page, '[aria-label="How far it reaches, Left side"]')
   await page.click('::-p-aria([name="three quarters"][role="button"])')
   await page.click('button[aria-label="More free hair"]')
-  await page.click('::-p-text(All the rest is clean)')
+  await page.click('aside ::-p-text(Skip)')
+  await page.click('::-p-text(Rest clean)')
   await becomes(page, 'saved')
   const { assessment } = await visit('Pip')
   expect(assessment.rows.find(({ region, side }) => region === 'side' && side === 'left')).toMatchObject({
@@ -152,8 +153,10 @@ test('every target for the thumb is at least 44 px, the keypad at least 56 px', 
   const small = await page.$$eval('[data-sweep] button', (buttons) =>
     buttons.flatMap((button) => {
       const { height, width } = button.getBoundingClientRect()
-      const least = button.matches('[data-score]') ? 56 : 40
-      return height < least || width < 40 ? [`${button.textContent} ${width}x${height}`] : []
+      // What this size of glass does not show is no target.
+      if (height === 0) return []
+      const least = button.matches('aside *') ? 56 : 44
+      return height < least || width < 44 ? [`${button.textContent} ${width}x${height}`] : []
     }),
   )
   expect(small).toEqual([])

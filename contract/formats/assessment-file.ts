@@ -9,6 +9,7 @@ import {
   DENSITY_IDS,
   EXPERIENCE_IDS,
   FINDING_IDS,
+  findBreed,
   HEALTH_IDS,
   JACKET_IDS,
   MODIFIER_IDS,
@@ -46,6 +47,8 @@ const mm = between(0, 600)
 
 export const BREED_IDS = [...OPEN_BREED_IDS, ...BREEDS.map(({ id }) => id)] as [string, ...string[]]
 
+const A_BREED = 'a breed id of the table, two of them as a+b, cross or unknown'
+
 export const findingSchema = z.object({
   id: z.enum(FINDING_IDS as [(typeof FINDING_IDS)[number], ...(typeof FINDING_IDS)[number][]]),
   sizeMm: between(0, 1000).nullish(),
@@ -76,7 +79,11 @@ const lengthsSchema = z.object({ body: mm, legs: mm, head: mm, ears: mm, tail: m
 
 export const dogSchema = z.object({
   name: z.string().min(1).max(80).optional(),
-  breed: z.enum(BREED_IDS, { error: 'a breed id of the table, cross or unknown' }).nullish(),
+  breed: z
+    .union([z.enum(BREED_IDS), z.string().refine((id) => findBreed(id) !== undefined, { error: A_BREED })], {
+      error: A_BREED,
+    })
+    .nullish(),
   coatType: z.enum(COAT_TYPE_IDS),
   modifiers: z.array(z.enum(MODIFIER_IDS)).max(MODIFIER_IDS.length).optional(),
   density: z.enum(DENSITY_IDS).optional(),

@@ -88,12 +88,16 @@ const DRY_STAGE: Record<string, string> = {
 }
 
 /** What is to be done, short enough to read across the room. */
-export function stepTitle({ kind, treatment, what, tool, leavesMm, against }: GroomStep): string {
+export function stepTitle({ kind, treatment, what, tool, leavesMm, against, product }: GroomStep): string {
   switch (kind) {
     case 'coat':
       return TREATMENT_LABEL[treatment!]
     case 'bath':
-      return BATH_STEP_LABEL[what as keyof typeof BATH_STEP_LABEL] ?? capital(JOB_LABEL[what as JobId])
+      // What is done before what it is done with: "Wash: …", never the bottle alone.
+      return (
+        (BATH_STEP_LABEL[what as keyof typeof BATH_STEP_LABEL] ?? capital(JOB_LABEL[what as JobId])) +
+        (product ? `: ${product}` : '')
+      )
     case 'dry':
       return DRY_STAGE[what ?? ''] ?? 'Dry'
     case 'cut': {
@@ -124,13 +128,13 @@ export const stepPlaces = ({ kind, indexes }: GroomStep, most?: number): string 
   NOWHERE.has(kind) ? '' : placesText(indexes, most)
 const NOWHERE: ReadonlySet<GroomStep['kind']> = new Set(['begin', 'nails', 'ears', 'ear-hair', 'show'])
 
-/** ", 28 ml + 222 ml water" of a product that is mixed, ", 250 ml" of one that is not. */
+/** "28 ml + 222 ml water" of a product that is mixed, "250 ml" of one that is not, empty where none is measured. */
 export const amountText = ({ solutionMl, productMl }: GroomStep): string =>
   solutionMl <= 0
     ? ''
     : productMl > 0 && productMl < solutionMl
-      ? `, ${productMl} ml + ${solutionMl - productMl} ml water`
-      : `, ${solutionMl} ml`
+      ? `${productMl} ml + ${solutionMl - productMl} ml water`
+      : `${solutionMl} ml`
 
 export const SKIP_LABEL: Record<SkipReason, string> = {
   'not-needed': 'Not needed',

@@ -4,8 +4,11 @@ import {
   dateText,
   dayAndTimeText,
   dayOfYearText,
+  daysAfter,
   dayText,
   fullDateText,
+  instantAt,
+  isDate,
   monthText,
   setZone,
   timeText,
@@ -29,9 +32,29 @@ describe('dates and times', () => {
     expect(timeText('2026-07-01T06:00:00Z')).toBe('08:00')
     expect(timeText('2026-12-01T06:00:00Z')).toBe('07:00')
   })
+  test('an hour of the salon is one instant, in summer and in winter', () => {
+    expect(instantAt('2026-03-04', '00:30')).toBe('2026-03-03T23:30:00.000Z')
+    expect(instantAt('2026-07-01', '08:00')).toBe('2026-07-01T06:00:00.000Z')
+    // The night the clocks go on there is no half past two.
+    expect(timeText(instantAt('2026-03-29', '02:30'))).toBe('03:30')
+    expect(timeText(instantAt('2026-10-25', '02:30'))).toBe('02:30')
+    expect(() => instantAt('soon', '02:30')).toThrow(RangeError)
+  })
   test('a calendar date is the same everywhere', () => {
     expect(dateText('2026-03-04')).toBe('Wednesday 4 March')
     expect(fullDateText('2026-03-04')).toBe('Wednesday 4 March 2026')
+  })
+  test('days are counted through months, leap years and the night the clocks change', () => {
+    expect(daysAfter('2028-02-28', 1)).toBe('2028-02-29')
+    expect(daysAfter('2026-03-01', -1)).toBe('2026-02-28')
+    expect(daysAfter('2026-03-28', 2)).toBe('2026-03-30')
+    expect(['2026-02-28', '2026-02-30', '2026-13-01', 'today', '2026-3-4'].map(isDate)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+    ])
   })
   test('a place that is not known here changes nothing', () => {
     setZone('Nowhere/At_All')

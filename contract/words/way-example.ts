@@ -70,7 +70,7 @@ function told(file: AssessmentFile, schools: Partial<Schools>, house: House): To
   const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, house)
   const deshed = deshedOf(assessment, plan, house)
   const cut = cutOf(assessment, plan, house)
-  const steps = groomSteps(assessment, plan, bath, drying, cut, house).filter(
+  const steps = groomSteps(assessment, plan, { bath, drying, cut }, house).filter(
     ({ kind }) => kind !== 'bath' && kind !== 'dry',
   )
   const first = steps.find(({ kind, what }) => kind === 'cut' && what === 'coat')?.indexes[0]

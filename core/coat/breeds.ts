@@ -185,7 +185,33 @@ export const BREEDS: readonly Breed[] = TABLE.trim()
   })
 
 const BY_ID = new Map(BREEDS.map((breed) => [breed.id, breed]))
-export const findBreed = (id: string): Breed | undefined => BY_ID.get(id)
+
+/** Between the ids of the parents of a cross, the one it takes after first. */
+const CROSSED = '+'
+export const crossId = (after: string, other: string): string => `${after}${CROSSED}${other}`
+
+/**
+ * What two parents make: the coat and build of the one it takes after, with the other's coat to be asked about, weights
+ * between theirs, and a short skull where either has one, until somebody says otherwise.
+ */
+const crossOf = (after: Breed, other: Breed): Breed => ({
+  id: crossId(after.id, other.id),
+  name: `${after.name} x ${other.name}`,
+  coatType: after.coatType,
+  ...(other.coatType === after.coatType ? {} : { orCoatType: other.coatType }),
+  modifiers: [...new Set([...after.modifiers, ...other.modifiers])],
+  weightKg: [Math.min(after.weightKg[0], other.weightKg[0]), Math.max(after.weightKg[1], other.weightKg[1])],
+  brachycephalic: after.brachycephalic || other.brachycephalic,
+  build: after.build,
+})
+
+/** A breed or cross of the table, or of any two of it as `a+b`; undefined for what is neither. */
+export function findBreed(id: string): Breed | undefined {
+  const known = BY_ID.get(id)
+  if (known) return known
+  const [after, other, ...more] = id.split(CROSSED).map((one) => BY_ID.get(one))
+  return after && other && after !== other && more.length === 0 ? crossOf(after, other) : undefined
+}
 
 /** Accepted beside the table's ids: parents unknown, or not said. */
 export const OPEN_BREED_IDS = ['cross', 'unknown'] as const

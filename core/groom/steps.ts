@@ -145,16 +145,29 @@ function plucksEars({ schools, dog, sheet }: Assessment): boolean {
   return schools['ear-hair'] === 'pluck' && fills && sound && dog.faceTolerance === 'fine'
 }
 
+/** What each station makes of a plan; null where it does not take place. */
+export interface GroomParts {
+  readonly bath: Bath | null
+  readonly drying: Drying | null
+  readonly cut: Cut | null
+}
+
 /**
  * The whole groom as a list to work through, from the plan of the verdict, the bath, the drying and the cut. What one of
  * them counts already is not counted again. Empty where the groom stops.
  */
-export function groomSteps(
+export const groomSteps = (assessment: Assessment, plan: Plan, parts: GroomParts, house: House): GroomStep[] =>
+  bareSteps(assessment, plan, parts, house).map((step) => ({
+    ...step,
+    extras: step.kind === 'begin' ? step.extras : extrasAt(step, assessment),
+    around: aroundStep(step, assessment, house),
+  }))
+
+/** The same with its minutes, but without what each step has to keep to: enough to reckon how long it takes. */
+export function bareSteps(
   assessment: Assessment,
   plan: Plan,
-  bath: Bath | null,
-  drying: Drying | null,
-  cut: Cut | null,
+  { bath, drying, cut }: GroomParts,
   house: House,
 ): GroomStep[] {
   if (plan.verdict.choice === 'refer') return []
@@ -219,12 +232,7 @@ export function groomSteps(
     ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
     ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
   ]
-  return steps.map((step) => ({
-    ...step,
-    ...(step.tool?.kind === 'comb' ? { carrier } : {}),
-    extras: step.kind === 'begin' ? step.extras : extrasAt(step, assessment),
-    around: aroundStep(step, assessment, house),
-  }))
+  return steps.map((step) => (step.tool?.kind === 'comb' ? { ...step, carrier } : step))
 }
 
 /** How long the groom takes one pair of hands, waits in the tub with it, minutes. */
@@ -251,7 +259,26 @@ export function wholeGroom(
   swaps: Swaps = {},
 ): GroomStep[] {
   if (plan.verdict.choice === 'refer') return []
-  const bath = planBath(assessment, plan, house, shelf, swaps)
-  const drying = bath.noBath ? null : dryingOf(assessment, plan, house)
-  return groomSteps(assessment, plan, bath, drying, cutOf(assessment, plan, house), house)
+  return groomSteps(assessment, plan, groomParts(assessment, plan, house, shelf, swaps), house)
+}
+
+/**
+ * Bath, drying and cut of a plan; what is not bathed is not dried.
+ * @param known those that need not be worked out anew
+ */
+export function groomParts(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  shelf: readonly Product[],
+  swaps: Swaps = {},
+  known: Partial<GroomParts> = {},
+): GroomParts {
+  const bath = known.bath ?? planBath(assessment, plan, house, shelf, swaps)
+  const dries = !bath.noBath
+  return {
+    bath,
+    drying: dries ? (known.drying ?? dryingOf(assessment, plan, house)) : null,
+    cut: known.cut ?? cutOf(assessment, plan, house),
+  }
 }

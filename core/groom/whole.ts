@@ -12,12 +12,13 @@ import {
   type GroomTotal,
   LEFT_OUT_IDS,
   type LeftOut,
+  type LeftOutId,
   type Plan,
 } from '../plan/plan-shape.ts'
 import { byUrgency, type Stop, wholeDog } from '../plan/stops.ts'
 import { type GoesHome, goesHome } from './goes-home.ts'
 import type { GroomStep, GroomStepKind } from './step.ts'
-import { groomMinutes, wholeGroom } from './steps.ts'
+import { bareSteps, type GroomParts, groomMinutes, groomParts } from './steps.ts'
 
 type Part = keyof GroomTotal['parts']
 
@@ -70,22 +71,44 @@ export function totalOf(
   }
 }
 
-/** The steps with products as labels usually are: what is on the shelf today moves a wait by a minute or two. */
-const usualSteps = (assessment: Assessment, plan: Plan, house: House): GroomStep[] =>
-  wholeGroom(assessment, plan, house, USUAL_SHELF)
-
 const spentOf = ({ progress }: Assessment): number => progress?.minutes ?? 0
 
 interface Reckoned {
   readonly steps: readonly GroomStep[]
   readonly total: GroomTotal
+  readonly parts: GroomParts
 }
 
-const totalFor = (assessment: Assessment, plan: Plan, house: House, leftOut: readonly LeftOut[] = []): Reckoned => {
+/** The plan as one that leaves these out. */
+const leaving = (plan: Plan, leftOut: readonly LeftOut[], cap: number): Plan => ({
+  ...plan,
+  groom: leftOut.length > 0 ? totalOf([], 0, cap, 0, leftOut) : null,
+})
+
+/**
+ * With products as labels usually are: what is on the shelf today moves a wait by a minute or two.
+ * @param known parts that stay as they were
+ */
+function totalFor(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  leftOut: readonly LeftOut[] = [],
+  known: Partial<GroomParts> = {},
+): Reckoned {
   const cap = standingCap(assessment.dog, house)
-  const without = leftOut.length > 0 ? { ...plan, groom: totalOf([], 0, cap, 0, leftOut) } : { ...plan, groom: null }
-  const steps = usualSteps(assessment, without, house)
-  return { steps, total: totalOf(steps, assessment.slotMinutes, cap, spentOf(assessment), leftOut) }
+  const without = leaving(plan, leftOut, cap)
+  const parts = groomParts(assessment, without, house, USUAL_SHELF, {}, known)
+  const steps = bareSteps(assessment, without, parts, house)
+  return { steps, parts, total: totalOf(steps, assessment.slotMinutes, cap, spentOf(assessment), leftOut) }
+}
+
+/** What the groom without a thing shares with the one that has it: the cut or the bath is another, the rest the same. */
+const STAYS: Readonly<Record<LeftOutId, readonly (keyof GroomParts)[]>> = {
+  feet: ['bath', 'drying'],
+  blend: ['bath', 'drying'],
+  wash: ['drying', 'cut'],
+  nails: ['drying', 'cut'],
 }
 
 const reserveOf = ({ total: { minutes, parts } }: Reckoned): number => Math.max(0, minutes - parts.coat)
@@ -102,7 +125,8 @@ function leavingOut(assessment: Assessment, plan: Plan, house: House): Reckoned 
   for (const what of LEFT_OUT_IDS) {
     const { total } = best
     if (total.standing + spentOf(assessment) <= total.cap + 1e-9) break
-    const next = totalFor(assessment, plan, house, [...total.leftOut, { what, minutes: 0 }])
+    const known = Object.fromEntries(STAYS[what].map((part) => [part, best.parts[part]])) as Partial<GroomParts>
+    const next = totalFor(assessment, plan, house, [...total.leftOut, { what, minutes: 0 }], known)
     const minutes = total.minutes - next.total.minutes
     if (minutes < WORTH_LEAVING) continue
     best = { ...next, total: { ...next.total, leftOut: [...total.leftOut, { what, minutes }] } }

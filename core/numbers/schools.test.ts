@@ -54,7 +54,7 @@ function planned(changes: Changes): string {
     bath.steps.map(({ id, handsMin, notes, meanwhile, solutionMl }) => [id, handsMin, notes, meanwhile, solutionMl]),
     deshedOf(assessment, plan, DEFAULT_HOUSE),
     drying,
-    groomSteps(assessment, plan, bath, drying, cut, DEFAULT_HOUSE),
+    groomSteps(assessment, plan, { bath, drying, cut }, DEFAULT_HOUSE),
   ])
 }
 

@@ -194,7 +194,7 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
 }
 
 const labelOf = (status: StepStatus | undefined): string =>
-  status ? (status.step.product ?? stepTitle(status.step)) : 'Left on'
+  status ? stepTitle(status.step) : 'Left on'
 
 /**
  * Places that are finished now and were not before become progress, which later plans reckon with; what was opened again

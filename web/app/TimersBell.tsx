@@ -47,7 +47,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
       >
         {over ? <Bell size={16} /> : <Hourglass size={16} />}
         {timer.dog} <span className="figure font-semibold">{over ? 'over' : leftText(left)}</span>
-        <span className="sr-only">touch to stop</span>
+        <span className="sr-only">, touch to stop</span>
       </Button>
     </li>
   )

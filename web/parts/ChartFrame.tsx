@@ -33,7 +33,7 @@ export function ChartFrame({
       <svg
         ref={svg}
         viewBox={`0 0 ${width} ${height}`}
-        className={`w-full shrink-0 select-none ${drag ? 'touch-none' : ''}`}
+        className={`w-full shrink-0 select-none ${drag ? 'touch-pan-y' : ''}`}
         role={asPicture ? 'img' : 'group'}
         aria-label={label}
         data-testid={testId}

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useRef } from 'react'
 import { buttonClass } from './Button.tsx'
 
 /** What is to be answered first: what says so, else the first field, else the first thing to press; never the way out. */
@@ -33,6 +33,11 @@ export function DialogSheet({
   prints?: boolean
   children: ReactNode
 }): ReactNode {
+  const changed = useRef(false)
+  /** A touch beside it closes what was only looked at, and keeps what was typed. */
+  const keepTyped = (event: Event): void => {
+    if (changed.current) event.preventDefault()
+  }
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose?.()}>
       <Dialog.Portal>
@@ -42,6 +47,10 @@ export function DialogSheet({
           {...(about ? {} : { 'aria-describedby': undefined })}
           {...(prints ? { 'data-print': '' } : {})}
           onOpenAutoFocus={toTheFirst}
+          onPointerDownOutside={keepTyped}
+          onInput={() => {
+            changed.current = true
+          }}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <div>

@@ -23,7 +23,7 @@ function made(changes: Changes = {}) {
   const bath = planBath(assessment, plan, DEFAULT_HOUSE, USUAL_SHELF)
   const drying = plan.verdict.choice === 'refer' ? null : dryingOf(assessment, plan, DEFAULT_HOUSE)
   const cut = cutOf(assessment, plan, DEFAULT_HOUSE)
-  return { plan, bath, drying, cut, steps: groomSteps(assessment, plan, bath, drying, cut, DEFAULT_HOUSE) }
+  return { plan, bath, drying, cut, steps: groomSteps(assessment, plan, { bath, drying, cut }, DEFAULT_HOUSE) }
 }
 const KNOTTY = onRegions(cleanSheet(), ['armpit', 'behind-ear', 'side'], { mat: 3, extent: 0.5, standoffMm: 3 })
 

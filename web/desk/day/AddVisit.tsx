@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router'
 import { z } from 'zod'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
 import { type NewVisit, visitsApi } from '../../../contract/api/visits.ts'
-import { COAT_LABEL, dateText } from '../../../contract/words/index.ts'
-import { COAT_TYPE_IDS, findBreed } from '../../../core/index.ts'
+import { COAT_LABEL, dateText, instantAt } from '../../../contract/words/index.ts'
+import { COAT_TYPE_IDS, type CoatType, findBreed } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
 import { Button } from '../../parts/Button.tsx'
@@ -21,7 +21,10 @@ const newForm = knownForm.extend({
   name: name('its name', 80),
   weight: numberText(0.5, 120, { unit: 'kg' }),
   breed: z.string(),
-  coatType: z.enum(COAT_TYPE_IDS),
+  // Nobody's coat is taken for another's because nobody said.
+  coatType: z
+    .string()
+    .refine((id): id is CoatType => COAT_TYPE_IDS.some((one) => one === id), { error: 'what coat it has' }),
   owner: name('the owner’s name', 120),
   phone: z.string().max(40),
 })
@@ -38,7 +41,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
   const send: Send = ({ time, slot }, dog) =>
     add.mutate(
       {
-        body: { startsAt: new Date(`${date}T${time}`).toISOString(), slotMinutes: slot, personId: null, ...dog },
+        body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: null, ...dog },
       },
       { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) },
     )
@@ -97,7 +100,7 @@ function NewDog({ send, end }: { send: Send; end: ReactNode }): ReactNode {
     name: '',
     weight: '',
     breed: 'unknown',
-    coatType: 'curly',
+    coatType: '',
     owner: '',
     phone: '',
   })
@@ -121,6 +124,7 @@ function NewDog({ send, end }: { send: Send; end: ReactNode }): ReactNode {
         }}
       />
       <FormSelect<NewForm> name="coatType" label="Coat">
+        <option value="">which?</option>
         {COAT_TYPE_IDS.map((id) => (
           <option key={id} value={id}>
             {COAT_LABEL[id]}

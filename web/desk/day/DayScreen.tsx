@@ -1,12 +1,20 @@
 import { clsx } from 'clsx'
-import { addDays, format, isValid, parseISO } from 'date-fns'
 import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayApi } from '../../../contract/api/day.ts'
 import type { Person } from '../../../contract/api/salon.ts'
 import type { Station, VisitCard } from '../../../contract/api/visits.ts'
-import { COAT_LABEL, dateText, minutesText, rangeText, timeText, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import {
+  COAT_LABEL,
+  dateText,
+  daysAfter,
+  isDate,
+  minutesText,
+  rangeText,
+  timeText,
+  VERDICT_LABEL,
+} from '../../../contract/words/index.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -90,11 +98,9 @@ export function DayScreen(): ReactNode {
   )
 }
 
-const isDate = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
-
 /** One day back, one on, or any by date. */
 const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => void }): ReactNode => {
-  const by = (days: number): string => format(addDays(parseISO(date), days), 'yyyy-MM-dd')
+  const by = (days: number): string => daysAfter(date, days)
   return (
     <div className="flex items-center gap-1">
       <Button kind="quiet" tight onClick={() => onTurn(by(-1))} aria-label="The day before">

@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { z } from 'zod'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
-import { dateOf, timeText } from '../../../contract/words/index.ts'
+import { dateOf, instantAt, timeText } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
@@ -37,7 +37,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
       {
         body: {
           dogId: dog.id,
-          startsAt: new Date(`${date}T${time}`).toISOString(),
+          startsAt: instantAt(date, time),
           slotMinutes: slot,
           personId: null,
           asLastTime,

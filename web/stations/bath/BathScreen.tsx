@@ -334,10 +334,11 @@ function changeText(bath: Bath, planned: Bath): string {
   return parts.length > 0 ? `${parts.join(', ')} against the plan.` : 'no minutes, product or cost change.'
 }
 
+/** What is done, then with what. */
 const stepTitle = ({ kind, choice, productKind }: BathStep): string => {
-  if (choice?.product?.name) return choice.product.name
-  if (productKind) return PRODUCT_KIND_LABEL[productKind]
-  return choice ? `${BATH_STEP_LABEL[kind]}: water only` : BATH_STEP_LABEL[kind]
+  const withWhat =
+    choice?.product?.name || (productKind ? PRODUCT_KIND_LABEL[productKind].toLowerCase() : choice ? 'water only' : '')
+  return [BATH_STEP_LABEL[kind], withWhat].filter(Boolean).join(': ')
 }
 
 function timeText({ handsMin, dwellMin, inVerdict }: BathStep): ReactNode {

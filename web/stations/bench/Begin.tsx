@@ -39,7 +39,7 @@ function toolsOf(steps: readonly GroomStep[]): string[] {
 }
 
 const bottlesOf = (steps: readonly GroomStep[]): string[] =>
-  steps.flatMap((step) => (step.product ? [`${step.product}${amountText(step)}`] : []))
+  steps.flatMap((step) => (step.product ? [[step.product, amountText(step)].filter(Boolean).join(', ')] : []))
 
 /** Before the first step: what to lay out, what to mind, and how long it takes. */
 export function Begin({

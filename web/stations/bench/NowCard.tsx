@@ -53,7 +53,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
     step.tool && step.kind !== 'cut' ? toolName(step.tool) : null,
     step.carrier ? `over a ${toolName(step.carrier)}` : null,
     step.leavesMm !== null ? `leaves ${mmText(step.leavesMm)} mm` : null,
-    step.product ? `${step.product}${amountText(step)}` : null,
+    step.product ? amountText(step) : null,
     step.dwellMin > 0 ? `then leave on ${minutesText(step.dwellMin)} min` : null,
   ].filter(Boolean)
   return (
@@ -72,7 +72,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
         </div>
         <div className="shrink-0 text-right">
           <p
-            className={clsx('figure text-[52px] font-semibold leading-none max-sm:text-[34px]', over && 'text-alarm')}
+            className={clsx('figure text-[52px] font-semibold leading-none max-sm:text-[40px]', over && 'text-alarm')}
             role="timer"
             aria-label="Time at it"
             data-testid="step-clock"

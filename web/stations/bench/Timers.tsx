@@ -10,7 +10,7 @@ import { leftText } from './clock.ts'
 /** What is left on, by the name on the bottle. */
 export const timerLabel = (timer: DwellTimer, { steps }: Bench): string => {
   const step = steps.find(({ step: { id } }) => id === timer.step)?.step
-  return step ? (step.product ?? stepTitle(step)) : 'Left on'
+  return step ? stepTitle(step) : 'Left on'
 }
 
 /** What is left on the dog and works: one clock each, until somebody touches it. */
@@ -48,7 +48,7 @@ export function Timers({
               className="flex min-h-14 min-w-0 grow items-center gap-3 text-left"
               onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
             >
-              <span className="figure text-[44px] font-semibold leading-none max-sm:text-[30px]" role="timer">
+              <span className="figure text-[44px] font-semibold leading-none max-sm:text-[40px]" role="timer">
                 {over ? `+${leftText(now - timer.endsAt)}` : leftText(timer.endsAt - now)}
               </span>
               <span className="min-w-0 leading-tight">

@@ -101,7 +101,9 @@ export function Working({
     return timer && { what: timerLabel(timer, bench), leftMs: timer.endsAt - now }
   }
   // What stood here before it began was scrolled to its button.
-  useEffect(() => document.getElementById('main')?.scrollTo({ top: 0 }), [])
+  useEffect(() => {
+    document.getElementById('main')?.scrollTo({ top: 0 })
+  }, [])
   useBenchKeys(status, status.workers.includes(person), add, finishStep)
   const toggleHints = (): void => {
     deviceStorage.set(HINTS, hints ? 'off' : 'on')

@@ -129,7 +129,7 @@ describe('the thing at hand', () => {
     const step = { ...wash, product: 'Weir Clean', solutionMl: 450, productMl: 50 }
     drawCard(benchAfter(0), wash, { status: { ...statusOf(benchAfter(0), wash), step } })
     expect(screen.getByTestId('done').textContent).toMatch(/Done, \d+ min on/)
-    expect(screen.getByTestId('now').textContent).toContain('Weir Clean, 50 ml + 400 ml water')
+    expect(screen.getByTestId('now').textContent).toMatch(/Wash: Weir Clean.*50 ml \+ 400 ml water/)
   })
   test('every reason to skip is one press away, and is what is written down', () => {
     for (const reason of SKIP_REASONS) {

@@ -41,7 +41,8 @@ export function SavingLine({ saving, problem }: { saving: Saving; problem: strin
   return (
     <p
       className="flex min-h-10 items-center gap-2 px-5 pb-2 text-ink-2 stacked:absolute stacked:bottom-0 stacked:min-h-0 stacked:px-4 stacked:pb-1 stacked:text-sm"
-      role="status"
+      // That a score is saved is seen; only what is not as it should be is spoken.
+      role={saving.state === 'saved' || saving.state === 'saving' ? undefined : 'status'}
       data-testid="saving"
       data-state={saving.state}
     >

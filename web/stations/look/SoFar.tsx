@@ -55,7 +55,7 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
             {blind
               ? `${sheet.length - open} of ${sheet.length} places, without seeing the first`
               : plan
-                ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of ${pullText(plan.verdict.pullBudget)}`
+                ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of the ${pullText(plan.verdict.pullBudget)} it can bear`
                 : 'one moment'}
           </p>
           {open === 0 && unseen.length > 0 && (

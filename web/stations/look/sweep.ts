@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import {
   mirrorIndex,
@@ -235,7 +236,9 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
       if (!command) return
       event.preventDefault()
       // A key held down is one touch; only going from place to place goes on.
-      if (!event.repeat || STEPS.has(event.key)) command()
+      if (event.repeat && !STEPS.has(event.key)) return
+      // The next key finds the place that this one leads to, however fast it comes.
+      flushSync(command)
     }
     addEventListener('keydown', onKey)
     return () => removeEventListener('keydown', onKey)
