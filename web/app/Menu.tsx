@@ -31,7 +31,8 @@ export function Menu({
       >
         <MenuIcon size={22} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      {/* In the frame it belongs to, so that it is within a landmark. */}
+      <DropdownMenu.Portal container={document.querySelector('header')}>
         <DropdownMenu.Content
           align="end"
           sideOffset={6}

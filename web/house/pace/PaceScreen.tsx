@@ -60,51 +60,53 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
         <p className="mt-2 text-ink-2">No minutes logged yet: the house’s rates stand.</p>
       ) : (
         <>
-          <Table
-            className="mt-2 max-sm:text-sm"
-            rows={paces}
-            keyOf={({ treatment }) => treatment}
-            columns={[
-              { head: 'Work', names: true, cell: ({ treatment }) => TREATMENT_LABEL[treatment] },
-              {
-                head: 'Pace',
-                figures: true,
-                cell: ({ pace }) => <span className="figure text-lg font-semibold">{pace.toFixed(2)}</span>,
-              },
-              {
-                head: 'Likely between, 1 is the house’s rate',
-                className: 'pl-6',
-                cell: ({ pace, low, high }) => (
-                  <svg
-                    viewBox={`0 0 ${WIDTH} 26`}
-                    className="h-6 w-80 max-w-full"
-                    role="img"
-                    aria-label={`between ${low.toFixed(2)} and ${high.toFixed(2)}`}
-                  >
-                    <line x1={x(1)} x2={x(1)} y1={2} y2={24} stroke="var(--ink-2)" strokeDasharray="2 3" />
-                    <line
-                      x1={x(low)}
-                      x2={x(high)}
-                      y1={13}
-                      y2={13}
-                      stroke="var(--ink)"
-                      strokeWidth={5}
-                      strokeLinecap="round"
-                      strokeOpacity={0.3}
-                    />
-                    <circle cx={x(pace)} cy={13} r={6} fill="var(--ink)" />
-                  </svg>
-                ),
-              },
-              { head: 'Visits', figures: true, cell: ({ visits }) => visits },
-              {
-                head: 'Before drawing in',
-                figures: true,
-                className: 'text-ink-2',
-                cell: ({ raw }) => (raw === null ? '' : raw.toFixed(2)),
-              },
-            ]}
-          />
+          <div className="overflow-x-auto">
+            <Table
+              className="mt-2 max-sm:text-sm"
+              rows={paces}
+              keyOf={({ treatment }) => treatment}
+              columns={[
+                { head: 'Work', names: true, cell: ({ treatment }) => TREATMENT_LABEL[treatment] },
+                {
+                  head: 'Pace',
+                  figures: true,
+                  cell: ({ pace }) => <span className="figure text-lg font-semibold">{pace.toFixed(2)}</span>,
+                },
+                {
+                  head: 'Likely between, 1 is the house’s rate',
+                  className: 'pl-6',
+                  cell: ({ pace, low, high }) => (
+                    <svg
+                      viewBox={`0 0 ${WIDTH} 26`}
+                      className="h-6 w-80 max-w-full"
+                      role="img"
+                      aria-label={`between ${low.toFixed(2)} and ${high.toFixed(2)}`}
+                    >
+                      <line x1={x(1)} x2={x(1)} y1={2} y2={24} stroke="var(--ink-2)" strokeDasharray="2 3" />
+                      <line
+                        x1={x(low)}
+                        x2={x(high)}
+                        y1={13}
+                        y2={13}
+                        stroke="var(--ink)"
+                        strokeWidth={5}
+                        strokeLinecap="round"
+                        strokeOpacity={0.3}
+                      />
+                      <circle cx={x(pace)} cy={13} r={6} fill="var(--ink)" />
+                    </svg>
+                  ),
+                },
+                { head: 'Visits', figures: true, cell: ({ visits }) => visits },
+                {
+                  head: 'Before drawing in',
+                  figures: true,
+                  className: 'text-ink-2',
+                  cell: ({ raw }) => (raw === null ? '' : raw.toFixed(2)),
+                },
+              ]}
+            />
+          </div>
           {heldBack && (
             <p className="mt-3" data-testid="held-back">
               Each of {heldBack.visits} timings told beforehand from the earlier ones alone: off by{' '}
