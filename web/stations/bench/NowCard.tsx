@@ -177,8 +177,11 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
               onClick={onDone}
               data-testid="done"
             >
-              {step.dwellMin > 0 ? <Hourglass size={22} /> : <Check size={22} />} Done
-              {step.dwellMin > 0 && <span className="max-sm:sr-only">, {minutesText(step.dwellMin)} min on</span>}
+              {step.dwellMin > 0 ? <Hourglass size={22} /> : <Check size={22} />}
+              <span>
+                Done
+                {step.dwellMin > 0 && <span className="max-sm:sr-only">, {minutesText(step.dwellMin)} min on</span>}
+              </span>
             </Button>
             <Button size="huge" className="px-4" onClick={() => setSkipping(true)}>
               <SkipForward size={20} /> <span className="max-sm:sr-only">Skip</span>

@@ -208,7 +208,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
       >
         <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 grow flex-col">
           <Tabs.List
-            className="flex gap-1 overflow-x-auto border-b border-line px-4 pt-2 max-sm:px-2"
+            className="flex shrink-0 gap-1 overflow-x-auto border-b border-line px-4 pt-2 max-sm:px-2"
             aria-label="About the verdict"
           >
             {TABS.map(({ id, label }) => (
