@@ -193,8 +193,7 @@ async function assertTaken(fresh: readonly SentEvent[], visitId: string, transac
   }
 }
 
-const labelOf = (status: StepStatus | undefined): string =>
-  status ? stepTitle(status.step) : 'Left on'
+const labelOf = (status: StepStatus | undefined): string => (status ? stepTitle(status.step) : 'Left on')
 
 /**
  * Places that are finished now and were not before become progress, which later plans reckon with; what was opened again
