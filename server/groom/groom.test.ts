@@ -16,6 +16,7 @@ import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { productOf } from '../../contract/formats/products.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
+import { stepTitle } from '../../contract/words/index.ts'
 import { DEFAULT_HOUSE, type GroomStep, REGION_SIDES, restEveryOf, wholeGroom } from '../../core/index.ts'
 import { demoId, loadDemo } from '../../demo/load.ts'
 import { readPdf } from '../../test/harness/pdf.ts'
@@ -225,9 +226,7 @@ describe('the bench', () => {
     const timer = event(85, { kind: 'timer', step: wash.id, minutes: 20 })
     await bench(begun.visit, [planEvent(begun), timer])
     const running = (await send<RunningTimer[]>('GET', '/timers')).filter(({ dog }) => dog === 'Dwell')
-    expect(running).toMatchObject([
-      { id: timer.id, visitId: begun.visit.id, label: wash.product ?? expect.any(String) },
-    ])
+    expect(running).toMatchObject([{ id: timer.id, visitId: begun.visit.id, label: stepTitle(wash) }])
     expect(Date.parse(running[0]!.endsAt) - Date.parse(running[0]!.startedAt)).toBe(20 * 60_000)
     await bench(begun.visit, [event(86, { kind: 'timer-stop', timer: timer.id })])
     expect((await send<RunningTimer[]>('GET', '/timers')).some(({ dog }) => dog === 'Dwell')).toBe(false)

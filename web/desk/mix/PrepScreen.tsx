@@ -20,6 +20,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Pane } from '../../parts/Pane.tsx'
 import { Table } from '../../parts/Table.tsx'
 import { DISCARD, MixTable } from '../../stations/bath/MixingCard.tsx'
 
@@ -73,34 +74,36 @@ export function PrepScreen(): ReactNode {
           <Noise prep={prep.data} salon={salon} />
           <section>
             <h2 className="mb-2 text-xl">Dog by dog</h2>
-            <Table
-              testId="dogs"
-              rows={dogs}
-              keyOf={({ visitId }) => visitId}
-              columns={[
-                {
-                  head: 'Dog',
-                  names: true,
-                  cell: (dog) => (
-                    <>
-                      <Link className="font-semibold underline" to={`/visits/${dog.visitId}/bath`}>
-                        {dog.name}
-                      </Link>
-                      {dog.noBath ? (
-                        <span className="block text-sm text-ink-2">{NO_BATH_TEXT[dog.noBath as NoBath]}</span>
-                      ) : (
-                        !dog.looked && (
-                          <span className="block text-sm text-ink-2">not looked at yet: as a clean coat</span>
-                        )
-                      )}
-                    </>
-                  ),
-                },
-                { head: 'Tub', figures: true, cell: ({ bathMin }) => minutesText(bathMin) },
-                { head: 'Air', figures: true, cell: ({ airMin }) => minutesText(airMin) },
-                { head: 'Brush', figures: true, cell: ({ brushMin }) => minutesText(brushMin) },
-              ]}
-            />
+            <Pane label="Dog by dog" className="overflow-x-auto">
+              <Table
+                testId="dogs"
+                rows={dogs}
+                keyOf={({ visitId }) => visitId}
+                columns={[
+                  {
+                    head: 'Dog',
+                    names: true,
+                    cell: (dog) => (
+                      <>
+                        <Link className="font-semibold underline" to={`/visits/${dog.visitId}/bath`}>
+                          {dog.name}
+                        </Link>
+                        {dog.noBath ? (
+                          <span className="block text-sm text-ink-2">{NO_BATH_TEXT[dog.noBath as NoBath]}</span>
+                        ) : (
+                          !dog.looked && (
+                            <span className="block text-sm text-ink-2">not looked at yet: as a clean coat</span>
+                          )
+                        )}
+                      </>
+                    ),
+                  },
+                  { head: 'Tub', figures: true, cell: ({ bathMin }) => minutesText(bathMin) },
+                  { head: 'Air', figures: true, cell: ({ airMin }) => minutesText(airMin) },
+                  { head: 'Brush', figures: true, cell: ({ brushMin }) => minutesText(brushMin) },
+                ]}
+              />
+            </Pane>
           </section>
         </div>
       </div>
@@ -164,36 +167,38 @@ function Noise({ prep, salon }: { prep: Prep; salon: Salon }): ReactNode {
           `; worn: ${PROTECTOR_LABEL[protector.kind].toLowerCase()} ${RATING_LABEL[protector.rating ?? 'nrr']} ${protector.ratingDb} dB, less than the label for how they are worn`}
         .
       </p>
-      <Table
-        className="max-sm:text-sm"
-        testId="noise"
-        rows={prep.noise}
-        keyOf={({ personId }) => personId ?? 'nobody'}
-        columns={[
-          {
-            head: 'Who',
-            names: true,
-            cell: ({ personId }) => salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named',
-          },
-          { head: 'Dryer', figures: true, cell: ({ minutes }) => `${minutesText(minutes)} min` },
-          { head: 'Beside one', figures: true, cell: ({ besideMin }) => `${minutesText(besideMin)} min` },
-          { head: 'Bare ears', figures: true, cell: ({ bare }) => <Dose dose={bare} /> },
-          protector && {
-            head: 'Protected',
-            figures: true,
-            cell: ({ protected: worn }) => worn && <Dose dose={worn} bold />,
-          },
-          {
-            head: 'European',
-            cell: ({ eu: { bareDb, wornDb, action } }) => (
-              <span className={clsx(action === 'limit' && 'font-semibold text-alarm')}>
-                {Math.round(bareDb)} dB{wornDb !== null && `, ${Math.round(wornDb)} at the ear`}
-                <span className="block text-sm text-ink-2">{EU_ACTION_TEXT[action]}</span>
-              </span>
-            ),
-          },
-        ]}
-      />
+      <Pane label="Noise" className="overflow-x-auto">
+        <Table
+          className="max-sm:text-sm"
+          testId="noise"
+          rows={prep.noise}
+          keyOf={({ personId }) => personId ?? 'nobody'}
+          columns={[
+            {
+              head: 'Who',
+              names: true,
+              cell: ({ personId }) => salon.people.find(({ id }) => id === personId)?.name ?? 'Nobody named',
+            },
+            { head: 'Dryer', figures: true, cell: ({ minutes }) => `${minutesText(minutes)} min` },
+            { head: 'Beside one', figures: true, cell: ({ besideMin }) => `${minutesText(besideMin)} min` },
+            { head: 'Bare ears', figures: true, cell: ({ bare }) => <Dose dose={bare} /> },
+            protector && {
+              head: 'Protected',
+              figures: true,
+              cell: ({ protected: worn }) => worn && <Dose dose={worn} bold />,
+            },
+            {
+              head: 'European',
+              cell: ({ eu: { bareDb, wornDb, action } }) => (
+                <span className={clsx(action === 'limit' && 'font-semibold text-alarm')}>
+                  {Math.round(bareDb)} dB{wornDb !== null && `, ${Math.round(wornDb)} at the ear`}
+                  <span className="block text-sm text-ink-2">{EU_ACTION_TEXT[action]}</span>
+                </span>
+              ),
+            },
+          ]}
+        />
+      </Pane>
       <p className="mt-2 text-sm text-ink-2">
         From planned minutes at the level of your dryers, own and others’ in the room; clippers and barking are not
         counted. A dose is a guide, not a safe limit for everybody. The dog’s ears count too: hood on, start low and

@@ -7,6 +7,7 @@ import { dayText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Pane } from '../../parts/Pane.tsx'
 import { Table } from '../../parts/Table.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
@@ -60,7 +61,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
         <p className="mt-2 text-ink-2">No minutes logged yet: the house’s rates stand.</p>
       ) : (
         <>
-          <div className="overflow-x-auto">
+          <Pane label={`The pace of ${person.name}`} className="overflow-x-auto">
             <Table
               className="mt-2 max-sm:text-sm"
               rows={paces}
@@ -106,7 +107,7 @@ function PersonCard({ of: { person, off, since, paces, heldBack } }: { of: Perso
                 },
               ]}
             />
-          </div>
+          </Pane>
           {heldBack && (
             <p className="mt-3" data-testid="held-back">
               Each of {heldBack.visits} timings told beforehand from the earlier ones alone: off by{' '}
