@@ -1,4 +1,3 @@
-import { addDays, format } from 'date-fns'
 import {
   type Assessment,
   afterOf,
@@ -31,6 +30,8 @@ import {
 import { coreMarks, type GoodbyePage, type Mark, type VisitSummary } from '../api/goodbye.ts'
 import {
   capital,
+  dateOf,
+  daysAfter,
   EXTRA_LABEL,
   FINDING_LABEL,
   homeLines,
@@ -137,7 +138,7 @@ function nextOf(
   const days = second ? second.day : DAYS_A_WEEK * (stopped ? AFTER_VET_WEEKS : rebook.weeks)
   return {
     weeks: Math.round(days / DAYS_A_WEEK),
-    on: nextOn ?? format(addDays(at, days), 'yyyy-MM-dd'),
+    on: nextOn ?? daysAfter(dateOf(at), days),
     at: nextAt,
     why: stopped
       ? 'once a vet has seen it, not before'

@@ -50,7 +50,7 @@ async function keepRead(key, response) {
 function marked(response) {
   if (!response) return undefined
   const headers = new Headers(response.headers)
-  headers.set('x-etude-kept', headers.get('x-etude-kept-at') ?? '1')
+  headers.set('x-etude-kept', headers.get('x-etude-kept-at') ?? 'earlier')
   return new Response(response.body, { status: response.status, headers })
 }
 

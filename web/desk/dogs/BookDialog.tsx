@@ -7,6 +7,7 @@ import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeText } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
+import { today } from '../../parts/dates.ts'
 import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
@@ -53,7 +54,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
   return (
     <DialogSheet title={`Book ${dog.name}`} about="The date is when its coat wants it." onClose={onClose}>
       <Form form={form} className="grid grid-cols-2 gap-4" onSend={send}>
-        <FormText name="date" label="Day" type="date" className="col-span-2" min={dateOf(new Date())} />
+        <FormText name="date" label="Day" type="date" className="col-span-2" min={today()} />
         <TimeAndSlot />
         <FormCheck name="asLastTime" label="As last time: to the lengths it went home with" className="col-span-2" />
         <NotAdded error={add.error} />
