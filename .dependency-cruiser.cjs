@@ -29,8 +29,9 @@ module.exports = {
     within('core', 'tools', ['body', 'numbers']),
     within('core', 'coat', ['body', 'numbers']),
     within('core', 'scores', ['body', 'numbers']),
-    within('core', 'dog', ['body', 'coat', 'scores', 'tools', 'numbers']),
-    within('core', 'plan', ['aftercare', 'body', 'coat', 'dog', 'scores', 'tools', 'numbers']),
+    within('core', 'dog', ['body', 'coat', 'pattern', 'scores', 'tools', 'numbers']),
+    within('core', 'pattern', ['body', 'coat', 'dog', 'numbers']),
+    within('core', 'plan', ['aftercare', 'body', 'coat', 'dog', 'pattern', 'scores', 'tools', 'numbers']),
     never(
       'no-station-imports-another',
       { path: '^web/stations/([^/]+)/', pathNot: NOT_TESTS },

@@ -12,6 +12,8 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.{ts,tsx}'],
           environment: 'node',
+          // Quicker to begin than processes, and nothing here needs one of its own.
+          pool: 'threads',
           testTimeout: 120_000,
         },
       },

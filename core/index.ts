@@ -43,7 +43,7 @@ export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './coat/growth.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'
-export { cutOf } from './cut/cut.ts'
+export { cutOf, shapesOf } from './cut/cut.ts'
 export * from './cut/shape.ts'
 export * from './cut/show.ts'
 export * from './cut/strip.ts'
@@ -52,7 +52,7 @@ export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.
 export * from './dog/dog.ts'
 export * from './dog/extras.ts'
 export * from './dog/facts.ts'
-export { isTidy, wishedMm } from './dog/lengths.ts'
+export { coatMmOf, isTidy, wishedMm } from './dog/lengths.ts'
 export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {
   DRY_METHOD_IDS,
@@ -83,6 +83,7 @@ export * from './groom/bench/shape.ts'
 export * from './groom/bench/status.ts'
 export * from './groom/goes-home.ts'
 export * from './groom/step.ts'
+export { HEED_IDS, type HeedId } from './groom/step.ts'
 export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps.ts'
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export * from './groom/work.ts'
@@ -91,6 +92,29 @@ export * from './numbers/estimates.ts'
 export * from './numbers/schools.ts'
 export * from './numbers/units.ts'
 export * from './pace/pace.ts'
+export {
+  bodyIs,
+  type CutWishes,
+  SHAPES_UNDER_EXTRA,
+  TARGET_OF_PART,
+  withExtras,
+  withLength,
+  withPart,
+  withPattern,
+  withStyle,
+} from './pattern/change.ts'
+export { LIBRARY, type LibraryPattern, patternsFor } from './pattern/library.ts'
+export { notFor, type PartChoice, type Pattern, partOfRegion, samePattern, shapeAt } from './pattern/pattern.ts'
+export {
+  hasOwnLength,
+  PART_IDS,
+  PART_REGIONS,
+  PART_SHAPES,
+  type PartId,
+  type ShapeId,
+  shapeOf,
+  shapesFor,
+} from './pattern/shapes.ts'
 export { minutesBudget, pullBudget, standingCap } from './plan/budgets.ts'
 export * from './plan/codes.ts'
 export type { Cost, CostPart } from './plan/cost.ts'
@@ -99,7 +123,7 @@ export type { Option } from './plan/options.ts'
 export * from './plan/plan.ts'
 export * from './plan/plan-shape.ts'
 export { type ClosedSaid, isSaid, type Reason, type ReasonCode, type ReasonOf } from './plan/reasons.ts'
-export type { CaredFor, Stop, StopAction, StopCode, StopOf } from './plan/stops.ts'
+export { CARED_FOR, type CaredFor, type Stop, type StopAction, type StopCode, type StopOf } from './plan/stops.ts'
 export { CLOSED_STYLES, type StyleClosed } from './plan/styles.ts'
 export { BLOCK_IDS, type BlockId, type PlannedVisit, type SplitPlan } from './plan/visits.ts'
 export { verdictOf } from './plan/weigh.ts'

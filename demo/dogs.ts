@@ -311,7 +311,17 @@ export const DEMO_DOGS: readonly DemoDog[] = [
     wishes: {
       keepLength: 2,
       style: 'trim',
-      targetMm: { body: 25, head: 32 },
+      pattern: {
+        body: { shape: 'scissored', mm: 25 },
+        forelegs: { shape: 'column', mm: 32 },
+        hindlegs: { shape: 'column', mm: 32 },
+        feet: { shape: 'round' },
+        tail: { shape: 'natural' },
+        ears: { shape: 'scissored-round' },
+        head: { shape: 'round', mm: 32 },
+        face: { shape: 'round', mm: 25 },
+        eyes: { shape: 'cleared' },
+      },
       homeBrushing: { perWeek: 4, toSkin: true },
     },
     neglect: 0,

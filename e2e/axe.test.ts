@@ -198,7 +198,8 @@ describe.each(['light', 'dim'] as const)('axe finds nothing in the %s theme', (t
     await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
     await shows(page, wait)
     await act?.(page)
-    expect(await axeFinds(page)).toEqual([])
+    // Another theme is other colours; names, roles and order are the same page.
+    expect(await axeFinds(page, theme === 'light' ? 'all' : 'colours')).toEqual([])
     seen.add(screenAt(new URL(page.url()).pathname)?.path)
     await page.close()
   })

@@ -51,9 +51,7 @@ test('a length is dragged on the dog: the hair follows the hand, the tool follow
   ).toBe(String(shorter))
   expect(await lines(page)).not.toContain('16 mm comb attachment as wished16 mmBack')
   await page.evaluate(() => {
-    const keep = [...document.querySelectorAll('button')].find(
-      ({ textContent }) => textContent === 'Keep these lengths',
-    )
+    const keep = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Keep this cut')
     keep!.click()
   })
   await expect

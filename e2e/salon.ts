@@ -76,10 +76,12 @@ const JSON_BODY = { headers: { 'content-type': 'application/json' }, body: '{}' 
 
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
 
-/** What axe finds by all its rules, best practices with them, as lines to read. The page must bypass its own script policy. */
-export async function axeFinds(page: Page): Promise<string[]> {
+/** What axe finds by all its rules, best practices with them, or by those of colour alone, as lines to read. The page must bypass its own script policy. */
+export async function axeFinds(page: Page, only: 'colours' | 'all' = 'all'): Promise<string[]> {
   await page.addScriptTag({ path: axePath })
-  const { violations } = (await page.evaluate('axe.run(document, { resultTypes: ["violations"] })')) as {
+  const rules = only === 'colours' ? { runOnly: { type: 'tag', values: ['cat.color'] } } : {}
+  const options = JSON.stringify({ resultTypes: ['violations'], ...rules })
+  const { violations } = (await page.evaluate(`axe.run(document, ${options})`)) as {
     violations: { id: string; impact: string; nodes: { html: string }[] }[]
   }
   return violations.map(

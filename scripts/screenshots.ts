@@ -83,7 +83,15 @@ const VIEWS: readonly View[] = [
       await new Promise((done) => setTimeout(done, 1500))
     },
   },
-  { file: 'cut', dog: 'Juniper', path: 'cut', wait: '[data-testid=lines]' },
+  {
+    file: 'cut',
+    dog: 'Juniper',
+    path: 'cut',
+    wait: '[data-testid=lines]',
+    act: async (page) => {
+      await page.select('[data-testid=shapes] select', 'short-body-full-legs')
+    },
+  },
   {
     file: 'bench',
     dog: 'Tansy',

@@ -10,8 +10,10 @@ import {
   GROOM_PHASES,
   GROOM_STEP_KINDS,
   type GroomStep,
+  HEED_IDS,
   INCIDENT_IDS,
   indexAt,
+  PART_IDS,
   REGION_IDS,
   REGION_SIDES,
   type RegionId,
@@ -41,13 +43,18 @@ const tool = z.object({
 })
 
 /** What steps of grooms begun with earlier models do not say. */
-const UNSAID: Pick<GroomStep, 'productMl' | 'how' | 'waitsFor' | 'carrier' | 'around' | 'extras' | 'words'> = {
+const UNSAID: Pick<
+  GroomStep,
+  'productMl' | 'how' | 'waitsFor' | 'carrier' | 'shape' | 'around' | 'extras' | 'heeds' | 'words'
+> = {
   productMl: 0,
   how: [],
   waitsFor: [],
   carrier: null,
+  shape: null,
   around: [],
   extras: [],
+  heeds: [],
   words: null,
 }
 
@@ -57,6 +64,10 @@ export const groomStepSchema = z.object({
   kind: z.enum(GROOM_STEP_KINDS),
   treatment: z.enum(TREATMENT_IDS).nullable(),
   what: text(40).nullable(),
+  shape: z
+    .object({ part: z.enum(PART_IDS), id: text(40) })
+    .nullable()
+    .default(UNSAID.shape),
   indexes: z
     .array(
       z
@@ -102,6 +113,10 @@ export const groomStepSchema = z.object({
     .array(z.enum(EXTRA_IDS))
     .max(EXTRA_IDS.length)
     .default([...UNSAID.extras]),
+  heeds: z
+    .array(z.enum(HEED_IDS))
+    .max(HEED_IDS.length)
+    .default([...UNSAID.heeds]),
   words: text(2000).nullable().default(UNSAID.words),
   part: between(0, 1),
 }) satisfies z.ZodType<GroomStep>

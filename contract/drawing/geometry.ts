@@ -17,6 +17,8 @@ export interface Shape {
   readonly centre: Xy
   /** Edges that are the dog's outline: samples with the direction in which hair stands off. */
   readonly fringe: readonly (readonly [x: number, y: number, nx: number, ny: number])[]
+  /** The same all round it, for what lies on the dog and has no edge against the ground behind. */
+  readonly rim: Shape['fringe']
   /** Its lowest point, where what hangs is taken hold of. */
   readonly low: Xy
   /** Rough area in square units, for what is drawn to size. */
@@ -176,6 +178,7 @@ function shapesOf(
       centre: centroid(polygon),
       area: Math.abs(area),
       low: polygon.reduce((low, point) => (point[1] > low[1] ? point : low)),
+      rim: edges.flatMap((e) => fringeOf(e, outward)),
       fringe: edges.flatMap((e, i) =>
         uses.get(pairKey(points[i]!, points[(i + 1) % points.length]!)) === 1 ? fringeOf(e, outward) : [],
       ),

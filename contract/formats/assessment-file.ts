@@ -14,6 +14,8 @@ import {
   JACKET_IDS,
   MODIFIER_IDS,
   OPEN_BREED_IDS,
+  PART_IDS,
+  type PartId,
   PRODUCT_KIND_IDS,
   RACK_KIND_IDS,
   REGION_IDS,
@@ -119,12 +121,20 @@ export const dogSchema = z.object({
   bare: between(0, 1).nullish(),
 })
 
+const choice = z.object({ shape: z.string().min(1).max(40), mm: between(0, 600).optional() })
+
+export const patternSchema = z.strictObject(
+  Object.fromEntries(PART_IDS.map((part) => [part, choice.optional()])) as Record<PartId, z.ZodOptional<typeof choice>>,
+)
+
 export const wishesSchema = z.object({
   keepLength: z
     .union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)], { error: 'a whole number from 0 to 3' })
     .optional(),
   style: z.enum(STYLE_WISH_IDS).optional(),
   targetMm: lengthsSchema.optional(),
+  /** Shapes by part, each with its length where it has one of its own. */
+  pattern: patternSchema.optional(),
   show: z.boolean().optional(),
   keepJacket: z.boolean().optional(),
   homeBrushing: z.object({ perWeek: between(0, 50), toSkin: z.boolean() }).optional(),

@@ -36,6 +36,7 @@ export function groomFile({ groom }: Plan, steps: readonly GroomStep[]): object 
         around:
           step.around.length > 0 ? step.around.map(({ index, ...kept }) => ({ ...placeOf(index), ...kept })) : null,
         extras: step.extras.length > 0 ? step.extras : null,
+        heeds: step.heeds.length > 0 ? step.heeds : null,
         words: step.words,
         cautions: step.cautions.length > 0 ? step.cautions.map((code) => CAUTION_TEXT[code]) : null,
       }),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import {
   BLOCK_IDS,
+  CARED_FOR,
   CAUTIONS,
   type Caution,
   CLOSED_STYLES,
@@ -91,39 +92,43 @@ const option = z.object({
   why: z.union([keys<LeaveReason>(LEAVE_REASONS), z.enum(['hand-card-over-visits', 'done'])]).nullable(),
 })
 
+/** Reads all of a type and nothing else: what the core may say and the schema would refuse does not compile. */
+const readsAll =
+  <T>() =>
+  <S extends z.ZodType<T>>(schema: S & ([T] extends [z.infer<S>] ? unknown : never)): S =>
+    schema
+
 const nothing = z.object({})
 const action = z.enum(['stop', 'refer', 'avoid', 'care', 'try-first', 'look'])
 const catching = z.object({ finding: z.enum(['ringworm-suspect', 'mites-suspect']) })
 const stopOf = <C extends string, V extends z.ZodType>(code: C, values: V) =>
   z.object({ code: z.literal(code), action, ...place, values })
-const stop = z.discriminatedUnion('code', [
-  stopOf('skin-emergency', nothing),
-  stopOf('catching', catching),
-  stopOf('skin-under-felt', nothing),
-  stopOf('skin-broken', nothing),
-  stopOf('skin-sore', nothing),
-  stopOf('seen', z.object({ finding, sizeMm: z.number().nullable() })),
-  stopOf(
-    'health',
-    z.object({
-      flag: z.enum(['brachycephalic', 'heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic']),
-    }),
-  ),
-  stopOf('temper-bites', nothing),
-  stopOf('nothing-scored', nothing),
-  stopOf('not-looked-at', z.object({ percent: z.number() })),
-  stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
-  stopOf('air-first', nothing),
-  stopOf('pelted-frail', nothing),
-  stopOf(
-    'try-one-mat',
-    z.object({ tool: tool.nullable(), minutes: z.number(), comes: z.enum(VERDICT_IDS), not: z.enum(VERDICT_IDS) }),
-  ),
-  stopOf('jacket-tight', z.object({ weeks: z.number() })),
-  stopOf('stands-long', z.object({ standing: z.number(), cap: z.number() })),
-  stopOf('gives-most', z.object({ pull: z.number(), budget: z.number() })),
-  stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),
-]) satisfies z.ZodType<Stop>
+const stop = readsAll<Stop>()(
+  z.discriminatedUnion('code', [
+    stopOf('skin-emergency', nothing),
+    stopOf('catching', catching),
+    stopOf('skin-under-felt', nothing),
+    stopOf('skin-broken', nothing),
+    stopOf('skin-sore', nothing),
+    stopOf('seen', z.object({ finding, sizeMm: z.number().nullable() })),
+    stopOf('health', z.object({ flag: z.enum(CARED_FOR) })),
+    stopOf('temper-bites', nothing),
+    stopOf('coat-past', z.object({ past: z.enum(['shaved', 'woolly']) })),
+    stopOf('nothing-scored', nothing),
+    stopOf('not-looked-at', z.object({ percent: z.number() })),
+    stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
+    stopOf('air-first', nothing),
+    stopOf('pelted-frail', nothing),
+    stopOf(
+      'try-one-mat',
+      z.object({ tool: tool.nullable(), minutes: z.number(), comes: z.enum(VERDICT_IDS), not: z.enum(VERDICT_IDS) }),
+    ),
+    stopOf('jacket-tight', z.object({ weeks: z.number() })),
+    stopOf('stands-long', z.object({ standing: z.number(), cap: z.number() })),
+    stopOf('gives-most', z.object({ pull: z.number(), budget: z.number() })),
+    stopOf('slot-too-short', z.object({ minutes: z.number(), slot: z.number(), over: z.number() })),
+  ]),
+)
 
 const reasonOf = <C extends string, V extends z.ZodType>(code: C, values: V) =>
   z.object({ code: z.literal(code), ...place, values })
@@ -137,26 +142,28 @@ const over = z.object({
   pullBudget: z.number(),
 })
 const closed = z.enum(CLOSED_STYLES)
-const reason = z.discriminatedUnion('code', [
-  reasonOf('felted', places),
-  reasonOf('tight-mats', places),
-  reasonOf('knots', places),
-  reasonOf('air-opens-it', places),
-  reasonOf('hidden-knots-cut', places),
-  reasonOf('comb-goes-through', nothing),
-  reasonOf('nothing-scored', nothing),
-  reasonOf('asks-too-much', over),
-  reasonOf('takes-too-long', over),
-  reasonOf('would-not-match', z.object({ style })),
-  reasonOf('closed', z.object({ style, by: closed.exclude(['same-as-short', 'same-as-keep', 'nothing-to-clip']) })),
-  reasonOf('hand-card-over-visits', nothing),
-  reasonOf('blade-under-worst-mat', z.object({ mm: z.number(), blade: z.string() })),
-  reasonOf('clip-length', z.object({ mm: z.number() })),
-  reasonOf('keep-wish', z.object({ wish: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]) })),
-  reasonOf('left', z.object({ why: keys<LeaveReason>(LEAVE_REASONS) })),
-  reasonOf('skin-emergency', nothing),
-  reasonOf('catching', catching),
-]) satisfies z.ZodType<Reason>
+const reason = readsAll<Reason>()(
+  z.discriminatedUnion('code', [
+    reasonOf('felted', places),
+    reasonOf('tight-mats', places),
+    reasonOf('knots', places),
+    reasonOf('air-opens-it', places),
+    reasonOf('hidden-knots-cut', places),
+    reasonOf('comb-goes-through', nothing),
+    reasonOf('nothing-scored', nothing),
+    reasonOf('asks-too-much', over),
+    reasonOf('takes-too-long', over),
+    reasonOf('would-not-match', z.object({ style })),
+    reasonOf('closed', z.object({ style, by: closed.exclude(['same-as-short', 'same-as-keep', 'nothing-to-clip']) })),
+    reasonOf('hand-card-over-visits', nothing),
+    reasonOf('blade-under-worst-mat', z.object({ mm: z.number(), blade: z.string() })),
+    reasonOf('clip-length', z.object({ mm: z.number() })),
+    reasonOf('keep-wish', z.object({ wish: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]) })),
+    reasonOf('left', z.object({ why: keys<LeaveReason>(LEAVE_REASONS) })),
+    reasonOf('skin-emergency', nothing),
+    reasonOf('catching', catching),
+  ]),
+)
 
 const after = {
   regrowWeeks: z.number(),

@@ -145,3 +145,44 @@ describe('a plan file', () => {
     )
   })
 })
+
+describe('a pattern', () => {
+  const withWishes = (wishes: object): object => ({ ...minimal, wishes })
+  const issuesOf = (wishes: object): string[] => {
+    try {
+      readAssessment(withWishes(wishes))
+      return []
+    } catch (error) {
+      return (error as BadInput).issues.map(({ path }) => path)
+    }
+  }
+  test('is read as it stands, beside what it does not name', () => {
+    const { wishes } = readAssessment(
+      withWishes({
+        style: 'trim',
+        targetMm: { tail: 40 },
+        pattern: { body: { shape: 'length', mm: 10 }, feet: { shape: 'round' } },
+      }),
+    )
+    expect(wishes.pattern).toEqual({ body: { shape: 'length', mm: 10 }, feet: { shape: 'round' } })
+    expect(wishes.targetMm).toEqual({ tail: 40 })
+  })
+  test('that contradicts a length, a style or what is let grow is bad input, named by its part', () => {
+    expect(issuesOf({ targetMm: { body: 16 }, pattern: { body: { shape: 'length', mm: 10 } } })).toEqual([
+      'wishes.pattern.body.mm',
+    ])
+    expect(issuesOf({ style: 'show', pattern: { body: { shape: 'length', mm: 10 } } })).toEqual(['wishes.style'])
+    expect(issuesOf({ style: 'trim', pattern: { body: { shape: 'stripped' } } })).toEqual(['wishes.style'])
+    expect(issuesOf({ extras: ['ears-grow'], pattern: { ears: { shape: 'clipped' } } })).toEqual([
+      'wishes.pattern.ears.shape',
+    ])
+    expect(issuesOf({ extras: ['no-feet'], pattern: { feet: { shape: 'round' } } })).toEqual([
+      'wishes.pattern.feet.shape',
+    ])
+  })
+  test('with a shape or a part that is none, or a length on a shape that has none, is bad input', () => {
+    expect(issuesOf({ pattern: { feet: { shape: 'square' } } })).toEqual(['wishes.pattern.feet.shape'])
+    expect(issuesOf({ pattern: { feet: { shape: 'round', mm: 10 } } })).toEqual(['wishes.pattern.feet.mm'])
+    expect(issuesOf({ pattern: { wings: { shape: 'round' } } })).toEqual(['wishes.pattern'])
+  })
+})

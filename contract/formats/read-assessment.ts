@@ -1,5 +1,6 @@
 import {
   type Assessment,
+  bodyIs,
   CUTS,
   coatPartOf,
   DEFAULT_HOUSE,
@@ -10,8 +11,11 @@ import {
   type ExtraId,
   FULL_RACK,
   type House,
+  hasOwnLength,
   keyOf,
   OPPOSITE_EXTRAS,
+  PART_IDS,
+  PART_SHAPES,
   type Prescribed,
   type Progress,
   type RackTool,
@@ -19,8 +23,11 @@ import {
   REGIONS,
   type RegionId,
   rackOf,
+  SHAPES_UNDER_EXTRA,
   type SideScores,
   schoolsWith,
+  shapeOf,
+  TARGET_OF_PART,
   UNSCORED,
   type Wishes,
 } from '../../core/index.ts'
@@ -91,6 +98,7 @@ export const wishesOf = ({ wishes = {} }: Pick<AssessmentFile, 'wishes'>): Wishe
   keepLength: wishes.keepLength ?? 1,
   style: wishes.style ?? 'natural',
   targetMm: wishes.targetMm ?? {},
+  pattern: wishes.pattern ?? null,
   show: wishes.show ?? wishes.style === 'show',
   keepJacket: wishes.keepJacket ?? false,
   homeBrushing: wishes.homeBrushing ?? null,
@@ -206,6 +214,36 @@ const GROWN_PARTS = [
   ['tail-grow', 'tail'],
 ] as const
 
+/** A pattern beside the shorthand of style and lengths: where both speak they say the same. */
+function patternIssues(wishes: FileWishes | undefined): Issue[] {
+  const pattern = wishes?.pattern
+  if (!pattern) return []
+  const issues: Issue[] = []
+  for (const part of PART_IDS) {
+    const choice = pattern[part]
+    if (!choice) continue
+    const path = `wishes.pattern.${part}`
+    if (!shapeOf(part, choice.shape))
+      issues.push({ path: `${path}.shape`, value: choice.shape, expected: Object.keys(PART_SHAPES[part]).join(', ') })
+    else if (choice.mm !== undefined && !hasOwnLength(part, choice.shape))
+      issues.push({ path: `${path}.mm`, value: choice.mm, expected: `no length: ${choice.shape} has none of its own` })
+    const target = TARGET_OF_PART[part]
+    const said = target && wishes.targetMm?.[target]
+    if (choice.mm !== undefined && said !== undefined && said !== choice.mm)
+      issues.push({ path: `${path}.mm`, value: choice.mm, expected: `${said} as in wishes.targetMm.${target}` })
+    for (const { extra, part: at, shapes } of SHAPES_UNDER_EXTRA)
+      if (at === part && wishes.extras?.includes(extra) && !shapes.includes(choice.shape))
+        issues.push({ path: `${path}.shape`, value: choice.shape, expected: `${shapes.join(', ')} with ${extra}` })
+  }
+  const is = bodyIs(pattern.body)
+  const said = `a body of ${pattern.body?.shape}`
+  if (is === 'cut' && (wishes.style === 'show' || wishes.style === 'strip'))
+    issues.push({ path: 'wishes.style', value: wishes.style, expected: `trim, short or puppy with ${said}` })
+  if (is === 'stripped' && wishes.style !== undefined && wishes.style !== 'strip')
+    issues.push({ path: 'wishes.style', value: wishes.style, expected: `strip with ${said}` })
+  return issues
+}
+
 /** Where a flag and a field say the same thing the field rules, and a contradiction is bad input. */
 function contradictions({ dog, wishes }: AssessmentFile): Issue[] {
   const issues: Issue[] = []
@@ -235,6 +273,7 @@ function contradictions({ dog, wishes }: AssessmentFile): Issue[] {
         value: wishes.targetMm[part],
         expected: `no length there, or no ${id} in wishes.extras`,
       })
+  issues.push(...patternIssues(wishes))
   if (flag(dog.health, 'puppy') && flag(dog.health, 'senior'))
     issues.push({ path: 'dog.health', value: dog.health, expected: 'puppy or senior, not both' })
   return issues

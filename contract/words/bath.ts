@@ -99,6 +99,8 @@ export const BATH_REASON_TEXT: Record<BathReason, string> = {
   stained: 'Stained: brightened with care.',
   'plain-coat': 'This coat needs no more.',
   'clean-one-wash': 'Clean or only dusty: one wash.',
+  residue: 'Something is left on the hair: it is cleansed first, then washed as usual.',
+  'sun-faded': 'Faded by the sun: cleansed first, so that what cares for it gets in.',
   'two-washes': 'Dirty: washed twice, the second with six tenths of it.',
   'house-two-washes': 'This house always washes twice.',
   'stood-long': 'Once: this dog has stood long enough.',

@@ -2,6 +2,7 @@ import {
   type CoatPart,
   type GroomPhase,
   type GroomStep,
+  type HeedId,
   type IncidentId,
   type JobId,
   REGION_SIDES,
@@ -13,6 +14,7 @@ import {
 import { BATH_STEP_LABEL, JOB_LABEL } from './bath.ts'
 import { CUT_PART_LABEL } from './cut.ts'
 import { capital, placeName, REGION_LABEL, TREATMENT_LABEL, toolName } from './labels.ts'
+import { SHAPE_PART_LABEL, shapeLabel } from './patterns.ts'
 import { listed } from './sentences.ts'
 
 const BOTH: Partial<Record<RegionId, string>> = {
@@ -88,7 +90,7 @@ const DRY_STAGE: Record<string, string> = {
 }
 
 /** What is to be done, short enough to read across the room. */
-export function stepTitle({ kind, treatment, what, tool, leavesMm, against, product }: GroomStep): string {
+export function stepTitle({ kind, treatment, what, tool, leavesMm, against, product, shape }: GroomStep): string {
   switch (kind) {
     case 'coat':
       return TREATMENT_LABEL[treatment!]
@@ -101,6 +103,7 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against, prod
     case 'dry':
       return DRY_STAGE[what ?? ''] ?? 'Dry'
     case 'cut': {
+      if (shape) return `${SHAPE_PART_LABEL[shape.part]} ${shapeLabel(shape)}: ${toolName(tool!)}`
       const part = what === 'coat' ? '' : `, ${CUT_PART_LABEL[what as keyof typeof CUT_PART_LABEL]}`
       return `${capital(toolName(tool!))}${part}${against ? ', against the growth' : ''}${
         what === 'coat' && tool?.kind === 'shears' && leavesMm !== null ? `, to ${Math.round(leavesMm)} mm` : ''
@@ -116,11 +119,28 @@ export function stepTitle({ kind, treatment, what, tool, leavesMm, against, prod
       return 'Ear hair'
     case 'begin':
       return 'Before you begin'
+    case 'burrs':
+      return 'Burrs out by hand'
     case 'show':
       return 'Show finish'
     default:
-      return 'Comb check'
+      return what === 'cords' ? 'Cords felt through' : 'Comb check'
   }
+}
+
+/** What the dog itself asks for, as it is read at the step. Common practice. */
+export const HEED_TEXT: Record<HeedId, string> = {
+  'touch-first': 'Does not hear or see you come: a hand on the shoulder first, then the tool.',
+  'no-air-from-behind': 'Never air from behind: let it feel a hand and the lowest stream first.',
+  'perfume-and-oils-off': 'Allergic, and nobody knows to what: no perfume, no oils; ask the owner.',
+  'regrows-unevenly': 'Was shaved before: it may grow back patchy and in another colour. No blade by choice.',
+  'woolly-is-clipped': 'Woolly since it was clipped or neutered: nothing comes by hand, it is clipped or combed.',
+  'puppy-coat-soft': 'Soft puppy coat: a light hand, to the skin.',
+  'mist-before-brush': 'Dry, static or brittle there: a mist first, never brushed dry.',
+  'burrs-by-hand': 'Oil or conditioner, then fingers: split each burr and draw it out. No water before they are out.',
+  'cords-by-hand':
+    'Cords: no comb and no rubbing; squeeze the water down and out, part them at the skin. They dry for hours.',
+  'patch-blended': 'A shaved patch: blend outwards from it, take nothing down to it.',
 }
 
 /** Where, for a step that is not the whole dog. */

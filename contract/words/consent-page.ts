@@ -4,16 +4,21 @@ import {
   CONSENT_NEEDS,
   type ConsentNeed,
   consentRisks,
+  cutOf,
   goesHome,
   type House,
+  lengthAfter,
+  PART_IDS,
   type Plan,
   type PriceList,
   quoteOf,
   type ReasonCode,
   STYLE_IDS,
+  shapesOf,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import {
+  bentText,
   CONSENT_CAUTIONS,
   capital,
   feelLines,
@@ -21,6 +26,7 @@ import {
   MEANWHILE,
   NEED_FOR_OWNER,
   NEXT_TEXT,
+  patternText,
   RISK_TEXT,
   reasonForOwner,
   STYLE_LABEL,
@@ -39,6 +45,11 @@ export const consentPageSchema = z.object({
   dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true }),
   rows: z.array(rowSchema.pick({ region: true, side: true, mat: true, extent: true, undercoat: true, skin: true })),
   outlineMm: z.array(z.number()),
+  /** Shapes that places are cut to, and the outline some weeks on; empty on pages kept before there were any. */
+  shapes: z.array(z.object({ index: z.int(), part: z.enum(PART_IDS), id: z.string() })).default([]),
+  later: z.array(z.object({ weeks: z.int(), outlineMm: z.array(z.number()) })).default([]),
+  /** The cut as a groomer says it, and what of it comes otherwise. */
+  cut: lines.default([]),
   seen: lines,
   advice: z.string(),
   why: lines,
@@ -79,6 +90,9 @@ export type ConsentPage = z.infer<typeof consentPageSchema>
 
 export const needSchema = z.enum(CONSENT_NEEDS)
 
+/** Weeks after which the owner is shown how it will look. */
+const WEEKS_ON = [4, 8]
+
 const MOST_REASONS = 4
 const NOT_FOR_OWNER: ReadonlySet<ReasonCode> = new Set([
   'felted',
@@ -102,7 +116,9 @@ interface Given {
 export function consentPage({ plan, assessment, dog, rows, needs, prices, salon }: Given, house: House): ConsentPage {
   const { verdict, split } = plan
   const { name } = assessment.dog
-  const home = goesHome(assessment, plan, house)
+  const cut = cutOf(assessment, plan, house)
+  const home = goesHome(assessment, plan, house, cut)
+  const { pattern } = assessment.wishes
   const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
   // What was found stands under what we saw; figures of the trade mean nothing to an owner.
   const reasons = verdict.reasons.filter(({ code }) => !NOT_FOR_OWNER.has(code))
@@ -112,6 +128,14 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     dog,
     rows: [...rows],
     outlineMm: [...home.mm],
+    shapes: cut ? shapesOf(cut) : [],
+    later: WEEKS_ON.map((weeks) => ({
+      weeks,
+      outlineMm: home.mm.map((mm, index) =>
+        lengthAfter(mm, plan.regions[index]!.coatMm, weeks, assessment.dog.coatType, house),
+      ),
+    })),
+    cut: [...(pattern ? [`${patternText(pattern)}.`] : []), ...(cut?.bent ?? []).map(bentText)],
     seen: seenLines(assessment),
     advice: verdictSentence(plan, name, home),
     why: reasons.slice(0, MOST_REASONS).map((reason) => reasonForOwner(reason, name)),

@@ -16,6 +16,9 @@ import type {
 
 export const CUT_PART_LABEL: Record<CutPart, string> = {
   coat: '',
+  hock: 'from the hock down',
+  'ear-top': 'the upper third',
+  'tail-base': 'the base of the tail',
   opening: 'the opening only',
   surround: 'around the opening',
   pads: 'pads',
@@ -28,6 +31,8 @@ export const CUT_REASON_TEXT: Record<CutReason, string> = {
   friction: 'would mat again',
   'dead-ends': 'dead ends only',
   tidy: 'outline tidied',
+  patch: 'shaved patch blended',
+  shape: 'shaped',
 }
 
 export const BLEND_TOOL_LABEL: Record<BlendTool, string> = {
@@ -47,6 +52,7 @@ export const NOT_CUT_TEXT: Record<NotCut, string> = {
     'This dog does not take blades or straight shears at eyes and lips: thinning shears, a little, or leave it.',
   scar: 'A scar: no blade on it; blend around it.',
   'finding-in-the-way': 'what was found there leaves no room for a tool',
+  'coat-cannot-carry-it': 'This coat cannot carry that shape.',
   'another-day': 'Another day: this dog has stood long enough.',
   'owner-lets-grow': 'The owner lets it grow.',
   'house-keeps-coat': 'This house keeps coats with undercoat: they hold heat out as well as in.',
@@ -75,6 +81,15 @@ export const CUT_NOTE_TEXT: Record<CutNote, string> = {
   'skim-only': 'Skim the dead ends, no more.',
   'outline-by-comb': 'Comb it down and out; only what stands over the outline.',
   'tidy-only': 'Tidy only; no combing up before the clip.',
+  'level-from-front': 'Both sides level: look from the front.',
+  'look-after-shake': 'Let it shake, comb up, look again.',
+  'set-into-shoulder': 'Set into the shoulder, straight to the foot.',
+  'set-into-hip': 'Set into the hip, straight to the foot.',
+  'between-toes-too': 'Close all round, between the toes too.',
+  'line-at-ankle': 'A straight line at the ankle; skin spread between the toes.',
+  'never-from-top': 'Thinned from beneath, never from the top.',
+  'upward-only': 'Upward only, away from the lip of the ear.',
+  'bands-never-pulled': 'Old bands are cut, never pulled.',
   'by-eye': 'Set by shears, a little at a time.',
 }
 

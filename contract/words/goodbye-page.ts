@@ -40,7 +40,9 @@ import {
   NEXT_TEXT,
   placeName,
   placesText,
+  SHAPE_PART_LABEL,
   SKIP_LABEL,
+  shapeLabel,
   stepTitle,
   toolName,
   verdictSentence,
@@ -245,6 +247,7 @@ function cutLines(steps: readonly GroomStep[]): string[] {
     if (step.leavesMm === null || !step.tool) continue
     const part = HYGIENE[step.what ?? '']
     const how = [
+      ...(step.shape ? [`${SHAPE_PART_LABEL[step.shape.part]} ${shapeLabel(step.shape)}`] : []),
       toolName(step.tool),
       ...(step.against ? ['against the growth'] : []),
       `leaves ${mmText(step.leavesMm)} mm`,

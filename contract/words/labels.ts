@@ -341,6 +341,9 @@ const TOOL_LABEL: Record<string, string> = {
   rake: 'rake',
   thinning: 'thinning shears',
   'ball-tip': 'round-tipped shears',
+  straight: 'straight shears',
+  curved: 'curved shears',
+  hands: 'hands',
   'high-velocity': 'high-velocity dryer',
   'high-velocity-small': 'small high-velocity dryer',
 }

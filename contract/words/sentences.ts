@@ -171,12 +171,19 @@ const HEALTH: Record<CaredFor, string> = {
   seizures: 'Seizures: no strong scents or essential oils, little noise; know what the owner does in a fit.',
   'weak-hind': 'Weak hind end: padded belly loop, low table, lift feet a little only.',
   pregnant: 'Pregnant: short and gentle, nothing round the belly; ask the vet about products.',
+  deaf: 'Deaf: touch it where it can see you before anything else; nothing from behind, the dryer least of all.',
+  blind: 'Blind: speak before you touch, one hand always on it; nothing from behind, the dryer least of all.',
+  allergy: 'Allergic, and nobody has said to what: no perfume, no essential oils; ask the owner before the tub.',
   diabetic: 'Diabetic: keep to its meal and insulin times; wounds heal slowly.',
 }
 
 const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
   'skin-emergency': (s) => `Emergency ${onPlace(s)}. Stop, keep the dog warm and calm, vet now.`,
   catching: (s) => CATCHING[s.values.finding](place(s)),
+  'coat-past': ({ values: { past } }) =>
+    past === 'shaved'
+      ? 'This double coat was shaved before: it may grow back patchy. No blade on it unless a vet says so.'
+      : 'The coat has gone woolly: it is clipped or combed, a jacket does not come by hand.',
   'skin-broken': (s) => `Broken skin ${onPlace(s)}: leave it, keep it dry, note for the vet.`,
   'skin-sore': (s) => `Sore skin ${onPlace(s)}: no demat, no scrub, no heat, nothing shorter than a 7 by choice.`,
   'skin-under-felt': (s) => `No skin seen under the felt ${onPlace(s)}: expect sores beneath, go gently.`,

@@ -35,7 +35,8 @@ export function mattingOf(assessment: Assessment, outlineMm: readonly number[], 
     house[`matting.${dog.coatType}`] *
     careFactor(wishes.homeBrushing, house) *
     (wishes.swims || wishes.wearsCoat ? house['matting.friction'] : 1) *
-    (dog.modifiers.includes('coat-change') ? house['matting.coat-change'] : 1)
+    (dog.modifiers.includes('coat-change') ? house['matting.coat-change'] : 1) *
+    (dog.modifiers.includes('puppy-coat') ? house['matting.puppy-coat'] : 1)
   return (week) =>
     rate *
     Math.min(

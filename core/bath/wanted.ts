@@ -54,6 +54,8 @@ export const BATH_REASONS = [
   'plain-coat',
   'clean-one-wash',
   'two-washes',
+  'residue',
+  'sun-faded',
   'house-two-washes',
   'condition-unknown',
   'stood-long',
@@ -139,6 +141,9 @@ function washesOf(
   if (tagged('sticky')) return [want('degreasing', 'sticky'), second]
   if (tagged('greasy')) return [want('degreasing', 'greasy'), second]
   if (tagged('odour') || tagged('urine-stain')) return [want('cleansing', 'odour'), want('soothing', 'odour')]
+  // What lies on the hair is washed off before anything that cares for it goes on.
+  if (tagged('product-residue')) return [want('cleansing', 'residue'), second]
+  if (tagged('sun-faded')) return [want('cleansing', 'sun-faded'), second]
   if ((scores.condition ?? 0) >= 3) return twice(want('cleansing', 'heavily-soiled'))
   if (tagged('saliva-stain') || tagged('tear-stain')) return [want('brightening', 'stained'), second]
   return [first, second]
@@ -186,7 +191,8 @@ function passesOf(
   if (packed) return { passes: 2, reason: 'packed-undercoat' }
   // Cleansed, then soothed.
   if (scores.tags.includes('odour')) return { passes: 2, reason: 'odour' }
-  if (scores.condition !== null && scores.condition >= 2) return { passes: 2, reason: 'two-washes' }
+  if (scores.tags.includes('product-residue')) return { passes: 2, reason: 'residue' }
+  if ((scores.condition ?? 0) >= 2 || scores.tags.includes('dirty')) return { passes: 2, reason: 'two-washes' }
   if (schools.washes === 'two') return { passes: 2, reason: 'house-two-washes' }
   return { passes: 1, reason: scores.condition === null ? 'condition-unknown' : 'clean-one-wash' }
 }

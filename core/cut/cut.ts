@@ -8,15 +8,17 @@ import { isShow, keepsJacket, scarAt } from '../dog/facts.ts'
 import { isTidy, wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
+import { isSetOff, type ShapeAt, shapeAt, shapeMinutes } from '../pattern/pattern.ts'
+import { PART_IDS, type PartShape, shapeOf } from '../pattern/shapes.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
-import { contextOf, paceOf } from '../plan/context.ts'
+import { paceOf, temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import type { Around } from '../scores/around.ts'
 import { blendsOf } from './blends.ts'
 import { cleanArmpit, hygieneOf } from './hygiene.ts'
 import { inOrder, supportsOf } from './order.ts'
-import type { Cut, CutLine, CutNote, CutPart, CutReason, NotCut } from './shape.ts'
+import type { BentShape, Cut, CutLine, CutNote, CutPart, CutReason, NotCut, ShapedPlace } from './shape.ts'
 import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, keptFor, type Made } from './tools.ts'
 
 /** A length closer than this to what is there is not worth a pass, mm. */
@@ -118,18 +120,65 @@ function minutesOf(
   { tool }: Made,
   part: CutPart,
   why: CutReason,
+  shape: ShapeAt | null,
   assessment: Assessment,
   house: House,
 ): number {
   const { dog } = assessment
-  const { temperFactor } = contextOf(assessment, 0, house)
-  const slow = temperFactor * paceOf('clip', assessment)
+  // What is set by hand takes the minutes of its shape, not of a pass over the area.
+  if (shape && (shape.def.by !== 'by-length' || shape.def.only !== null)) return house['minutes.reposition']
+  const slow = temperFactorOf(dog, house) * paceOf('clip', assessment)
   if (part === 'opening') return house['cut.opening'] * slow
   if (part === 'surround') return (house['cut.opening'] / 2) * slow
+  if (why === 'patch') return house['cut.blend'] * slow
   if (part === 'pads') return house['cut.pads'] * slow
   const rate = house[tool.kind === 'shears' ? 'cut.shears' : 'minutes.clip.m0']
   const over = why === 'tidy' ? house['cut.tidy-pace'] : 1
   return over * rate * bodySurfaceM2(dog.weightKg) * REGION_SIDES[index]!.share * slow + house['minutes.reposition']
+}
+
+/** Minutes of a shape on one side of its part, at this dog's temper and this person's pace. */
+const shapeTime = (index: number, shape: ShapeAt | null, assessment: Assessment, house: House): number =>
+  shape
+    ? shapeMinutes(index, shape, assessment.dog.weightKg) *
+      temperFactorOf(assessment.dog, house) *
+      paceOf('clip', assessment)
+    : 0
+
+/** A shape that takes the ends only, by hand, goes on coats that no blade goes on. */
+const endsOnly = ({ by, leaves, only }: PartShape): boolean =>
+  by !== 'by-length' && (leaves === 'tidied' || leaves === 'as-it-is' || only !== null)
+
+/** How a shape is made at a place; null where it leaves the coat as it is. */
+function madeAs(
+  { part, def }: ShapeAt,
+  index: number,
+  coatMm: number,
+  wanted: number | null,
+  assessment: Assessment,
+  house: House,
+): Made | null {
+  const { region } = REGION_SIDES[index]!
+  if (def.minutes === 0 && wanted === null && typeof def.leaves !== 'number') return null
+  const tidied = coatMm - Math.min(house['cut.tidy-most'], house['cut.tidy-share'] * coatMm)
+  // What would be a step longer than something that is left long has its ends taken off.
+  const onlyEnds = def.leaves === 'tidied' || (def.leaves === 'longer' && (wanted ?? coatMm) >= coatMm)
+  const leavesMm = onlyEnds
+    ? tidied
+    : Math.min(coatMm, typeof def.leaves === 'number' ? def.leaves : (wanted ?? coatMm))
+  // Between the toes a narrow blade goes where a full one does not; a learner takes shears.
+  if (
+    part === 'feet' &&
+    typeof def.leaves === 'number' &&
+    def.by === 'by-length' &&
+    assessment.experience !== 'learner'
+  )
+    return bladeOr('15', assessment.rack)
+  if (def.by === 'by-length')
+    return leavesMm < coatMm - WORTH_MM ? finishing(index, region, leavesMm, assessment) : null
+  if (def.by === 'hands')
+    return def.minutes > 0 ? { tool: { kind: 'other', id: 'hands' }, leavesMm, against: false } : null
+  return { tool: { kind: 'shears', id: def.by }, leavesMm, against: false }
 }
 
 /** A light skim of dead ends over a double coat, where the house does that: the longest comb, and only the ends. */
@@ -140,10 +189,30 @@ function skimOf(coatMm: number, { schools, wishes, rack, dog }: Assessment, hous
   return comb && comb.leavesMm < coatMm - WORTH_MM ? comb : null
 }
 
+const hasPatch = ({ sheet }: Assessment, index: number): boolean => sheet[index]!.tags.includes('shaved-patch')
+
 /** Lines that show less than this can wait for another day. */
 const SEEN = 2
 
+const cannotCarry = ({ def }: ShapeAt, { dog }: Assessment): boolean =>
+  def.coats !== null && !def.coats.has(dog.coatType)
+
+/** Where no blade goes, shears still take the ends. */
+const BY_HAND_THERE: ReadonlySet<NotCut> = new Set(['double-coat', 'show-coat', 'house-keeps-coat', 'jacket'])
+
+/** Why a shape comes otherwise than asked; null where it comes. */
+function bentBy(
+  shape: ShapeAt,
+  { treatment, option }: RegionPlan,
+  wanted: number | null,
+  why: NotCut | null,
+): BentShape['why'] | null {
+  if (treatment === 'clip') return option.outlineMm < (wanted ?? Number.POSITIVE_INFINITY) - WORTH_MM ? 'mats' : null
+  return shape.def.minutes > 0 || wanted !== null ? why : null
+}
+
 interface At {
+  readonly bent: readonly BentShape[]
   readonly lines: readonly CutLine[]
   readonly not: Cut['notCut']
 }
@@ -154,6 +223,8 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
   const place = plan.regions[index]!
   const { treatment, option, coatMm } = place
   const wanted = wishedMm(region, assessment, house)
+  const { pattern } = assessment.wishes
+  const asked = shapeAt(region, pattern)
   const refusal = refusalOf(index, wanted, assessment, plan, house)
   const line = (
     part: CutPart,
@@ -161,10 +232,14 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     why: CutReason,
     notes: readonly CutNote[] = [],
     around: readonly Around[] = [],
+    shape: ShapeAt | null = null,
   ): CutLine => ({
     index,
     part,
-    ...made,
+    shape: shape && { part: shape.part, id: shape.id },
+    tool: made.tool,
+    leavesMm: made.leavesMm,
+    against: made.against,
     why,
     around,
     when:
@@ -175,14 +250,26 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     minutes:
       why === 'verdict'
         ? 0
-        : minutesOf(index, made, part, why, assessment, house) * (around.length > 0 ? house['around.factor'] : 1),
+        : (minutesOf(index, made, part, why, shape, assessment, house) + shapeTime(index, shape, assessment, house)) *
+          (around.length > 0 ? house['around.factor'] : 1),
     cautions:
       why === 'verdict'
         ? option.cautions
         : [...(around.length > 0 ? (['keep-tools-off-finding'] as const) : []), ...(PLACE_CAUTIONS[region] ?? [])],
-    notes: [...notes, ...notesOf(region, made, place, assessment)],
+    notes: [...new Set([...notes, ...(shape?.def.notes ?? []), ...notesOf(region, made, place, assessment)])],
     handOver: why === 'verdict' ? option.handOver : isHandOver(region, made, assessment),
   })
+  /** As the pattern has it: a shape that only takes the ends goes where a clipper does not. */
+  const byShape = (shape: ShapeAt): { line: CutLine | null; why: NotCut | null } => {
+    const made = madeAs(shape, index, coatMm, wanted, assessment, house)
+    if (!made) return { line: null, why: null }
+    if (cannotCarry(shape, assessment)) return { line: null, why: 'coat-cannot-carry-it' }
+    if (refusal && !(endsOnly(shape.def) && BY_HAND_THERE.has(refusal))) return { line: null, why: refusal }
+    if (isLeftOut(plan, 'feet') && (isPaw(region) || region === 'tail')) return { line: null, why: 'another-day' }
+    const kept = keptFor(index, made, assessment, house)
+    if (!kept) return { line: null, why: 'finding-in-the-way' }
+    return { line: line(shape.def.only ?? 'coat', kept.made, 'shape', [], kept.around, shape), why: null }
+  }
   const coat = (): { line: CutLine | null; why: NotCut | null } => {
     if (treatment === 'clip' && option.tool && option.leavesMm !== null)
       return {
@@ -200,6 +287,16 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       const kept = keptFor(index, made ?? bladeOr('7', rack), assessment, house)
       if (kept) return { line: line('coat', kept.made, 'friction', [], kept.around), why: null }
     }
+    // A shaved patch is short enough: what stands round it is blended towards it, and nothing is taken down to it.
+    if (hasPatch(assessment, index) && !refusal) {
+      const made: Made = { tool: { kind: 'shears', id: 'thinning' }, leavesMm: coatMm, against: false }
+      const kept = keptFor(index, made, assessment, house)
+      return {
+        line: kept && line('coat', kept.made, 'patch', [], kept.around),
+        why: kept ? null : 'finding-in-the-way',
+      }
+    }
+    if (asked) return byShape(asked)
     if (refusal === 'double-coat') {
       const skim = skimOf(coatMm, assessment, house)
       const kept = skim && keptFor(index, skim, assessment, house)
@@ -237,9 +334,15 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       made.around,
     )
   const own = clean ? onceOver(clean) : first
+  const hock = region === 'hindleg' ? shapeAt(region, pattern, 'hock') : null
+  const hocked = hock && treatment !== 'clip' ? byShape(hock) : null
+  const bent = (shape: ShapeAt | null, because: BentShape['why'] | null | undefined): BentShape[] =>
+    shape && because ? [{ part: shape.part, id: shape.id, why: because }] : []
   return {
+    bent: [...bent(asked, asked && bentBy(asked, place, wanted, why)), ...bent(hock, hocked?.why)],
     lines: [
       ...(own ? [own] : []),
+      ...(hocked?.line ? [hocked.line] : []),
       ...hygiene
         // What is clipped shorter already needs no second pass.
         .filter(({ part, leavesMm }) => part === 'pads' || !own || own.leavesMm > leavesMm)
@@ -248,6 +351,16 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     not: why && wanted !== null ? [{ index, wishedMm: wanted, why }] : [],
   }
 }
+
+/** A line that tidies: the ends come off by hand, and the length stays what it is. */
+export function takesEndsOnly({ why, shape }: Pick<CutLine, 'why' | 'shape'>): boolean {
+  const def = shape && shapeOf(shape.part, shape.id)
+  return why === 'tidy' || (def !== null && endsOnly(def))
+}
+
+/** The shapes of a cut by the place they are at, as they are drawn. */
+export const shapesOf = ({ lines }: Pick<Cut, 'lines'>): ShapedPlace[] =>
+  lines.flatMap(({ index, shape }) => (shape ? [{ index, ...shape }] : []))
 
 /**
  * The finishing cut: what is cut with which tool, what it leaves, in the order of the work; the lines to blend, and where
@@ -261,10 +374,19 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
     ({ option, index, treatment, coatMm }) =>
       coatLine(index)?.leavesMm ?? (treatment === 'look' ? coatMm : option.outlineMm),
   )
-  // A tidied outline is the coat's own: it needs no blending into what is beside it.
-  const isCut = (index: number): boolean => (coatLine(index)?.why ?? 'tidy') !== 'tidy'
+  // A tidied outline is the coat's own: it needs no blending into what is beside it. A patch is blended by its own line.
+  const isCut = (index: number): boolean => {
+    const line = coatLine(index)
+    return line !== undefined && line.why !== 'patch' && !takesEndsOnly(line)
+  }
   const least = isLeftOut(plan, 'blend') ? SEEN : 0
-  const blends = blendsOf(mm, isCut, house).filter(({ shows }) => shows >= least)
+  // A border that is meant is not tapered away; a place that mats forced short is blended outwards, wherever it is.
+  const { pattern } = assessment.wishes
+  const forced = (index: number): boolean => plan.regions[index]!.treatment === 'clip'
+  const meant = (index: number): boolean => isSetOff(REGION_SIDES[index]!.region, pattern)
+  const blends = blendsOf(mm, isCut, house).filter(
+    ({ a, b, shows }) => shows >= least && (forced(a) || forced(b) || !(meant(a) || meant(b))),
+  )
   const lines = inOrder(
     at.flatMap(({ lines: made }) => made),
     assessment,
@@ -284,6 +406,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
     }),
     notCut: at.flatMap(({ not }) => not),
     supports: supportsOf(assessment),
+    bent: PART_IDS.flatMap((part) => at.flatMap(({ bent }) => bent).find((one) => one.part === part) ?? []),
     minutes: lines.reduce((sum, { minutes }) => sum + minutes, 0) + blendMinutes,
   }
 }

@@ -28,7 +28,8 @@ function orderOf(assessment: Assessment, house: House): readonly RegionId[] {
 export function inOrder(lines: readonly CutLine[], assessment: Assessment, house: House): CutLine[] {
   const order = orderOf(assessment, house)
   const rank = ({ index }: CutLine): number => order.indexOf(REGION_SIDES[index]!.region)
-  const part = (line: CutLine): number => CUT_PARTS.indexOf(line.part)
+  // Pads are cleared before a foot is shaped, so that it stands as it will.
+  const part = (line: CutLine): number => (line.part === 'pads' ? -1 : CUT_PARTS.indexOf(line.part))
   const late = ({ when }: CutLine): number => (when === 'before-bath' ? 0 : 1)
   return [...lines].sort((a, b) => late(a) - late(b) || rank(a) - rank(b) || part(a) - part(b) || a.index - b.index)
 }

@@ -1,13 +1,14 @@
+import { type PartId, SHAPE_NOTES } from '../pattern/shapes.ts'
 import type { Caution } from '../plan/codes.ts'
 import type { Around } from '../scores/around.ts'
 import type { Tool } from '../tools/treatments.ts'
 
 /** What of a region-side is cut. */
-export const CUT_PARTS = ['coat', 'opening', 'surround', 'pads'] as const
+export const CUT_PARTS = ['coat', 'hock', 'ear-top', 'tail-base', 'opening', 'surround', 'pads'] as const
 export type CutPart = (typeof CUT_PARTS)[number]
 
 /** Why it is cut. */
-export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends', 'tidy'] as const
+export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends', 'tidy', 'patch', 'shape'] as const
 export type CutReason = (typeof CUT_REASONS)[number]
 
 /** Why a wished length is not cut. */
@@ -23,6 +24,7 @@ export const NOT_CUT = [
   'finding-in-the-way',
   'owner-lets-grow',
   'another-day',
+  'coat-cannot-carry-it',
 ] as const
 export type NotCut = (typeof NOT_CUT)[number]
 
@@ -31,17 +33,11 @@ export const CUT_NOTES = [
   'face-line-cm',
   'face-line-eye',
   'face-line-ear',
-  'throat-as-muzzle',
   'skin-stretched',
-  'ear-by-finger',
   'ear-by-blade',
   'ear-was-matted',
   'feet-standing',
   'feet-lifted',
-  'cowlick-longer',
-  'elbow-shears',
-  'lashes-stay',
-  'lashes-off',
   'lashes-owner',
   'edges-only',
   'never-into-web',
@@ -50,6 +46,7 @@ export const CUT_NOTES = [
   'tidy-only',
   'outline-by-comb',
   'by-eye',
+  ...SHAPE_NOTES,
 ] as const
 export type CutNote = (typeof CUT_NOTES)[number]
 
@@ -57,9 +54,27 @@ export type CutNote = (typeof CUT_NOTES)[number]
 export const SUPPORTS = ['belly-loop', 'opposite-leg', 'knee-under-belly', 'rest-when-it-fidgets'] as const
 export type Support = (typeof SUPPORTS)[number]
 
+/** A shape by the part it is of. */
+export interface ShapeName {
+  readonly part: PartId
+  readonly id: string
+}
+
+/** A shape at one of its places. */
+export interface ShapedPlace extends ShapeName {
+  readonly index: number
+}
+
+/** A shape that was asked for and comes otherwise, and why: mats that are clipped there, or what stands against it. */
+export interface BentShape extends ShapeName {
+  readonly why: NotCut | 'mats'
+}
+
 export interface CutLine {
   readonly index: number
   readonly part: CutPart
+  /** The shape it is cut to, as part and shape; null where only a length was asked for. */
+  readonly shape: ShapeName | null
   readonly tool: Tool
   /** Against the growth leaves about half; with the growth unless the plan says otherwise. */
   readonly against: boolean
@@ -105,6 +120,8 @@ export interface Cut {
   }[]
   readonly notCut: readonly { readonly index: number; readonly wishedMm: number; readonly why: NotCut }[]
   readonly supports: readonly Support[]
+  /** Shapes that were asked for and come otherwise. */
+  readonly bent: readonly BentShape[]
   /** Planned minutes without what the verdict counts already. */
   readonly minutes: number
 }

@@ -1,7 +1,9 @@
+import { bodySurfaceM2 } from '../body/surface.ts'
 import { DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isShow } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { bySize } from '../pattern/pattern.ts'
 
 export const SHOW_STEPS = [
   'bands-cut-off',
@@ -58,3 +60,16 @@ export function showFinishOf(assessment: Assessment): readonly ShowStep[] | null
     (step) => irons || !(step === 'iron-sections' || step === 'iron-ends' || step === 'heat-protectant'),
   )
 }
+
+/** How long the show finish takes, minutes: by hand, and the iron by surface and length; 0 where the dog is not shown. */
+export function showMinutes(assessment: Assessment, house: House): number {
+  const steps = showFinishOf(assessment)
+  if (!steps) return 0
+  const { weightKg, lengthMm } = assessment.dog
+  const iron = steps.includes('iron-sections')
+    ? (house['show.iron'] * bodySurfaceM2(weightKg) * lengthMm.body) / IRON_AT_MM
+    : 0
+  return house['show.hand'] * bySize(weightKg) + iron
+}
+/** Coat that the iron's rate is for, mm. */
+const IRON_AT_MM = 100

@@ -6,6 +6,7 @@ import { CURLED_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasThinSkin } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { shapeAt } from '../pattern/pattern.ts'
 import { cutToLength } from '../plan/tools.ts'
 import { type Around, keptFrom, nearOf } from '../scores/around.ts'
 import { BLADES, bladeTool, SEVEN_MM } from '../tools/blades.ts'
@@ -49,11 +50,19 @@ export function combOr(mm: number, rack: Rack): Made | null {
   return found === undefined ? null : { tool: { kind: 'comb', id: String(found) }, leavesMm: found, against: false }
 }
 
+const SMOOTH_SHAPES: ReadonlySet<string> = new Set(['clean', 'smooth', 'clean-v'])
+
+/** By the shape of its part, else by a head wished that short. */
+function wantsItSmooth(region: RegionId, { pattern, targetMm }: Assessment['wishes']): boolean {
+  const at = shapeAt(region, pattern)
+  return at ? SMOOTH_SHAPES.has(at.id) : (targetMm.head ?? Number.POSITIVE_INFINITY) <= SMOOTH_FACE_MM
+}
+
 /** A smooth face is clipped, against the growth on sound skin; it is never a learner's work, nor on a dog that minds it. */
 export const isSmoothFace = (region: RegionId, { dog, wishes, experience }: Assessment): boolean =>
   SMOOTH_FACE.has(region) &&
   CURLED_COATS.has(dog.coatType) &&
-  (wishes.targetMm.head ?? Number.POSITIVE_INFINITY) <= SMOOTH_FACE_MM &&
+  wantsItSmooth(region, wishes) &&
   dog.faceTolerance === 'fine' &&
   experience !== 'learner'
 

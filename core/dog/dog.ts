@@ -1,6 +1,7 @@
 import type { RegionId } from '../body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from '../coat/coat-types.ts'
 import type { Schools } from '../numbers/schools.ts'
+import type { Pattern } from '../pattern/pattern.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Rack } from '../tools/rack.ts'
@@ -88,6 +89,8 @@ export interface Wishes {
   readonly keepLength: 0 | 1 | 2 | 3
   readonly style: StyleWish
   readonly targetMm: Partial<LengthsMm>
+  /** Shapes by part, over style and lengths; null where nobody named any. */
+  readonly pattern: Pattern | null
   readonly show: boolean
   readonly keepJacket: boolean
   readonly homeBrushing: { readonly perWeek: number; readonly toSkin: boolean } | null

@@ -33,7 +33,19 @@ export const isShow = ({ dog, wishes }: { dog: Dog; wishes: Wishes }): boolean =
   wishes.show || wishes.style === 'show' || dog.modifiers.includes('show-coat')
 
 /** A wire coat that was never clipped so often that its jacket is gone. */
-export const hasJacket = (dog: Dog): boolean => dog.coatType === 'wire' && !dog.modifiers.includes('clipped-wire')
+export const hasJacket = (dog: Dog): boolean => dog.coatType === 'wire' && !isWoolly(dog)
+
+/** A stripping coat gone soft, by clipping or by neutering: it is clipped, there is no jacket that would come. */
+export const isWoolly = ({ coatType, modifiers }: Dog): boolean =>
+  (coatType === 'wire' && modifiers.includes('clipped-wire')) ||
+  ((coatType === 'wire' || coatType === 'feathered') && modifiers.includes('neutered-coat'))
+
+/** A double coat that was shaved once: it grows back unevenly, and no blade goes on it again by choice. */
+export const wasShaved = ({ coatType, modifiers }: Dog): boolean =>
+  coatType === 'double' && modifiers.includes('post-clip')
+
+/** Does not hear or see what comes: it is touched before anything is done. */
+export const feelsItsWay = (dog: Dog): boolean => flagged(dog, 'deaf', 'blind')
 
 /** A show nearer than a full strip needs to grow in again: the jacket is rolled, no more. */
 export const rollsOnly = ({ wishes }: { wishes: Wishes }, house: House): boolean =>

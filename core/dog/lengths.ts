@@ -2,6 +2,7 @@ import type { RegionId } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
+import { type ShapeAt, shapeAt } from '../pattern/pattern.ts'
 import type { Assessment } from './dog.ts'
 import { letsGrow } from './extras.ts'
 
@@ -28,27 +29,61 @@ const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
 }
 
 /** A trim for which no body length was named: the outline is tidied by shears, and no clipper goes over the coat. */
-export const isTidy = ({ wishes: { style, targetMm } }: Pick<Assessment, 'wishes'>): boolean =>
-  style === 'trim' && targetMm.body === undefined
+export const isTidy = ({ wishes: { style, targetMm, pattern } }: Pick<Assessment, 'wishes'>): boolean =>
+  style === 'trim' && targetMm.body === undefined && pattern === null
+
+type About = Pick<Assessment, 'dog' | 'wishes' | 'schools'>
+
+/** The length the body is wished to, from which the others follow, mm; null where it is left as it is. */
+function bodyWish({ wishes }: About, house: House): number | null {
+  const { style, targetMm, pattern } = wishes
+  const cuts = style === 'trim' || style === 'short' || style === 'puppy'
+  const usual = house[`target.${cuts ? style : 'trim'}`]
+  const at = shapeAt('back', pattern)
+  if (at) return at.def.leaves === 'own' ? (at.mm ?? targetMm.body ?? usual) : null
+  if (!cuts || isTidy({ wishes })) return null
+  return targetMm.body ?? (pattern && style === 'trim' ? null : usual)
+}
+
+/** What a shape asks of a region's length, mm; null where it leaves the coat, or takes only the ends. */
+function shapeMm({ part, def, mm }: ShapeAt, about: About, house: House): number | null {
+  const bodyMm = bodyWish(about, house)
+  if (def.only !== null) return null
+  switch (def.leaves) {
+    case 'as-it-is':
+    case 'tidied':
+      return null
+    case 'own':
+      if (mm !== null || bodyMm === null) return mm
+      return part === 'head' || part === 'face' ? HEAD[about.schools.head](bodyMm) : bodyMm
+    case 'as-body':
+      return bodyMm
+    case 'as-face':
+      return wishedMm('cheek', about, house)
+    case 'longer': {
+      const beside = part === 'feet' ? wishedMm('foreleg', about, house) : bodyMm
+      return beside === null ? null : headStep(beside)
+    }
+    default:
+      return def.leaves
+  }
+}
 
 /**
- * The length the owner wants on a region, mm: as said, else by the style (short and puppy on body and legs, the head one
- * step longer or as the house does it), else null for "as it is". A trim takes legs and head along with a body length
- * that was named.
+ * The length the owner wants on a region, mm: by the shape of its part, else as said, else by the style (short and puppy
+ * on body and legs, the head one step longer or as the house does it), else null for "as it is". A trim takes legs and
+ * head along with a body length that was named.
  */
-export function wishedMm(
-  region: RegionId,
-  { dog, wishes, schools }: Pick<Assessment, 'dog' | 'wishes' | 'schools'>,
-  house: House,
-): number | null {
+export function wishedMm(region: RegionId, about: About, house: House): number | null {
+  const { dog, wishes, schools } = about
+  const at = shapeAt(region, wishes.pattern)
+  if (at) return letsGrow(region, wishes) ? null : shapeMm(at, about, house)
   const part = coatPartOf(region, dog.coatType)
   const said = wishes.targetMm[part]
   if (said !== undefined) return said
   if (letsGrow(region, wishes)) return null
-  const { style, targetMm } = wishes
-  if ((style !== 'trim' && style !== 'short' && style !== 'puppy') || isTidy({ wishes })) return null
-  const bodyMm = targetMm.body ?? house[`target.${style}`]
+  const bodyMm = bodyWish(about, house)
+  if (bodyMm === null) return null
   if (part === 'body' || part === 'legs') return bodyMm
-  if (part === 'head') return HEAD[schools.head](bodyMm)
-  return null
+  return part === 'head' ? HEAD[schools.head](bodyMm) : null
 }

@@ -51,6 +51,7 @@ export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Asse
           return kept({ kind: 'shears', id: 'thinning' }, index)
         case 'begin':
           return []
+        case 'burrs':
         case 'show':
         case 'check':
           return kept(null, index)

@@ -1,21 +1,22 @@
 import type { Bath, BathStep, JobId } from '../bath/shape.ts'
 import { REGION_SIDES } from '../body/regions.ts'
-import { EMPTY, type GroomStep } from './step.ts'
+import { type GroomStep, stepOf } from './step.ts'
 
-const bathStep = (step: BathStep): GroomStep => ({
-  ...EMPTY,
-  id: `bath:${step.id}`,
-  phase: 'bath',
-  kind: step.kind === 'nails' ? 'nails' : step.kind === 'ears' ? 'ears' : 'bath',
-  what: step.kind,
-  indexes: step.whole ? [] : step.indexes,
-  minutes: step.handsMin,
-  dwellMin: step.dwellMin,
-  product: step.choice?.product?.name || null,
-  solutionMl: Math.round(step.solutionMl),
-  productMl: step.choice?.mix?.productMl ?? 0,
-  how: step.notes,
-})
+const bathStep = (step: BathStep, waitsFor: readonly string[]): GroomStep =>
+  stepOf({
+    id: `bath:${step.id}`,
+    phase: 'bath',
+    kind: step.kind === 'nails' ? 'nails' : step.kind === 'ears' ? 'ears' : 'bath',
+    what: step.kind,
+    indexes: step.whole ? [] : step.indexes,
+    minutes: step.handsMin,
+    dwellMin: step.dwellMin,
+    product: step.choice?.product?.name || null,
+    solutionMl: Math.round(step.solutionMl),
+    productMl: step.choice?.mix?.productMl ?? 0,
+    how: step.notes,
+    waitsFor,
+  })
 
 const PAWS: readonly number[] = REGION_SIDES.filter(
   ({ region }) => region === 'front-paw' || region === 'hind-paw',
@@ -30,15 +31,16 @@ function meanwhileSteps({ id, meanwhile }: BathStep, { jobMinutes, steps }: Bath
     ...(nails.length > 0 ? [[nails.length === 2 ? 'nails' : nails[0]!, nails] as [string, JobId[]]] : []),
     ...meanwhile.filter((job) => !job.startsWith('nails')).map((job) => [job, [job]] as [string, JobId[]]),
   ]
-  return jobs.map(([what, ids]) => ({
-    ...EMPTY,
-    id: `bath:${id}+${what}`,
-    phase: 'bath',
-    kind: ids[0]!.startsWith('nails') ? 'nails' : what === 'ears' ? 'ears' : 'bath',
-    what,
-    indexes: jobPlaces(what, steps),
-    minutes: ids.reduce((sum, job) => sum + (jobMinutes[job] ?? 0), 0),
-  }))
+  return jobs.map(([what, ids]) =>
+    stepOf({
+      id: `bath:${id}+${what}`,
+      phase: 'bath',
+      kind: ids[0]!.startsWith('nails') ? 'nails' : what === 'ears' ? 'ears' : 'bath',
+      what,
+      indexes: jobPlaces(what, steps),
+      minutes: ids.reduce((sum, job) => sum + (jobMinutes[job] ?? 0), 0),
+    }),
+  )
 }
 
 /**
@@ -61,7 +63,7 @@ export function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): Groo
   for (const [i, step] of steps.entries()) {
     if (i === at) list.push(...inBath.map((work) => ({ ...work, waitsFor: through })))
     // A face is washed by itself, whatever works elsewhere.
-    const made = { ...bathStep(step), waitsFor: step.kind === 'face' ? [] : through }
+    const made = bathStep(step, step.kind === 'face' ? [] : through)
     list.push(made)
     if (made.dwellMin > 0) leftOn.push(made.id)
     if (step.waitMin === 0) continue

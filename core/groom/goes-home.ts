@@ -3,7 +3,8 @@ import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { COAT_PARTS, type CoatPart } from '../coat/coat-types.ts'
 import { regrowthOf } from '../coat/growth.ts'
 import { coatPartOf } from '../coat/region-length.ts'
-import { cutOf } from '../cut/cut.ts'
+import { cutOf, takesEndsOnly } from '../cut/cut.ts'
+import type { Cut, CutReason } from '../cut/shape.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
@@ -39,6 +40,8 @@ export interface GoesHome {
 }
 
 const HALF = 0.5
+/** Lines of the cut that take no length of their own: the verdict's are counted with it. */
+const NOT_SHORTER: ReadonlySet<CutReason> = new Set(['verdict', 'patch'])
 
 /** The length most of a part ends at, by its share of the dog. */
 export function mostOf(indexes: readonly number[], mm: readonly number[]): number {
@@ -50,12 +53,19 @@ export function mostOf(indexes: readonly number[], mm: readonly number[]): numbe
 /**
  * What becomes of the coat by the end of the groom: verdict and finishing cut together, and when to come back from there.
  * A groom that stops leaves everything as it came.
+ * @param cut the finishing cut of this plan, where it is known already
  */
-export function goesHome(assessment: Assessment, plan: Plan, house: House): GoesHome {
-  const cut = cutOf(assessment, plan, house)
+export function goesHome(
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  cut: Cut | null = cutOf(assessment, plan, house),
+): GoesHome {
   const before = plan.regions.map(({ coatMm }) => coatMm)
   const mm = cut?.mm ?? before
-  const coatLines = (cut?.lines ?? []).filter(({ part, why }) => part === 'coat' && why !== 'verdict' && why !== 'tidy')
+  const coatLines = (cut?.lines ?? []).filter(
+    (line) => line.part === 'coat' && !NOT_SHORTER.has(line.why) && !takesEndsOnly(line),
+  )
   const shows = (index: number): number =>
     REGION_SIDES[index]!.share * house[`loss.seen${REGIONS[REGION_SIDES[index]!.region].seen}`]
   let whole = 0
@@ -89,7 +99,7 @@ export function goesHome(assessment: Assessment, plan: Plan, house: House): Goes
     cut: parts,
     anyCut: (cut?.lines.length ?? 0) > 0,
     rolled: rollsOnly(assessment, house) && plan.regions.some(({ treatment }) => treatment === 'strip'),
-    tidied: (cut?.lines ?? []).some(({ why }) => why === 'tidy'),
+    tidied: (cut?.lines ?? []).some(takesEndsOnly),
     overHalf: REGION_SIDES.filter(
       ({ index, region }) =>
         REGIONS[region].seen >= 1 && before[index]! > 0 && mm[index]! < HALF * before[index]! - 1e-9,

@@ -7,13 +7,13 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
 import type { Cut, CutLine } from '../cut/shape.ts'
-import { showFinishOf } from '../cut/show.ts'
+import { showFinishOf, showMinutes } from '../cut/show.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { mayEndEarly, nailsAreDone } from '../dog/facts.ts'
 import type { Drying } from '../drying/drying.ts'
 import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
-import { contextOf } from '../plan/context.ts'
+import { temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import { bladeUnderComb } from '../tools/blades.ts'
@@ -21,7 +21,8 @@ import type { Treatment, When } from '../tools/treatments.ts'
 import { aroundStep } from './around.ts'
 import { bathSteps } from './bath-steps.ts'
 import { extrasAt } from './extras-at.ts'
-import { EMPTY, type GroomPhase, type GroomStep } from './step.ts'
+import { heedsAt } from './heeds.ts'
+import { type GroomPhase, type GroomStep, stepOf } from './step.ts'
 import { todaysPart } from './today.ts'
 
 const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
@@ -32,9 +33,10 @@ const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
 function grouped<T>(items: readonly T[], key: (item: T) => string): T[][] {
   const groups = new Map<string, T[]>()
   for (const item of items) {
-    const group = groups.get(key(item))
+    const own = key(item)
+    const group = groups.get(own)
     if (group) group.push(item)
-    else groups.set(key(item), [item])
+    else groups.set(own, [item])
   }
   return [...groups.values()]
 }
@@ -65,8 +67,7 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
     const { treatment, option } = places[0]!
     const indexes = places.map(({ index }) => index)
     const part = partOf(places[0]!.index)
-    return {
-      ...EMPTY,
+    return stepOf({
       id: `${treatment}@${indexes.join('.')}${part < 1 ? `~${part}` : ''}`,
       phase,
       kind: 'coat',
@@ -80,7 +81,7 @@ function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assess
       cautions: unique(places.flatMap((place) => place.option.cautions)),
       handOver: places.some((place) => place.option.handOver),
       part,
-    }
+    })
   })
 }
 
@@ -89,9 +90,8 @@ function drySteps(drying: Drying | null): GroomStep[] {
   const counted = { towel: 0, 'high-velocity': drying.inVerdict, 'brush-dry': drying.brushedInVerdict, air: 0 }
   const steps = drying.stages
     .filter(({ stage, minutes }) => stage !== 'towel' && minutes > 0)
-    .map(
-      ({ stage, minutes }): GroomStep => ({
-        ...EMPTY,
+    .map(({ stage, minutes }) =>
+      stepOf({
         id: `dry:${stage}`,
         phase: 'dry',
         kind: 'dry',
@@ -108,19 +108,19 @@ const LEAST_MIN = 0.25
 
 /** Lines of the finishing cut with the same tool, as one step where the first of them stands: a tool is taken up once. */
 function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): GroomStep[] {
-  const runs = grouped(lines, ({ part, tool, against, leavesMm }) =>
-    [part, tool.kind, tool.id, tool.form, against, leavesMm].join(' '),
+  const runs = grouped(lines, ({ part, tool, against, leavesMm, shape }) =>
+    [part, tool.kind, tool.id, tool.form, against, shape ? `${shape.part} ${shape.id}` : leavesMm].join(' '),
   )
   return runs.map((run): GroomStep => {
-    const { part, tool, against, leavesMm } = run[0]!
+    const { part, tool, against, leavesMm, shape } = run[0]!
     const indexes = run.map(({ index }) => index)
-    return {
-      ...EMPTY,
+    return stepOf({
       id: `cut:${part}:${tool.kind}:${tool.id}@${indexes.join('.')}`,
       phase,
       kind: 'cut',
       treatment: 'clip',
       what: part,
+      shape,
       indexes,
       tool,
       against,
@@ -130,7 +130,7 @@ function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): G
       cautions: unique(run.flatMap(({ cautions }) => cautions)),
       notes: unique(run.flatMap(({ notes }) => notes)),
       handOver: run.some(({ handOver }) => handOver),
-    }
+    })
   })
 }
 
@@ -143,6 +143,20 @@ function plucksEars({ schools, dog, sheet }: Assessment): boolean {
   )
   const fills = dog.coatType === 'curly' || dog.coatType === 'cotton' || dog.coatType === 'drop-double'
   return schools['ear-hair'] === 'pluck' && fills && sound && dog.faceTolerance === 'fine'
+}
+
+/** The step before the first, as far as it matters what is read at it. */
+const BEFORE = stepOf({ id: 'begin', phase: 'before-bath', kind: 'begin' })
+
+/** Burrs are worked out by hand before any water; where the coat is taken off or left alone, they go or stay with it. */
+function burrSteps({ sheet }: Assessment, plan: Plan, temperFactor: number, house: House): GroomStep[] {
+  const places = plan.regions.filter(
+    ({ index, treatment }) => sheet[index]!.tags.includes('burrs') && treatment !== 'clip' && treatment !== 'leave',
+  )
+  if (places.length === 0) return []
+  const indexes = places.map(({ index }) => index)
+  const minutes = places.length * house['job.burrs'] * temperFactor
+  return [stepOf({ id: `burrs@${indexes.join('.')}`, phase: 'before-bath', kind: 'burrs', indexes, minutes })]
 }
 
 /** What each station makes of a plan; null where it does not take place. */
@@ -160,6 +174,7 @@ export const groomSteps = (assessment: Assessment, plan: Plan, parts: GroomParts
   bareSteps(assessment, plan, parts, house).map((step) => ({
     ...step,
     extras: step.kind === 'begin' ? step.extras : extrasAt(step, assessment),
+    heeds: heedsAt(step, assessment),
     around: aroundStep(step, assessment, house),
   }))
 
@@ -172,7 +187,7 @@ export function bareSteps(
 ): GroomStep[] {
   if (plan.verdict.choice === 'refer') return []
   const { schools } = assessment
-  const { temperFactor } = contextOf(assessment, 0, house)
+  const temperFactor = temperFactorOf(assessment.dog, house)
   const pace = assessment.pace.clip ?? 1
   const partOf = todaysPart(plan)
   // What is not through with its mats today is not cut today.
@@ -182,17 +197,8 @@ export function bareSteps(
   )
   const early = cutLines.filter(({ when }) => when === 'before-bath')
   const late = cutLines.filter(({ when }) => when !== 'before-bath')
-  const job = (
-    kind: 'nails' | 'ears' | 'ear-hair' | 'check' | 'show',
-    minutes: number,
-    phase: GroomPhase,
-  ): GroomStep => ({
-    ...EMPTY,
-    id: kind,
-    phase,
-    kind,
-    minutes,
-  })
+  const job = (kind: 'nails' | 'ears' | 'ear-hair' | 'show', minutes: number, phase: GroomPhase): GroomStep =>
+    stepOf({ id: kind, phase, kind, minutes })
   const nailsLater =
     (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) &&
     nailsAreDone(assessment) &&
@@ -202,35 +208,42 @@ export function bareSteps(
   const carrier = bladeUnderComb(assessment.rack)
   const { extras, note } = assessment.wishes
   const steps: GroomStep[] = [
-    ...(note !== null || extras.length > 0
-      ? [{ ...EMPTY, id: 'begin', phase: 'before-bath' as const, kind: 'begin' as const, extras, words: note }]
+    ...(note !== null || extras.length > 0 || heedsAt(BEFORE, assessment).length > 0
+      ? [stepOf({ id: 'begin', phase: 'before-bath', kind: 'begin', extras, words: note })]
       : []),
+    // Water swells a burr into the coat.
+    ...burrSteps(assessment, plan, temperFactor, house),
     ...coatSteps(plan, 'before-bath', ['before-bath'], assessment),
     ...cutSteps(early, 'before-bath', pace),
     ...bathSteps(bath, coatSteps(plan, 'bath', ['in-bath'], assessment)),
     ...drySteps(drying),
     ...coatSteps(plan, 'coat', ['while-drying', 'after-drying'], assessment),
-    // Only what the comb goes through is cut.
-    job('check', house['check.comb'] * temperFactor, 'coat'),
+    // Only what the comb goes through is cut. Cords are felt through and parted at the skin; no comb goes through them.
+    stepOf({
+      id: 'check',
+      phase: 'coat',
+      kind: 'check',
+      minutes: house['check.comb'] * temperFactor,
+      what: assessment.dog.coatType === 'corded' ? 'cords' : null,
+    }),
     ...cutSteps(late, 'cut', pace),
     ...(cut && cut.blends.length > 0
       ? [
-          {
-            ...EMPTY,
+          stepOf({
             id: 'blend',
-            phase: 'cut' as const,
-            kind: 'blend' as const,
-            treatment: 'clip' as const,
+            phase: 'cut',
+            kind: 'blend',
+            treatment: 'clip',
             indexes: unique(cut.blends.flatMap(({ a, b }) => [a, b])),
             minutes: cut.blendMinutes,
             pace,
-          },
+          }),
         ]
       : []),
     ...(nailsLater && !nailsInDwell ? [job('nails', nailMinutes(assessment, house), 'finish')] : []),
     ...(earsLater ? [job('ears', house['job.ears'], 'finish')] : []),
     ...(plucksEars(assessment) ? [job('ear-hair', 2 * house['cut.ear-hair'], 'finish')] : []),
-    ...(showFinishOf(assessment) ? [job('show', 0, 'finish')] : []),
+    ...(showFinishOf(assessment) ? [job('show', showMinutes(assessment, house) * temperFactor, 'finish')] : []),
   ]
   return steps.map((step) => (step.tool?.kind === 'comb' ? { ...step, carrier } : step))
 }

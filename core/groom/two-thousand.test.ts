@@ -12,7 +12,7 @@ import { LEFT_OUT_IDS } from '../plan/plan-shape.ts'
 import { goesHome } from './goes-home.ts'
 import type { GroomStep } from './step.ts'
 import { groomMinutes, wholeGroom } from './steps.ts'
-import { planWhole, withReserves } from './whole.ts'
+import { planWhole } from './whole.ts'
 
 /*
  * What must hold of every plan, on 2,000 seeded dogs of all coats, ages, tempers and findings. The rules are common
@@ -24,7 +24,7 @@ const cutsHair = ({ kind, treatment, what }: GroomStep): boolean =>
   (kind === 'cut' && what === 'coat') || (kind === 'coat' && treatment === 'clip')
 
 const dogs = Array.from({ length: DOGS }, (_, i) => {
-  const assessment = withReserves(aDogWithAll(i + 1), HOUSE)
+  const assessment = aDogWithAll(i + 1)
   const plan = planWhole(assessment, HOUSE)
   return { seed: i + 1, assessment, plan, steps: wholeGroom(assessment, plan, HOUSE, USUAL_SHELF) }
 })

@@ -5,7 +5,7 @@ import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { standingCap } from '../plan/budgets.ts'
 import type { Style } from '../plan/names.ts'
-import { planWays } from '../plan/plan.ts'
+import { planWays, type Ways } from '../plan/plan.ts'
 import {
   type Afterwards,
   type Alternative,
@@ -24,6 +24,7 @@ type Part = keyof GroomTotal['parts']
 
 const PART: Readonly<Record<GroomStepKind, Part>> = {
   begin: 'last',
+  burrs: 'last',
   coat: 'coat',
   bath: 'bath',
   dry: 'dry',
@@ -119,9 +120,10 @@ const WORTH_LEAVING = 0.5
 /**
  * The groom as long as the dog should stand: where it would stand longer, what can wait is left out, one thing after the
  * other, until it does not.
+ * @param parts of the plan with nothing left out, where they are known
  */
-function leavingOut(assessment: Assessment, plan: Plan, house: House): Reckoned {
-  let best = totalFor(assessment, plan, house)
+function leavingOut(assessment: Assessment, plan: Plan, house: House, parts: Partial<GroomParts>): Reckoned {
+  let best = totalFor(assessment, plan, house, [], parts)
   for (const what of LEFT_OUT_IDS) {
     const { total } = best
     if (total.standing + spentOf(assessment) <= total.cap + 1e-9) break
@@ -139,10 +141,31 @@ function leavingOut(assessment: Assessment, plan: Plan, house: House): Reckoned 
  * clipped dries faster, so styles rank differently. One pass round is enough. Where the best style fits its slot without
  * a price for minutes no other can weigh less, and that style's own is all that is needed.
  */
-export function withReserves(assessment: Assessment, house: House, wanted: Style | null = null): Assessment {
+export const withReserves = (assessment: Assessment, house: House, wanted: Style | null = null): Assessment =>
+  reserve(assessment, house, wanted).assessment
+
+/** An assessment with its reserves, and what was worked out to get them. */
+interface Reserved {
+  readonly assessment: Assessment
+  readonly guess: Ways | null
+  readonly made: readonly { readonly plan: Plan; readonly parts: GroomParts }[]
+}
+
+/** Whether the same is done at every place, so that bath, drying and cut are the same too. */
+const sameWork = (a: Plan, b: Plan): boolean =>
+  a.split === null &&
+  b.split === null &&
+  a.regions.every(
+    ({ option, treatment }, i) => option === b.regions[i]!.option && treatment === b.regions[i]!.treatment,
+  )
+
+const partsLike = ({ made }: Reserved, plan: Plan): Partial<GroomParts> =>
+  made.find((one) => sameWork(one.plan, plan))?.parts ?? {}
+
+function reserve(assessment: Assessment, house: House, wanted: Style | null): Reserved {
   const guess = planWays({ ...assessment, reserves: null }, house, wanted)
   const guessed = guess.plan
-  if (guessed.verdict.choice === 'refer') return { ...assessment, reserves: null }
+  if (guessed.verdict.choice === 'refer') return { assessment: { ...assessment, reserves: null }, guess, made: [] }
   const whole = totalFor(assessment, guessed, house)
   const usual = reserveOf(whole)
   const spent = spentOf(assessment)
@@ -161,13 +184,17 @@ export function withReserves(assessment: Assessment, house: House, wanted: Style
   const { verdict } = guessed
   const fits = verdict.objective.over === 0 && verdict.minutes.high + usual + spent <= assessment.slotMinutes + 1e-9
   const byStyle: Partial<Record<Style, number>> = { [verdict.style]: usual }
+  const made = [{ plan: guessed, parts: whole.parts }]
   if (!fits)
     for (const { style, closed, feasible, visits } of verdict.alternatives) {
       if (closed !== null || !feasible || visits > 1) continue
       const other = guess.as(style)
-      if (other) byStyle[style] = reserveOf(totalFor(assessment, other, house))
+      if (!other) continue
+      const reckoned = totalFor(assessment, other, house)
+      byStyle[style] = reserveOf(reckoned)
+      made.push({ plan: other, parts: reckoned.parts })
     }
-  return { ...assessment, reserves: { usual, least, byStyle } }
+  return { assessment: { ...assessment, reserves: { usual, least, byStyle } }, guess, made }
 }
 
 /** The lift into the tub of a heavy dog; face, feet and nails of one that bites. */
@@ -193,12 +220,15 @@ function secondFor(steps: readonly GroomStep[], { dog }: Assessment, house: Hous
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
 export function planWhole(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
-  const reckoned = assessment.reserves ? assessment : withReserves(assessment, house, wanted)
-  const ways = planWays(reckoned, house, wanted)
+  const reserved: Reserved = assessment.reserves
+    ? { assessment, guess: null, made: [] }
+    : reserve(assessment, house, wanted)
+  const reckoned = reserved.assessment
+  const ways = planWays(reckoned, house, wanted, reserved.guess)
   const { plan } = ways
   const { choice } = plan.verdict
   if (choice === 'refer') return plan
-  const { steps, total } = leavingOut(reckoned, plan, house)
+  const { steps, total, parts } = leavingOut(reckoned, plan, house, partsLike(reserved, plan))
   const groom = { ...total, second: secondFor(steps, reckoned, house) }
   const short: Stop[] =
     choice !== 'look-first' && choice !== 'split-visits' && groom.over >= LEAST_OVER
@@ -210,7 +240,7 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
       ? [wholeDog('stands-long', 'care', { standing, cap })]
       : []
   const done = { ...plan, groom, stops: [...plan.stops, ...short, ...long].sort(byUrgency) }
-  const home = goesHome(reckoned, done, house)
+  const home = goesHome(reckoned, done, house, parts.cut)
   const { after, alternatives } = plan.verdict
   return {
     ...done,
@@ -220,7 +250,7 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
       alternatives: alternatives.map((way): Alternative => {
         const other = ways.as(way.style)
         if (!other) return way
-        const then = goesHome(reckoned, other, house)
+        const then = goesHome(reckoned, other, house, partsLike(reserved, other).cut)
         return { ...way, ...asItGoesHome(then), coatKept: then.coatKept, outlineMm: then.mm }
       }),
     },

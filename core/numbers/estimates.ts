@@ -191,6 +191,7 @@ export const ESTIMATES = {
   'matting.length-most': est(3, 'factor', 'Most factor for long coat'),
   'matting.friction': est(1.3, 'factor', 'Swims or wears a coat'),
   'matting.coat-change': est(2, 'factor', 'Puppy coat turning into adult coat'),
+  'matting.puppy-coat': est(1.3, 'factor', 'Soft, flat puppy coat'),
   'care.skin1': est(0.25, 'factor', 'Brushed to the skin once a week'),
   'care.skin3': est(0.15, 'factor', 'Three times a week'),
   'care.skin7': est(0.08, 'factor', 'Every day'),
@@ -343,6 +344,9 @@ export const ESTIMATES = {
   'bath.towel-each': est(0.5, 'min', 'Each towel'),
   'bath.long-rinse': est(1.5, 'factor', 'Rinsing cords, and scaly skin'),
   'job.nails': est(5, 'min', 'Nails'),
+  'show.hand': est(8, 'min', 'Show finish by hand: bands, parting, antistatic, hair over the eyes; a dog of 10 kg'),
+  'show.iron': est(22, 'min/m2', 'Ironing and its second pass over the ends, at 100 mm of coat'),
+  'job.burrs': est(1.5, 'min', 'Burrs of one place worked out by hand, with oil or conditioner'),
   'job.ears': est(2, 'min', 'Ears wiped, outer ear only'),
   'job.face-again': est(1, 'min', 'Face washed again'),
   'job.paws': est(1, 'min', 'Pads and between the toes looked over'),
@@ -446,4 +450,4 @@ export function houseWith(changes: Partial<Record<EstimateId, number>> = {}): Ho
 export const DEFAULT_HOUSE: House = houseWith()
 
 /** Raised whenever the same assessment would give another plan. */
-export const MODEL_VERSION = '2.1.0'
+export const MODEL_VERSION = '2.2.0'

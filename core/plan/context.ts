@@ -1,6 +1,6 @@
 import { bodySurfaceM2 } from '../body/surface.ts'
-import type { Assessment } from '../dog/dog.ts'
-import { isShow, keepsJacket } from '../dog/facts.ts'
+import type { Assessment, Dog } from '../dog/dog.ts'
+import { isShow, isWoolly, keepsJacket, wasShaved } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Treatment } from '../tools/treatments.ts'
 
@@ -22,26 +22,31 @@ export interface Context {
 /** @param feltShare share of the whole surface under felt, 0 to 1 */
 export function contextOf(assessment: Assessment, feltShare: number, house: House): Context {
   const { dog, wishes, consents, stage } = assessment
-  const temper = dog.temperament === 'unknown' ? 'wary' : dog.temperament
   const jacketComes = dog.jacket === 'ready' || dog.jacket === 'past'
   const wire = dog.coatType === 'wire'
   const way = assessment.schools.wire
-  const ground = consents.vetDirectsClip || (stage === 'after-air' && feltShare >= house['double.felt-share'])
+  // What was shaved once grows unevenly as it is: only a vet has it shaved again.
+  const ground =
+    consents.vetDirectsClip || (stage === 'after-air' && feltShare >= house['double.felt-share'] && !wasShaved(dog))
   return {
     assessment,
     house,
     bsaM2: bodySurfaceM2(dog.weightKg),
-    temperFactor: house[`factor.temper.${temper}`],
+    temperFactor: temperFactorOf(dog, house),
     densityFactor: house[`factor.density.${dog.density}`],
     keepWeight: house[`wish.keep${wishes.keepLength}`],
     isShow: isShow(assessment),
     keepsJacket: keepsJacket(assessment),
     stripsJacket:
       jacketComes &&
-      !dog.modifiers.includes('clipped-wire') &&
+      !isWoolly(dog) &&
       (wire && way !== 'as-wished' ? way === 'strip' : wishes.style === 'strip' || (wire && wishes.keepJacket)),
     mayClipDouble: ground && consents.doubleClip,
   }
 }
+
+/** What the temper of a dog makes of every minute; one that nobody knows yet is taken as wary. */
+export const temperFactorOf = ({ temperament }: Dog, house: House): number =>
+  house[`factor.temper.${temperament === 'unknown' ? 'wary' : temperament}`]
 
 export const paceOf = (treatment: Treatment, { pace }: Assessment): number => pace[treatment] ?? 1

@@ -21,7 +21,7 @@ import type { Budgets } from './solve.ts'
 import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
 import { trialOf } from './trial.ts'
-import { type SplitPlan, splitVisits } from './visits.ts'
+import { onlyVisit, type SplitPlan, splitVisits } from './visits.ts'
 import { spreadOver, type WeighedEnd, type Weighing, weigh } from './weigh.ts'
 
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
@@ -39,15 +39,25 @@ export interface Ways {
   readonly plan: Plan
   /** What is done at each place if it goes that way, whether or not it fits, without its alternatives; null where that way was not weighed. */
   readonly as: (style: Style) => Plan | null
+  readonly weighing: Weighing
 }
 
-/** As `planGroom`, with the plans of the other ways to be had without weighing again. */
-export function planWays(assessment: Assessment, house: House, wanted: Style | null = null): Ways {
+/**
+ * As `planGroom`, with the plans of the other ways to be had without weighing again.
+ * @param like ways of the same assessment with other reserves
+ */
+export function planWays(
+  assessment: Assessment,
+  house: House,
+  wanted: Style | null = null,
+  like: Ways | null = null,
+): Ways {
   const mirrored = plansMirrored(assessment)
   const oriented = mirrored ? mirrorSheet(assessment) : assessment
   const turned = (plan: Plan): Plan => (mirrored ? mirrorPlan(plan) : plan)
-  const weighing = weigh(oriented, house)
+  const weighing = weigh(oriented, house, undefined, like?.weighing)
   return {
+    weighing,
     plan: turned(planOriented(oriented, weighing, house, wanted)),
     as: (style) => {
       const result = weighing.low.results.find((one) => one.style === style)
@@ -63,16 +73,8 @@ const SELDOM: ReadonlySet<Style> = new Set(['keep-places', 'short-legs'])
 const FRAIL_VISITS = 2
 
 /** A frail dog in felt that would need more visits gets one short one for what hurts, and the rest is named as left. */
-const splitFor = (split: SplitPlan, pelted: boolean): SplitPlan => {
-  if (!pelted || (split.visits.length <= FRAIL_VISITS && split.left.length === 0)) return split
-  const [first, ...later] = split.visits
-  const whole = new Set(first?.parts.flatMap(({ index, part }) => (part === 1 ? [index] : [])))
-  const rest = later.flatMap(({ parts }) => parts.map(({ index }) => index))
-  return {
-    visits: first ? [first] : [],
-    left: [...new Set([...rest, ...split.left])].filter((index) => !whole.has(index)),
-  }
-}
+const splitFor = (split: SplitPlan, pelted: boolean, oneVisit: () => SplitPlan): SplitPlan =>
+  !pelted || (split.visits.length <= FRAIL_VISITS && split.left.length === 0) ? split : oneVisit()
 
 /** The style a person asked for, where it fits and no rule stands against it. */
 const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
@@ -104,7 +106,9 @@ function planOriented(assessment: Assessment, weighing: Weighing, house: House, 
   const pelted = choice === 'split-visits' && isFrail(dog, house) && low.states.some(({ mat }) => mat === 4)
   const split =
     choice === 'split-visits'
-      ? splitFor(splitVisits(picks, low.states, spread, isGrave(dog, house), house), pelted)
+      ? splitFor(splitVisits(picks, low.states, spread, isGrave(dog, house), house), pelted, () =>
+          onlyVisit(picks, low.states, spread, house),
+        )
       : null
   const vetDecides = pelted && split !== null && split.left.length > 0
   const spent = (of: 'minutes' | 'pull'): Step[] =>

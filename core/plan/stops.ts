@@ -1,6 +1,6 @@
 import { indexAt, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
-import { hasShortSkull, scarAt } from '../dog/facts.ts'
+import { allergyUnnamed, hasShortSkull, isWoolly, scarAt, wasShaved } from '../dog/facts.ts'
 import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
 import { isBroken, skinScore } from '../scores/sheet.ts'
 import type { Tool } from '../tools/treatments.ts'
@@ -22,6 +22,8 @@ export interface StopValues {
   /** Something was seen there that everybody has to know of. */
   readonly seen: { readonly finding: FindingId; readonly sizeMm: number | null }
   readonly health: { readonly flag: CaredFor }
+  /** What was done to the coat before, and what it means today. */
+  readonly 'coat-past': { readonly past: 'shaved' | 'woolly' }
   readonly 'temper-bites': Record<never, never>
   readonly 'nothing-scored': Record<never, never>
   readonly 'not-looked-at': { readonly percent: number }
@@ -94,8 +96,9 @@ export function groomStops({ sheet }: Assessment): (StopOf<'skin-emergency'> | S
   })
 }
 
-const HEALTH_CARE = ['heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic'] as const
-export type CaredFor = 'brachycephalic' | (typeof HEALTH_CARE)[number]
+const HEALTH_CARE = ['heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic', 'deaf', 'blind'] as const
+export const CARED_FOR = ['brachycephalic', 'allergy', ...HEALTH_CARE] as const
+export type CaredFor = (typeof CARED_FOR)[number]
 
 /** What each place and this dog ask for while the groom goes on. */
 export function careStops(states: readonly SideState[], { dog, sheet }: Assessment): Stop[] {
@@ -123,8 +126,11 @@ export function careStops(states: readonly SideState[], { dog, sheet }: Assessme
   const flags: CaredFor[] = [
     ...(hasShortSkull(dog) ? (['brachycephalic'] as const) : []),
     ...HEALTH_CARE.filter((flag) => dog.health.includes(flag)),
+    ...(allergyUnnamed(dog) ? (['allergy'] as const) : []),
   ]
   stops.push(...flags.map((flag) => wholeDog('health', 'care', { flag })))
+  if (wasShaved(dog)) stops.push(wholeDog('coat-past', 'care', { past: 'shaved' }))
+  if (isWoolly(dog)) stops.push(wholeDog('coat-past', 'care', { past: 'woolly' }))
   if (dog.temperament === 'bites') stops.push(wholeDog('temper-bites', 'care', {}))
   return stops
 }

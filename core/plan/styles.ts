@@ -284,17 +284,31 @@ const CHEAPEST = 0.01
 const DEAREST = 1000
 const PRICE_STEPS = 12
 
+/** A choice of a group added up over its members: points, minutes, pull, and of the minutes what is dematting itself. */
+type ChoiceSums = ReadonlyMap<readonly number[], Weighed & { readonly demat: number }>
+
+function sumsOf({ options }: StyleProblem, { members }: Group, choice: readonly number[], ctx: Context) {
+  const total = { cost: 0, minutes: 0, pull: 0, demat: 0 }
+  for (const [m, index] of members.entries()) {
+    const option = options[index]![choice[m]!]!
+    total.cost += weighed(option, ctx)
+    total.minutes += option.minutes
+    total.pull += option.pull
+    total.demat += dematMinutes(option)
+  }
+  return total
+}
+
 /**
  * What a minute of dematting is priced at beside its own cost, so that the house does not demat longer than it wants to:
  * the least price at which what each place would choose for itself stays under the limit. 0 where it does anyway, and
  * where nothing but dematting is offered it is as long as it has to be.
  */
-function dematPrice({ groups, options }: StyleProblem, limit: number, perMinute: number, ctx: Context): number {
-  const choices = groups.map(({ members, choices: all }) =>
+function dematPrice({ groups }: StyleProblem, sums: ChoiceSums, limit: number, perMinute: number): number {
+  const choices = groups.map(({ choices: all }) =>
     all.map((choice) => {
-      const own = members.map((index, m) => options[index]![choice[m]!]!)
-      const cost = sum(own, (option) => weighed(option, ctx) + perMinute * option.minutes)
-      return { cost, demat: sum(own, dematMinutes) }
+      const { cost, minutes, demat } = sums.get(choice)!
+      return { cost: cost + perMinute * minutes, demat }
     }),
   )
   const taken = (price: number): number =>
@@ -353,19 +367,17 @@ export function solveStyle(
   const all: Open = problem.groups.map(({ choices }) => choices)
   const optionsOf = ({ members }: Group, choice: readonly number[]): Option[] =>
     members.map((index, m) => problem.options[index]![choice[m]!]!)
+  // A choice is summed once; prices of minutes and dematting come on top as they are tried.
+  const sums: ChoiceSums = new Map(
+    problem.groups.flatMap((group) =>
+      group.choices.map((choice) => [choice, sumsOf(problem, group, choice, ctx)] as const),
+    ),
+  )
   const weighedOf = (open: Open, perMinute: number, perDemat: number): Weighed[][] =>
-    open.map((choices, g) =>
+    open.map((choices) =>
       choices.map((choice) => {
-        const options = optionsOf(problem.groups[g]!, choice)
-        const minutes = sum(options, (option) => option.minutes)
-        return {
-          cost:
-            sum(options, (option) => weighed(option, ctx)) +
-            perMinute * minutes +
-            perDemat * sum(options, dematMinutes),
-          minutes,
-          pull: sum(options, ({ pull }) => pull),
-        }
+        const { cost, minutes, pull, demat } = sums.get(choice)!
+        return { cost: cost + perMinute * minutes + perDemat * demat, minutes, pull }
       }),
     )
   const resultOf = (open: Open, solved: Solution, feasible: boolean): StyleResult => {
@@ -392,7 +404,7 @@ export function solveStyle(
   const dog = { minutes: Math.max(budgets.table, budgets.minutes), pull: budgets.pull }
   const prices = new Map<number, number>()
   const dematPriceAt = (perMinute: number): number => {
-    const known = prices.get(perMinute) ?? dematPrice(problem, budgets.demat, perMinute, ctx)
+    const known = prices.get(perMinute) ?? dematPrice(problem, sums, budgets.demat, perMinute)
     prices.set(perMinute, known)
     return known
   }

@@ -56,6 +56,12 @@ interface Pair {
   readonly urgency: number
 }
 
+/** What is done first for one side is done for both. */
+const blockOfPair = (both: readonly SideState[]): BlockId => {
+  const blocks = both.map(blockOf)
+  return BLOCK_IDS.find((block) => blocks.includes(block))!
+}
+
 function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[] {
   const works = (index: number): boolean => picks[index]!.minutes > 0
   const pairs = states.flatMap((state): Pair[] => {
@@ -63,10 +69,9 @@ function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[]
     const indexes = [...new Set([Math.min(state.index, other), Math.max(state.index, other)])].filter(works)
     if (indexes[0] !== state.index) return []
     const both = indexes.map((index) => states[index]!)
-    const blocks = both.map(blockOf)
     return [
       {
-        block: BLOCK_IDS.find((block) => blocks.includes(block))!,
+        block: blockOfPair(both),
         indexes,
         urgency: Math.max(...both.map(urgency)),
       },
@@ -82,7 +87,6 @@ interface Open {
   minutes: number
   pull: number
   readonly parts: VisitPart[]
-  readonly blocks: Set<BlockId>
 }
 
 /** Adds a pair where it fits, or of one that no visit takes whole the quarters that do. @returns what of it is left, 0 to 1 */
@@ -100,11 +104,10 @@ function add(visit: Open, pair: Pair, share: number, picks: readonly Option[], b
   for (const index of pair.indexes) visit.parts.push({ index, part })
   visit.minutes += part * minutes
   visit.pull += part * pull
-  visit.blocks.add(pair.block)
   return share - part
 }
 
-const empty = (): Open => ({ minutes: 0, pull: 0, parts: [], blocks: new Set() })
+const empty = (): Open => ({ minutes: 0, pull: 0, parts: [] })
 
 /**
  * One block after the other: a pair that fits no more opens the next visit, and what no visit takes whole is done by
@@ -147,10 +150,104 @@ function joined(visits: readonly Open[], budgets: Budgets, house: House): Open[]
       minutes: first.minutes + then.minutes,
       pull: first.pull + then.pull,
       parts: [...parts].map(([index, part]) => ({ index, part })),
-      blocks: new Set([...first.blocks, ...then.blocks]),
     })
   }
   return made
+}
+
+/**
+ * A visit too short to come for takes over what its neighbour did last, or is to do first, in pairs, as long as the
+ * neighbour stays worth coming for and the dog can give it.
+ */
+function evened(visits: readonly Open[], picks: readonly Option[], budgets: Budgets, house: House): Open[] {
+  const made = visits.map(({ parts, ...rest }) => ({ ...rest, parts: [...parts] }))
+  const least = house['visits.least']
+  for (const [i, short] of made.entries())
+    for (const at of [i - 1, i + 1]) {
+      const other = made[at]
+      // From the visit before comes what it did last, from the one after what it does first.
+      const candidates = other ? pairsIn(other.parts) : []
+      for (const pair of at < i ? candidates.reverse() : candidates) {
+        if (!other || short.minutes >= least) break
+        const minutes = pair.reduce((sum, { index, part }) => sum + part * picks[index]!.minutes, 0)
+        const pull = pair.reduce((sum, { index, part }) => sum + part * picks[index]!.pull, 0)
+        const given = pair.some(({ index }) => short.parts.some((part) => part.index === index))
+        if (
+          given ||
+          other.minutes - minutes < least ||
+          short.minutes + minutes > budgets.minutes + 1e-9 ||
+          short.pull + pull > budgets.pull + 1e-9
+        )
+          continue
+        other.parts.splice(0, other.parts.length, ...other.parts.filter((part) => !pair.includes(part)))
+        if (at < i) short.parts.unshift(...pair)
+        else short.parts.push(...pair)
+        other.minutes -= minutes
+        other.pull -= pull
+        short.minutes += minutes
+        short.pull += pull
+      }
+    }
+  return made
+}
+
+/** The parts of a visit as they are done, both sides of a place together. */
+function pairsIn(parts: readonly VisitPart[]): VisitPart[][] {
+  const pairs = new Map<number, VisitPart[]>()
+  for (const part of parts) {
+    const first = Math.min(part.index, mirrorIndex[part.index]!)
+    pairs.set(first, [...(pairs.get(first) ?? []), part])
+  }
+  return [...pairs.values()]
+}
+
+const planned = (
+  { minutes, pull, parts }: Open,
+  i: number,
+  days: number,
+  states: readonly SideState[],
+): PlannedVisit => {
+  const blocks = new Set(pairsIn(parts).map((pair) => blockOfPair(pair.map(({ index }) => states[index]!))))
+  return {
+    number: i + 1,
+    day: i * days,
+    blocks: BLOCK_IDS.filter((block) => blocks.has(block)),
+    minutes,
+    pull,
+    parts,
+  }
+}
+
+/**
+ * One visit and no more: hygiene and what hurts first, and where that is less than a visit is worth coming for, whatever
+ * else fits, a little over what the dog can give if need be. What it does not hold is left.
+ */
+export function onlyVisit(
+  picks: readonly Option[],
+  states: readonly SideState[],
+  budgets: Budgets,
+  house: House,
+): SplitPlan {
+  const pairs = pairsOf(picks, states)
+  const least = house['visits.least']
+  const [inOrder, full] = [false, true].map((refill) => filled(pairs, picks, budgets, 1, refill).visits[0])
+  const visit = inOrder && inOrder.minutes >= least ? inOrder : full
+  if (visit && visit.minutes < least) {
+    // A little more than it can give, and no more of that than makes the visit worth coming for.
+    const stretch = house['visits.stretch']
+    const stretched = { minutes: stretch * budgets.minutes, pull: stretch * budgets.pull }
+    const there = new Set(visit.parts.map(({ index }) => index))
+    for (const pair of pairs)
+      if (visit.minutes < least && !pair.indexes.some((index) => there.has(index)))
+        add(visit, pair, 1, picks, stretched)
+  }
+  const whole = new Set(visit?.parts.flatMap(({ index, part }) => (part === 1 ? [index] : [])))
+  return {
+    visits: visit ? [planned(visit, 0, 0, states)] : [],
+    left: [...new Set(pairs.flatMap(({ indexes }) => indexes))]
+      .filter((index) => !whole.has(index))
+      .sort((a, b) => a - b),
+  }
 }
 
 /**
@@ -171,14 +268,9 @@ export function splitVisits(
   const inOrder = filled(pairs, picks, budgets, most, false)
   const { visits, left } = inOrder.left.length === 0 ? inOrder : filled(pairs, picks, budgets, most, true)
   return {
-    visits: joined(visits, budgets, house).map(({ minutes, pull, parts, blocks }, i) => ({
-      number: i + 1,
-      day: i * days,
-      blocks: BLOCK_IDS.filter((block) => blocks.has(block)),
-      minutes,
-      pull,
-      parts,
-    })),
+    visits: evened(joined(visits, budgets, house), picks, budgets, house).map((visit, i) =>
+      planned(visit, i, days, states),
+    ),
     left: [...left].sort((a, b) => a - b),
   }
 }

@@ -32,6 +32,8 @@ export interface WeighedEnd {
   readonly name: VerdictName
   readonly states: readonly SideState[]
   readonly sides: readonly SideOptions[]
+  /** What each style offers where, before budgets: the same whatever the slot and its reserves. */
+  readonly problems: readonly StyleProblem[]
   readonly results: readonly StyleResult[]
   /** null where nothing fits one visit. */
   readonly best: StyleResult | null
@@ -54,7 +56,10 @@ const least = (results: readonly StyleResult[]): StyleResult | undefined =>
     undefined,
   )
 
-function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMaker): WeighedEnd {
+/** What is offered at each place and in each style. */
+type Offered = Pick<WeighedEnd, 'states' | 'sides' | 'problems' | 'ctx'>
+
+function offeredOf(assessment: Assessment, end: End, house: House, make: OptionMaker): Offered {
   const bare = contextOf(assessment, 0, house)
   const states = sideStates(assessment, bare.bsaM2, end, house)
   const felt = states.reduce(
@@ -63,7 +68,16 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
   )
   const ctx = contextOf(assessment, felt, house)
   const sides = states.map((state) => make.optionsOf(state, ctx))
-  const problems = STYLE_IDS.map((style) => styleProblem(style, states, sides, ctx, make.clipTo))
+  return {
+    states,
+    sides,
+    ctx,
+    problems: STYLE_IDS.map((style) => styleProblem(style, states, sides, ctx, make.clipTo)),
+  }
+}
+
+function weighEnd(assessment: Assessment, { states, sides, problems, ctx: like }: Offered, house: House): WeighedEnd {
+  const ctx = { ...like, assessment }
   const solved = (pullOf: (problem: StyleProblem, give: number) => number): StyleResult[] =>
     withinDemat(
       withoutTwins(
@@ -83,7 +97,7 @@ function weighEnd(assessment: Assessment, end: End, house: House, make: OptionMa
   const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
   const fitting = results.filter(isOpen)
   const best = (overVisits ? undefined : least(fitting)) ?? null
-  return { name: best ? nameOf(best, ctx) : 'split-visits', states, sides, results, best, ctx }
+  return { name: best ? nameOf(best, ctx) : 'split-visits', states, sides, problems, results, best, ctx }
 }
 
 /** Over several visits the budgets add up; the least of what those allow is what is spread. */
@@ -99,8 +113,16 @@ export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomB
   return least(spread.filter(({ feasible }) => feasible)) ?? spread.reduce((a, b) => (b.pull < a.pull - 1e-9 ? b : a))
 }
 
-/** Everything but the plan's words: both ends weighed and the verdict named. The assessment as it stands, not mirrored. */
-export function weigh(assessment: Assessment, house: House, make: OptionMaker = PLAIN): Weighing {
+/**
+ * Everything but the plan's words: both ends weighed and the verdict named. The assessment as it stands, not mirrored.
+ * @param like a weighing of the same assessment with other reserves: what is offered need not be made anew
+ */
+export function weigh(
+  assessment: Assessment,
+  house: House,
+  make: OptionMaker = PLAIN,
+  like: Weighing | null = null,
+): Weighing {
   const { sheet } = assessment
   const stopping = groomStops(assessment)
   const unknownShare = sheet.reduce((sum, { mat }, i) => sum + (mat === null ? REGION_SIDES[i]!.share : 0), 0)
@@ -108,8 +130,10 @@ export function weigh(assessment: Assessment, house: House, make: OptionMaker = 
     ({ mat, undercoat, skin, findings }) =>
       mat !== null && undercoat !== null && (skin !== null || findings.length > 0),
   )
-  const low = weighEnd(assessment, 'low', house, make)
-  const high = allKnown ? low : weighEnd(assessment, 'high', house, make)
+  const end = (which: End): WeighedEnd =>
+    weighEnd(assessment, like?.[which] ?? offeredOf(assessment, which, house, make), house)
+  const low = end('low')
+  const high = allKnown ? low : end('high')
   const scored = unknownShare < 1 - 1e-9
   const choice: VerdictName =
     stopping.length > 0

@@ -7,7 +7,7 @@ import type { Arrival, NewVisit, PastVisit, Station, Visit, VisitCard } from '..
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
-import { DEFAULT_LENGTHS, houseWith, indicesOf } from '../../core/index.ts'
+import { DEFAULT_LENGTHS, houseWith, indicesOf, withPattern } from '../../core/index.ts'
 import type { DaySpan } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
@@ -134,7 +134,8 @@ export class VisitRepo {
     const left = lengths ? await lengthsLeft(dogId, transaction) : null
     const arrival: Arrival = {
       ...last.arrival,
-      wishes: left ? { ...wished, targetMm: left } : wished,
+      // Shapes come along as they were wished; a length that stands with its shape is not said twice.
+      wishes: left ? { ...wished, targetMm: leftBeside(left, wished.pattern) } : wished,
       dog: { ...dog, visitsSoFar: (dog.visitsSoFar ?? 0) + 1 },
       slot: { minutes: slotMinutes },
     }
@@ -300,6 +301,9 @@ export class VisitRepo {
     )
   }
 }
+
+const leftBeside = (left: NonNullable<Arrival['wishes']['targetMm']>, pattern: Arrival['wishes']['pattern']) =>
+  pattern ? withPattern({ style: 'trim', targetMm: left, pattern }, pattern).targetMm : left
 
 /** Lengths it went home with last, mm; what was not cut then is not asked for now. */
 async function lengthsLeft(dogId: string, transaction: Transaction): Promise<Arrival['wishes']['targetMm'] | null> {

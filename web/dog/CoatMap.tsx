@@ -2,7 +2,8 @@ import { clsx } from 'clsx'
 import { type MouseEvent, memo, type ReactNode, useId } from 'react'
 import { type Coated, hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
-import { type Build, REGION_SIDES } from '../../core/index.ts'
+import { shapedCoat } from '../../contract/drawing/shape-profile.ts'
+import { type Build, REGION_SIDES, type ShapeName } from '../../core/index.ts'
 import { placeMeant } from './nearest.ts'
 import { Textures } from './textures.tsx'
 
@@ -18,6 +19,8 @@ export interface Look {
   readonly stop: boolean
   /** Length of the coat in the outline, mm. */
   readonly coatMm: number
+  /** What it was cut to, the place first and its lower end after it; none where hair stands as it grows. */
+  readonly shapes?: readonly ShapeName[]
 }
 
 interface Props {
@@ -41,6 +44,8 @@ interface Props {
   readonly over?: (drawing: Drawing) => ReactNode
 }
 
+const NO_SHAPES: readonly ShapeName[] = []
+
 /** Hair along the outline; its unevenness is fixed by place, so that it never flickers. */
 function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
   return fringe
@@ -58,7 +63,46 @@ function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
 const BEND = 0.6
 const LEAST_PX = 1.5
 
-const Coat = memo(function Coat({ shape, px, tailward }: { shape: Shape; px: number; tailward: 1 | -1 }): ReactNode {
+interface CoatProps {
+  readonly shape: Shape
+  readonly px: number
+  readonly tailward: 1 | -1
+  readonly shapes: readonly ShapeName[] | undefined
+}
+
+/** Coat as its shapes leave it: what a blade left is a plain edge, what shears set a dotted one, by texture, not by colour. */
+const Shaped = memo(function Shaped({ shape, px, tailward, shapes = NO_SHAPES }: CoatProps): ReactNode {
+  const shaped = shapedCoat(shape, shapes, px, tailward)
+  return (
+    shaped && (
+      <g data-shaped={shaped.look}>
+        {!shaped.inside && (
+          <>
+            <path d={shape.d} fill="var(--coat)" />
+            <path d={shaped.d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={2} strokeLinejoin="round" />
+          </>
+        )}
+        {shaped.look === 'grown' ? (
+          <path d={hairs(shape, px, tailward)} fill="none" stroke="var(--coat-fringe)" strokeWidth={2} />
+        ) : (
+          <path
+            d={shaped.edge}
+            fill="none"
+            stroke="var(--coat-ink)"
+            strokeWidth={shaped.look === 'clipped' ? 2.5 : 4}
+            strokeDasharray={shaped.look === 'clipped' ? undefined : '0.5 7'}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
+        )}
+      </g>
+    )
+  )
+})
+
+const Coat = memo(function Coat({ shape, px, tailward, shapes }: CoatProps): ReactNode {
+  if (shapes && shapes.length > 0 && shape.fringe.length > 1)
+    return <Shaped shape={shape} px={px} tailward={tailward} shapes={shapes} />
   if (px < LEAST_PX) return null
   return (
     <>
@@ -204,10 +248,16 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
       </g>
       {!plain &&
         drawing.shapes.map((shape) => (
-          <Coat key={shape.key} shape={shape} px={px(shape.index)} tailward={view === 'right' ? -1 : 1} />
+          <Coat
+            key={shape.key}
+            shape={shape}
+            px={px(shape.index)}
+            tailward={view === 'right' ? -1 : 1}
+            shapes={looks[shape.index]!.shapes}
+          />
         ))}
       {plain ? (
-        <Outline shapes={drawing.shapes} px={px} />
+        <Outline shapes={drawing.shapes} px={px} looks={looks} tailward={view === 'right' ? -1 : 1} />
       ) : (
         drawing.shapes.map((shape) => (
           <Region
@@ -222,6 +272,19 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           />
         ))
       )}
+      {!plain &&
+        drawing.shapes
+          .filter(({ index, fringe }) => fringe.length < 2 && looks[index]!.shapes)
+          .map((shape) => (
+            <g key={shape.key} className="pointer-events-none">
+              <Shaped
+                shape={shape}
+                px={px(shape.index)}
+                tailward={view === 'right' ? -1 : 1}
+                shapes={looks[shape.index]!.shapes}
+              />
+            </g>
+          ))}
       {lit &&
         drawing.shapes
           .filter(({ index }) => lit.has(index))
@@ -259,35 +322,65 @@ const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (
 const EDGE_PX = 9
 
 /** The dog as one shape with a firm edge round its coat, for pictures too small for regions. */
-const Outline = ({ shapes, px }: { shapes: readonly Shape[]; px: (index: number) => number }): ReactNode => (
-  <>
-    {shapes.map(({ key, d, index }) => (
-      <path
-        key={key}
-        d={d}
-        fill="none"
-        stroke="var(--coat-ink)"
-        strokeWidth={px(index) * 1.5 + EDGE_PX}
-        strokeLinejoin="round"
-      />
-    ))}
-    {shapes.map(({ key, d, index }) => (
-      <path
-        key={key}
-        d={d}
-        fill="var(--coat)"
-        stroke="var(--coat)"
-        strokeWidth={px(index) * 1.5 + 2}
-        strokeLinejoin="round"
-      />
-    ))}
-    {shapes
-      .filter(({ key }) => key.startsWith('ear-outer'))
-      .map(({ key, d }) => (
-        <path key={key} d={d} fill="var(--coat-fringe)" stroke="var(--coat-ink)" strokeWidth={4} />
+const Outline = ({
+  shapes,
+  px,
+  looks,
+  tailward,
+}: {
+  shapes: readonly Shape[]
+  px: (index: number) => number
+  looks: readonly Look[]
+  tailward: 1 | -1
+}): ReactNode => {
+  // A place that was shaped is drawn as its shape; beneath it only the skin's edge.
+  const standsOff = (index: number): number => (looks[index]!.shapes?.length ? SHAPED_SHARE : 1) * px(index)
+  return (
+    <>
+      {shapes.map((shape) => {
+        const shaped = shapedCoat(shape, looks[shape.index]!.shapes ?? NO_SHAPES, px(shape.index), tailward)
+        return (
+          shaped && (
+            <path
+              key={`${shape.key}+`}
+              d={shaped.d}
+              fill="var(--coat)"
+              stroke="var(--coat-ink)"
+              strokeWidth={EDGE_PX / 2}
+              strokeLinejoin="round"
+            />
+          )
+        )
+      })}
+      {shapes.map(({ key, d, index }) => (
+        <path
+          key={key}
+          d={d}
+          fill="none"
+          stroke="var(--coat-ink)"
+          strokeWidth={standsOff(index) * 1.5 + EDGE_PX}
+          strokeLinejoin="round"
+        />
       ))}
-  </>
-)
+      {shapes.map(({ key, d, index }) => (
+        <path
+          key={key}
+          d={d}
+          fill="var(--coat)"
+          stroke="var(--coat)"
+          strokeWidth={standsOff(index) * 1.5 + 2}
+          strokeLinejoin="round"
+        />
+      ))}
+      {shapes
+        .filter(({ key }) => key.startsWith('ear-outer'))
+        .map(({ key, d }) => (
+          <path key={key} d={d} fill="var(--coat-fringe)" stroke="var(--coat-ink)" strokeWidth={4} />
+        ))}
+    </>
+  )
+}
+const SHAPED_SHARE = 0.3
 
 const Eye = ({ at: [x, y] }: { at: readonly [number, number] }): ReactNode => (
   <g className="pointer-events-none">

@@ -6,6 +6,7 @@ import {
   type Plan,
   REGION_SIDES,
   type Scale,
+  type ShapedPlace,
   type Sheet,
   type SideScores,
   skinScore,
@@ -112,5 +113,12 @@ export const looksOfBath = (mm: readonly number[], on: ReadonlySet<number>, kept
 /** Outline only, for small pictures. */
 export const looksOfLengths = (mm: readonly number[]): Look[] =>
   mm.map((coat) => ({ textures: [], wash: 0, mark: 0, unknown: false, stop: false, coatMm: coat }))
+
+/** As a cut leaves it: lengths, and the shapes that places were cut to. */
+export const looksOfShapes = (mm: readonly number[], places: readonly ShapedPlace[]): Look[] =>
+  looksOfLengths(mm).map((look, i) => {
+    const shapes = places.filter(({ index }) => index === i)
+    return shapes.length > 0 ? { ...look, shapes } : look
+  })
 
 export const looksOfCoat = (coat: Coat): Look[] => looksOfLengths(REGION_SIDES.map((_, i) => coatMm(i, coat)))

@@ -10,7 +10,7 @@ import { buildOf, DEFAULT_LENGTHS } from '../../core/index.ts'
 import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
-import { looksOfLengths, sheetLooks } from '../dog/looks.ts'
+import { looksOfShapes, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 
@@ -112,8 +112,21 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
       </Part>
       <Part title="What the coat will look like">
         <div className="mb-2 h-40">
-          <Picture page={page} outlineMm={page.outlineMm} label={`${page.name} afterwards`} />
+          <Picture page={page} outlineMm={page.outlineMm} shapes={page.shapes} label={`${page.name} afterwards`} />
         </div>
+        <Lines lines={page.cut} />
+        {page.later.length > 0 && (
+          <ul className="my-3 grid grid-cols-2 gap-3" aria-label="Some weeks on">
+            {page.later.map(({ weeks, outlineMm }) => (
+              <li key={weeks}>
+                <div className="h-24">
+                  <Picture page={page} outlineMm={outlineMm} label={`${page.name} in ${weeks} weeks`} />
+                </div>
+                <p className="text-center text-ink-2">In {weeks} weeks</p>
+              </li>
+            ))}
+          </ul>
+        )}
         <p>
           About {Math.round(page.coatKept)} % of the coat is kept.{' '}
           {page.regrowWeeks < 0.5 ? 'Nothing has to grow back.' : `Grown back in about ${weeksText(page.regrowWeeks)}.`}{' '}
@@ -191,17 +204,22 @@ function FoundMap({ page }: { page: ConsentPage }): ReactNode {
   )
 }
 
+const NO_SHAPES: ConsentPage['shapes'] = []
+
 function Picture({
   page,
   outlineMm,
+  shapes = NO_SHAPES,
   label,
 }: {
   page: ConsentPage
   outlineMm: readonly number[]
+  /** Shapes the dog goes home in; grown out they are lengths alone. */
+  shapes?: ConsentPage['shapes']
   label: string
 }): ReactNode {
   const drawn = useDrawn(page)
-  const looks = useMemo(() => looksOfLengths(outlineMm), [outlineMm])
+  const looks = useMemo(() => looksOfShapes(outlineMm, shapes), [outlineMm, shapes])
   return <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={label} />
 }
 

@@ -1,22 +1,39 @@
 import { type ReactNode, useMemo } from 'react'
 import { askedFor, dogOf, wishesOf } from '../../../contract/formats/read-assessment.ts'
-import { capital, EXTRA_LABEL, KEEP_LABEL, mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import {
+  capital,
+  EXTRA_LABEL,
+  KEEP_LABEL,
+  mmText,
+  PATTERN_LABEL,
+  patternText,
+  STYLE_WISH_LABEL,
+  upkeepText,
+} from '../../../contract/words/index.ts'
+import {
+  type CutWishes,
   EXTRA_IDS,
   houseWith,
   isTidy,
   JACKET_IDS,
   type LengthsMm,
+  type Pattern,
+  patternsFor,
   type RegionId,
   STYLE_WISH_IDS,
+  samePattern,
   schoolsWith,
   wishedMm,
+  withExtras,
+  withLength,
   withoutOpposites,
+  withPattern,
+  withStyle,
 } from '../../../core/index.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
-import { TextField } from '../../parts/Field.tsx'
+import { SelectField, TextField } from '../../parts/Field.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog, setWishes } from './field-parts.tsx'
 
@@ -26,9 +43,13 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
   const { dog, wishes } = arrival
   const target = wishes.targetMm ?? {}
   const brushing = wishes.homeBrushing ?? { perWeek: 0, toSkin: false }
+  const cutWishes: CutWishes = wishesOf(arrival)
+  const setCut = ({ style, targetMm, pattern }: CutWishes): void =>
+    change(setWishes({ style, show: style === 'show', targetMm, pattern: pattern ?? undefined }))
   const setTarget = (part: keyof LengthsMm, mm: number | null): void => {
     const { [part]: _, ...rest } = target
-    change(setWishes({ targetMm: mm === null ? rest : { ...rest, [part]: mm } }))
+    if (mm === null) change(setWishes({ targetMm: rest }))
+    else setCut(withLength(cutWishes, part, mm))
   }
   const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
@@ -40,6 +61,9 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
   const { note } = askedFor(wishes)
   const bodyMm = wishedMm('back', about, house)
   const atOdds = wishes.keepLength === 3 && bodyMm !== null && bodyMm < about.dog.lengthMm.body
+  const patterns = patternsFor(about, house)
+  const patternOfId = (id: string): Pattern | null => patterns.find((one) => one.id === id)?.pattern ?? null
+  const taken = patterns.find(({ pattern }) => samePattern(cutWishes.pattern, pattern))
   const perWeek = BRUSHINGS.findLast((n) => brushing.perWeek >= n) ?? 0
   return (
     <Group title="What the owner wants">
@@ -53,8 +77,28 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
         legend="The style"
         choices={choices(STYLE_WISH_IDS, STYLE_WISH_LABEL)}
         value={wishes.style ?? 'natural'}
-        onChange={(style) => change(setWishes({ style, show: style === 'show' }))}
+        onChange={(style) => setCut(withStyle(cutWishes, style))}
       />
+      {patterns.length > 0 && (
+        <SelectField
+          label="The pattern"
+          hint={
+            taken ? `At home: ${upkeepText(taken)}.` : cutWishes.pattern ? patternText(cutWishes.pattern) : undefined
+          }
+          value={taken?.id ?? (cutWishes.pattern ? 'own' : '')}
+          onChange={({ target: { value } }) =>
+            value !== 'own' && setCut(withExtras(withPattern(cutWishes, patternOfId(value)), askedFor(wishes).extras))
+          }
+        >
+          <option value="">By style and lengths alone</option>
+          {cutWishes.pattern && !taken && <option value="own">This dog’s own</option>}
+          {patterns.map(({ id }) => (
+            <option key={id} value={id}>
+              {PATTERN_LABEL[id]}
+            </option>
+          ))}
+        </SelectField>
+      )}
       <div className="flex flex-wrap gap-4">
         <NumberField
           label="Body to"
@@ -99,7 +143,11 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
         legend="Also asked"
         choices={EXTRA_IDS.map((value) => ({ value, label: EXTRA_LABEL[value] }))}
         values={askedFor(wishes).extras}
-        onChange={(extras) => change(setWishes({ extras: withoutOpposites(extras), note }))}
+        onChange={(chosen) => {
+          const extras = withoutOpposites(chosen)
+          const { pattern } = withExtras(cutWishes, extras)
+          change(setWishes({ extras, note, pattern: pattern ?? undefined }))
+        }}
       />
       <TextField
         label="In the owner’s words"

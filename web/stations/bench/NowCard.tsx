@@ -9,6 +9,7 @@ import {
   CAUTION_TEXT,
   CUT_NOTE_TEXT,
   EXTRA_LABEL,
+  HEED_TEXT,
   hintsOf,
   minutesText,
   mmText,
@@ -101,6 +102,17 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
                 </ul>
               )}
             </div>
+          )}
+          {step.heeds.length > 0 && (
+            <ul
+              className="mt-3 flex flex-col gap-1 rounded-xl bg-paper p-3 text-lg font-medium"
+              aria-label="This dog"
+              data-testid="heeds"
+            >
+              {step.heeds.map((id) => (
+                <li key={id}>{HEED_TEXT[id]}</li>
+              ))}
+            </ul>
           )}
           {step.around.length > 0 && (
             <ul

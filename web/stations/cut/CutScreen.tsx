@@ -17,12 +17,29 @@ import {
   SUPPORT_TEXT,
   toolName,
 } from '../../../contract/words/index.ts'
-import { type Cut, cutOf, type LengthsMm, REGION_SIDES, type RegionId } from '../../../core/index.ts'
+import {
+  type Assessment,
+  type Cut,
+  type CutWishes,
+  coatMmOf,
+  cutOf,
+  type LengthsMm,
+  PART_REGIONS,
+  type PartId,
+  partOfRegion,
+  patternsFor,
+  REGION_SIDES,
+  type RegionId,
+  shapesOf,
+  withLength,
+  withPart,
+  withPattern,
+} from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
 import { useWrite } from '../../device/api.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
-import { looksOfLengths } from '../../dog/looks.ts'
+import { looksOfShapes } from '../../dog/looks.ts'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
@@ -41,6 +58,7 @@ import {
   type PartLength,
   wishedLengths,
 } from './part-lengths.ts'
+import { type Offered, Shapes } from './Shapes.tsx'
 import { type Place, turnsOf } from './turns.ts'
 
 /** The finishing cut: which tool where, what it leaves, what to mind there, and what to blend. */
@@ -48,13 +66,14 @@ export function CutScreen(): ReactNode {
   const visit = useVisit()
   const made = usePlanOfVisit(visit)
   // Lengths that are tried out here; nothing is changed until they are kept.
-  const [tried, setTried] = useState<Partial<LengthsMm>>({})
+  const [tries, setTries] = useState<readonly { readonly what: string; readonly wishes: CutWishes }[]>([])
+  const tried = tries.at(-1)?.wishes ?? null
   const save = useWrite(visitsApi.setArrival)
   const assessment = useMemo(
     () =>
       made && {
         ...made.assessment,
-        wishes: { ...made.assessment.wishes, targetMm: { ...made.assessment.wishes.targetMm, ...tried } },
+        wishes: { ...made.assessment.wishes, ...tried },
       },
     [made, tried],
   )
@@ -75,6 +94,16 @@ export function CutScreen(): ReactNode {
       ),
     [made, last],
   )
+  const offered = useMemo(
+    () =>
+      made
+        ? patternsFor(made.assessment, made.house).map((one) => {
+            const wishes = { ...made.assessment.wishes, ...withPattern(made.assessment.wishes, one.pattern) }
+            return { ...one, minutes: cutOf({ ...made.assessment, wishes }, made.plan, made.house)?.minutes ?? 0 }
+          })
+        : [],
+    [made],
+  )
   if (!made || !assessment || !lengthsBy) return <Loading what="the cut" />
   if (!cut)
     return (
@@ -86,18 +115,26 @@ export function CutScreen(): ReactNode {
         </ButtonLink>
       </div>
     )
+  /** A drag is one change: what follows on the same thing takes its place. */
+  const attempt = (what: string, change: (wishes: CutWishes) => CutWishes): void =>
+    setTries((before) => {
+      const wishes = change(before.at(-1)?.wishes ?? assessment.wishes)
+      return [...(before.at(-1)?.what === what ? before.slice(0, -1) : before), { what, wishes }]
+    })
   const keep = (): void => {
+    if (!tried) return
     const { arrival } = visit
+    const wishes = { ...arrival.wishes, ...tried, pattern: tried.pattern ?? undefined }
     save.mutate(
       {
         id: visit.id,
         body: {
           baseRevision: visit.arrivalRevision,
-          arrival: { ...arrival, wishes: { ...arrival.wishes, targetMm: { ...arrival.wishes.targetMm, ...tried } } },
+          arrival: { ...arrival, wishes },
           personId: visit.personId,
         },
       },
-      { onSuccess: () => setTried({}), onError: (error) => toast.error(`Lengths not kept: ${error.message}`) },
+      { onSuccess: () => setTries([]), onError: (error) => toast.error(`The cut is not kept: ${error.message}`) },
     )
   }
   return (
@@ -107,20 +144,29 @@ export function CutScreen(): ReactNode {
       extra={<JacketAndShow visit={visit} assessment={assessment} plan={made.plan} house={made.house} />}
       lengths={wishedLengths(assessment, cut, made.house)}
       lengthsBy={lengthsBy}
-      onTry={(mm) => setTried((before) => ({ ...before, ...mm }))}
+      assessment={assessment}
+      offered={offered}
+      onTry={attempt}
+      onUndo={tries.length > 0 ? () => setTries((before) => before.slice(0, -1)) : null}
     >
-      {Object.keys(tried).length > 0 && (
+      {tried && (
         <>
           <Button disabled={save.isPending} onClick={keep}>
-            Keep these lengths
+            Keep this cut
           </Button>
-          <Button kind="quiet" onClick={() => setTried({})}>
+          <Button kind="quiet" onClick={() => setTries([])}>
             As before
           </Button>
         </>
       )}
     </Cutting>
   )
+}
+
+/** Where a part is looked at: the near side of a pair. */
+const placeOfPart = (part: PartId): number => {
+  const region = PART_REGIONS[part][0]!
+  return REGION_SIDES.find((one) => one.region === region)!.index
 }
 
 const ALIKE_MM = 1
@@ -131,7 +177,10 @@ function Cutting({
   cut,
   lengths,
   lengthsBy,
+  assessment,
+  offered,
   onTry,
+  onUndo,
   extra,
   children,
 }: {
@@ -140,16 +189,24 @@ function Cutting({
   /** Lengths of the five parts as they are tried out. */
   lengths: readonly PartLength[]
   lengthsBy: ReadonlyMap<LengthSource, LengthsMm>
-  onTry: (mm: Partial<LengthsMm>) => void
+  assessment: Assessment
+  offered: readonly Offered[]
+  /** @param what the thing that changes, so that a drag is one change */
+  onTry: (what: string, change: (wishes: CutWishes) => CutWishes) => void
+  onUndo: (() => void) | null
   /** The jacket and the show, where there is one. */
   extra: ReactNode
   children?: ReactNode
 }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const looks = useMemo(() => looksOfLengths(cut.mm), [cut.mm])
+  const looks = useMemo(() => looksOfShapes(cut.mm, shapesOf(cut)), [cut])
   const turns = useMemo(() => turnsOf(cut), [cut])
   const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
   const [chosen, setChosen] = useState<RegionId | null>(null)
+  const [atHand, setAtHand] = useState<PartId>('body')
+  const { pattern } = assessment.wishes
+  const tryLength = (part: keyof LengthsMm, mm: number): void =>
+    onTry(`${part} mm`, (wishes) => withLength(wishes, part, mm))
   const { stage, bringToFront } = useTurning()
   const place = all.find(({ region }) => region === chosen) ?? all[0] ?? null
   const lit = useMemo(() => new Set(place?.lines.map(({ index }) => index)), [place])
@@ -179,17 +236,14 @@ function Cutting({
             {...stage}
             focus={null}
             lit={lit}
-            onPick={(index) => setChosen(REGION_SIDES[index]!.region)}
+            onPick={(index) => {
+              const { region } = REGION_SIDES[index]!
+              setChosen(region)
+              setAtHand(partOfRegion(region) ?? atHand)
+            }}
             nameOf={nameOf}
             label={`${name} as it will be`}
-            over={(drawing) => (
-              <LengthHandles
-                drawing={drawing}
-                drawn={drawn}
-                lengths={lengths}
-                onTry={(part, mm) => onTry({ [part]: mm })}
-              />
-            )}
+            over={(drawing) => <LengthHandles drawing={drawing} drawn={drawn} lengths={lengths} onTry={tryLength} />}
           />
         </div>
         {place && line && (
@@ -242,11 +296,34 @@ function Cutting({
           <div>
             <p className="text-ink-2">After the comb went through everywhere</p>
             <h1 className="text-[26px] leading-snug" data-testid="cut">
-              {coats === 0
-                ? `${name} keeps its coat: hygiene and feet only`
-                : `${name}: ${coats} ${coats === 1 ? 'place' : 'places'} to cut, head last`}
+              {coats === 0 && notCut.some(({ why }) => why === 'not-looked-at')
+                ? `${name}: look first, then it is known what is cut`
+                : coats === 0
+                  ? `${name} keeps its coat: hygiene and feet only`
+                  : `${name}: ${coats} ${coats === 1 ? 'place' : 'places'} to cut, head last`}
             </h1>
           </div>
+          <Shapes
+            pattern={pattern}
+            offered={offered}
+            coat={assessment.dog.coatType}
+            part={atHand}
+            lengthsMm={(part) => coatMmOf(PART_REGIONS[part][0]!, assessment)}
+            bent={cut.bent}
+            onPattern={(to) => onTry('pattern', (wishes) => withPattern(wishes, to))}
+            onPart={(part) => {
+              setAtHand(part)
+              setChosen(PART_REGIONS[part][0]!)
+              bringToFront(placeOfPart(part))
+            }}
+            onShape={(part, shape) =>
+              onTry(`${part} ${shape}`, (wishes) => withPart(wishes, part, shape === null ? null : { shape }))
+            }
+            onLength={(part, mm) =>
+              onTry(`${part} shape mm`, (wishes) => withPart(wishes, part, { shape: wishes.pattern![part]!.shape, mm }))
+            }
+            onUndo={onUndo}
+          />
           <Lengths
             lengths={lengths}
             like={
@@ -255,8 +332,10 @@ function Cutting({
               )
             }
             sources={[...lengthsBy.keys()]}
-            onSource={(source) => onTry(lengthsBy.get(source)!)}
-            onTry={(part, mm) => onTry({ [part]: mm })}
+            onSource={(source) =>
+              onTry(source, (wishes) => ({ ...withPattern(wishes, null), targetMm: lengthsBy.get(source)! }))
+            }
+            onTry={tryLength}
           />
           {notCut.length > 0 && (
             <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="not-cut">
