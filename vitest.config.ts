@@ -18,16 +18,23 @@ export default defineConfig({
         },
       },
       {
-        test: { ...common, name: 'server', include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+        test: {
+          ...common,
+          name: 'server',
+          include: ['server/**/*.test.ts'],
+          globalSetup: 'test/harness/run.ts',
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+        },
       },
       {
         test: {
           ...common,
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
+          globalSetup: 'test/harness/run.ts',
           testTimeout: 180_000,
           hookTimeout: 180_000,
-          fileParallelism: false,
         },
       },
     ],

@@ -126,7 +126,7 @@ async function main(): Promise<void> {
     cluster = postgres ? await startPostgres(postgres, data, false) : null
     const url = process.env.DATABASE_URL || cluster!.url
     vitest('server', { ETUDE_TEST_DATABASE: url }, onEachCore)
-    vitest('e2e', { ETUDE_TEST_DATABASE: url })
+    vitest('e2e', { ETUDE_TEST_DATABASE: url }, onEachCore)
   } catch (error) {
     say((error as Error).message)
     tally('database', { passed: 0, failed: 1 })

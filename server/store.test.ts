@@ -3,14 +3,14 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { NewVisit, Visit } from '../contract/api/visits.ts'
 import { ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { demoId, loadDemo } from '../demo/load.ts'
+import { demoServer } from '../test/harness/demo.ts'
 import { NOON, type TestServer, testServer } from '../test/harness/server.ts'
 import { spanOf } from './day/dates.ts'
 import { planInForce } from './plan/in-force.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await testServer()
-  await loadDemo(server.store, NOON)
+  server = await demoServer()
 })
 afterAll(() => server.close())
 

@@ -7,13 +7,13 @@ import type { VisitProgress } from '../../contract/api/progress.ts'
 import type { ScoreChange } from '../../contract/api/scores.ts'
 import type { NewVisit, Visit } from '../../contract/api/visits.ts'
 import { REGION_SIDES, type RegionId, type Score } from '../../core/index.ts'
-import { demoId, loadDemo } from '../../demo/load.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { demoId } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await testServer()
-  await loadDemo(server.store, NOON)
+  server = await demoServer()
 })
 afterAll(() => server.close())
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { gunzipSync } from 'node:zlib'
 import { describe, expect, test } from 'vitest'
-import { loadDemo } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, testServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
 import { FILLED_BY_MIGRATIONS } from './tables.ts'
@@ -50,8 +50,7 @@ describe('the backup', () => {
   })
 
   test('everything goes into one file, photos too, and back into an empty database; a changed file is refused', async () => {
-    const server = await testServer()
-    await loadDemo(server.store, NOON)
+    const server = await demoServer()
     const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
     const png = Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(300, 200)])
     const photo = randomUUID()

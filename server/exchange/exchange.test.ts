@@ -4,8 +4,9 @@ import type { ImportResult } from '../../contract/api/exchange.ts'
 import type { Visit } from '../../contract/api/visits.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contract/formats/record-tables.ts'
 import { REGION_SIDES } from '../../core/index.ts'
-import { demoId, loadDemo } from '../../demo/load.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { demoId } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import { type TestServer, testServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
 
 let server: TestServer
@@ -29,8 +30,7 @@ const rowsOf = (csv: string): Record<string, string>[] =>
   Papa.parse<Record<string, string>>(csv.trim(), { header: true }).data
 
 beforeAll(async () => {
-  const first = await testServer()
-  await loadDemo(first.store, NOON)
+  const first = await demoServer()
   for (const table of RECORD_TABLES) {
     const response = await first.send('GET', `/api/records/${table}/csv`)
     expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')

@@ -18,16 +18,16 @@ import { productOf } from '../../contract/formats/products.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { stepTitle } from '../../contract/words/index.ts'
 import { DEFAULT_HOUSE, type GroomStep, REGION_SIDES, restEveryOf, wholeGroom } from '../../core/index.ts'
-import { demoId, loadDemo } from '../../demo/load.ts'
+import { demoId } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
 import { readPdf } from '../../test/harness/pdf.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
 import { groomerSheet, ownerSheet } from '../sheets/sheets.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await testServer()
-  await loadDemo(server.store, NOON)
+  server = await demoServer()
 })
 afterAll(() => server.close())
 

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { loadDemo } from '../../demo/load.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
 
 const statements: string[] = []
@@ -15,9 +15,8 @@ const count = (sequelize: Sequelize): void => {
 let server: TestServer
 beforeAll(async () => {
   Sequelize.addHook('afterInit', 'count', count)
-  server = await testServer()
+  server = await demoServer()
   Sequelize.removeHook('afterInit', 'count')
-  await loadDemo(server.store, NOON)
 })
 afterAll(() => server.close())
 

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Day } from '../../contract/api/day.ts'
 import type { Problem } from '../../contract/api/problem.ts'
 import type { Visit } from '../../contract/api/visits.ts'
-import { loadDemo } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import { DeviceHub } from '../devices/hub.ts'
 import { Store } from '../store.ts'
@@ -14,8 +14,7 @@ import { createApp } from './app.ts'
 let server: TestServer
 let visit: Visit
 beforeAll(async () => {
-  server = await testServer()
-  await loadDemo(server.store, NOON)
+  server = await demoServer()
   const day = (await (await server.send('GET', '/api/day')).json()) as Day
   const { id } = day.visits.find(({ arrival }) => arrival.dog.name === 'Saffron')!
   visit = (await (await server.send('GET', `/api/visits/${id}`)).json()) as Visit

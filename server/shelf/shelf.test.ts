@@ -11,13 +11,12 @@ import type { Visit } from '../../contract/api/visits.ts'
 import { LABEL_DEFAULTS, type Label, type ShelfProduct } from '../../contract/formats/products.ts'
 import { productsCsv } from '../../contract/formats/products-csv.ts'
 import { REGION_SIDES } from '../../core/index.ts'
-import { loadDemo } from '../../demo/load.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
 
 let server: TestServer
 beforeAll(async () => {
-  server = await testServer()
-  await loadDemo(server.store, NOON)
+  server = await demoServer()
 })
 afterAll(() => server.close())
 

@@ -16,16 +16,30 @@ export interface TestServer {
   readonly close: () => Promise<void>
 }
 
-export async function makeDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+export function clusterUrl(): string {
   const cluster = process.env.ETUDE_TEST_DATABASE
   if (!cluster) throw new Error('ETUDE_TEST_DATABASE is not set; run the tests with ./etude test')
-  const name = `etude_test_${randomBytes(6).toString('hex')}`
-  const admin = new Sequelize(cluster, { logging: false })
-  await admin.query(`CREATE DATABASE ${name}`)
-  const url = new URL(cluster)
+  return cluster
+}
+
+export function atDatabase(name: string): string {
+  const url = new URL(clusterUrl())
   url.pathname = `/${name}`
+  return url.href
+}
+
+export interface Database {
+  readonly url: string
+  readonly drop: () => Promise<void>
+}
+
+/** @param template the database it begins as a copy of; empty without */
+export async function makeDatabase(template?: string): Promise<Database> {
+  const name = `etude_test_${randomBytes(6).toString('hex')}`
+  const admin = new Sequelize(clusterUrl(), { logging: false })
+  await admin.query(`CREATE DATABASE ${name}${template ? ` TEMPLATE ${template}` : ''}`)
   return {
-    url: url.href,
+    url: atDatabase(name),
     drop: async () => {
       await admin.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`)
       await admin.close()
@@ -35,8 +49,10 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
 
 export const NOON = new Date('2026-03-04T12:00:00Z')
 
-export async function testServer(devicesAt = 'off'): Promise<TestServer> {
-  const { url, drop } = await makeDatabase()
+/** The application on an empty salon. */
+export const testServer = async (devicesAt = 'off'): Promise<TestServer> => serverOn(await makeDatabase(), devicesAt)
+
+export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Promise<TestServer> {
   const store = new Store(url, () => NOON)
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
