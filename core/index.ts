@@ -40,6 +40,7 @@ export { bodySurfaceM2 } from './body/surface.ts'
 export * from './coat/breeds.ts'
 export * from './coat/coat-types.ts'
 export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
+export * from './coat/figure.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './coat/growth.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'
@@ -101,6 +102,7 @@ export {
   withLength,
   withPart,
   withPattern,
+  withShape,
   withStyle,
 } from './pattern/change.ts'
 export { LIBRARY, type LibraryPattern, patternsFor } from './pattern/library.ts'

@@ -252,6 +252,7 @@ const MIGRATIONS = [
   '008-matting-rates',
   '009-styles',
   '010-asked-kept',
+  '011-patterns',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -11,6 +11,7 @@ import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
 import { GoodbyeRepo } from './goodbye/goodbyes.ts'
 import { BenchRepo } from './groom/bench.ts'
+import { PatternRepo } from './patterns/patterns.ts'
 import { PhotoRepo } from './photos/photos.ts'
 import { PlanRepo } from './plan/plans.ts'
 import { RackRepo } from './rack/rack.ts'
@@ -33,6 +34,7 @@ export class Store {
   readonly prep: PrepRepo
   readonly backup: BackupRepo
   readonly rack: RackRepo
+  readonly patterns: PatternRepo
   readonly bench: BenchRepo
   readonly goodbyes: GoodbyeRepo
   readonly photos: PhotoRepo
@@ -58,6 +60,7 @@ export class Store {
     this.prep = new PrepRepo(this.salon, this.shelf)
     this.backup = new BackupRepo(this.#sequelize)
     this.rack = new RackRepo(this.#sequelize)
+    this.patterns = new PatternRepo(this.#sequelize)
     this.bench = new BenchRepo(this.#sequelize)
     this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon, this.visits)
     this.photos = new PhotoRepo(this.#sequelize)

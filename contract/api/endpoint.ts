@@ -36,6 +36,7 @@ export type Subject =
   | 'bath'
   | 'drying'
   | 'rack'
+  | 'patterns'
   | 'bench'
   | 'goodbye'
   | 'photos'

@@ -41,7 +41,7 @@ export const goodbyePageSchema = z.object({
   at: instant,
   by: lines,
   /** For the drawing. */
-  dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true }),
+  dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true, figure: true }),
   before: z.array(sideRow),
   after: z.array(sideRow),
   /** Lengths it goes home with, mm, by region-side. */

@@ -9,6 +9,7 @@ import type { AnyEndpoint, Named } from './endpoint.ts'
 import { exchangeApi } from './exchange.ts'
 import { goodbyeApi } from './goodbye.ts'
 import { paceApi } from './pace.ts'
+import { patternsApi } from './patterns.ts'
 import { photosApi } from './photos.ts'
 import { plansApi } from './plan.ts'
 import { rackApi } from './rack.ts'
@@ -29,6 +30,7 @@ export const API = {
   bath: bathApi,
   drying: dryingApi,
   rack: rackApi,
+  patterns: patternsApi,
   bench: benchApi,
   goodbye: goodbyeApi,
   photos: photosApi,

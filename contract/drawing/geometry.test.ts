@@ -1,18 +1,19 @@
 import { expect, test } from 'vitest'
-import { REGION_SIDES } from '../../core/index.ts'
-import { drawingOf, type View } from './geometry.ts'
+import { EAR_CARRIAGES, MUZZLE_KINDS, PLAIN_FIGURE, REGION_SIDES, TAIL_CARRIAGES } from '../../core/index.ts'
+import { type Drawing, drawingOf, type Outlining, type View } from './geometry.ts'
 
 const BUILDS = ['balanced', 'small-round', 'tall-narrow', 'heavy', 'short-legged', 'flat-faced'] as const
+const dog = (seen: Partial<Outlining>): Outlining => ({ ...PLAIN_FIGURE, ...seen })
 const VIEWS: View[] = ['left', 'right', 'underside']
 
 test('every region-side is in sight in at least one view', () => {
-  const seen = new Set(VIEWS.flatMap((view) => drawingOf('balanced', view).shapes.map(({ index }) => index)))
+  const seen = new Set(VIEWS.flatMap((view) => drawingOf(PLAIN_FIGURE, view).shapes.map(({ index }) => index)))
   expect([...seen].sort((a, b) => a - b)).toEqual(REGION_SIDES.map(({ index }) => index))
 })
 
 test.each(BUILDS)('a %s dog has shapes with area inside its picture, in every view', (build) => {
   for (const view of VIEWS) {
-    const { shapes, box } = drawingOf(build, view)
+    const { shapes, box } = drawingOf(dog({ build }), view)
     expect(shapes.length).toBeGreaterThan(20)
     for (const { key, area, centre, d } of shapes) {
       expect(area, `${view} ${key}`).toBeGreaterThan(80)
@@ -26,7 +27,7 @@ test.each(BUILDS)('a %s dog has shapes with area inside its picture, in every vi
 })
 
 test('the right side is the left side mirrored', () => {
-  const [left, right] = (['left', 'right'] as const).map((view) => drawingOf('heavy', view))
+  const [left, right] = (['left', 'right'] as const).map((view) => drawingOf(dog({ build: 'heavy' }), view))
   for (const [i, shape] of left!.shapes.entries()) {
     expect(right!.shapes[i]!.area).toBeCloseTo(shape.area, 6)
     expect(right!.shapes[i]!.centre[0]).toBeCloseTo(1000 - shape.centre[0], 6)
@@ -55,31 +56,68 @@ const inside = (points: readonly [number, number][], x: number, y: number): bool
     return y1 > y !== y2 > y && x < ((x2 - x1) * (y - y1)) / (y2 - y1) + x1 ? !within : within
   }, false)
 
-test.each(VIEWS)('seen from %s the regions neither overlap nor leave gaps between them', (view) => {
-  const { shapes, box } = drawingOf('balanced', view)
+/** Of a drawing's ground: how much is covered twice, and how much within it not at all. */
+function faults({ shapes, box }: Drawing, step = 4): { once: number; twice: number; gaps: number } {
   const polygons = shapes.map(({ d }) => polygon(d))
-  const STEP = 4
   const covered = (x: number, y: number): number => polygons.filter((points) => inside(points, x, y)).length
   let once = 0
   let twice = 0
   let gaps = 0
-  for (let x = box.x; x < box.x + box.width; x += STEP)
-    for (let y = box.y; y < box.y + box.height; y += STEP) {
+  for (let x = box.x; x < box.x + box.width; x += step)
+    for (let y = box.y; y < box.y + box.height; y += step) {
       const here = covered(x + 0.13, y + 0.17)
       if (here === 1) once++
       if (here > 1) twice++
-      if (here === 0 && covered(x + STEP, y) && covered(x - STEP, y) && covered(x, y + STEP) && covered(x, y - STEP))
+      if (here === 0 && covered(x + step, y) && covered(x - step, y) && covered(x, y + step) && covered(x, y - step))
         gaps++
     }
+  return { once, twice, gaps }
+}
+
+test.each(VIEWS)('seen from %s the regions neither overlap nor leave gaps between them', (view) => {
+  const { once, twice, gaps } = faults(drawingOf(PLAIN_FIGURE, view))
   expect(once).toBeGreaterThan(3000)
   expect(twice / once).toBeLessThan(0.004)
   expect(gaps / once).toBeLessThan(0.004)
 })
 
+// A curled tail lies over the back and a folded ear over the head, so a little more is covered twice.
+test.each([
+  ...EAR_CARRIAGES.map((ears) => [ears, 'plumed'] as const),
+  ...TAIL_CARRIAGES.map((tail) => ['hanging', tail] as const),
+])('ears %s and a tail %s leave no gap, and every place is there with room to be touched', (ears, tail) => {
+  for (const muzzle of MUZZLE_KINDS) {
+    const drawing = drawingOf(dog({ ears, tail, muzzle }), 'left')
+    expect(drawing.shapes.map(({ key }) => key).sort()).toEqual(
+      drawingOf(PLAIN_FIGURE, 'left')
+        .shapes.map(({ key }) => key)
+        .sort(),
+    )
+    for (const { key, area } of drawing.shapes) expect(area, key).toBeGreaterThan(600)
+  }
+  const { once, twice, gaps } = faults(drawingOf(dog({ ears, tail }), 'left'), 8)
+  expect(twice / once).toBeLessThan(0.02)
+  expect(gaps / once).toBeLessThan(0.004)
+})
+
+test('every figure is an outline of its own', () => {
+  const outlines = [
+    ...EAR_CARRIAGES.map((ears) => dog({ ears })),
+    ...TAIL_CARRIAGES.map((tail) => dog({ tail })),
+    ...MUZZLE_KINDS.map((muzzle) => dog({ muzzle })),
+  ].map((figure) =>
+    drawingOf(figure, 'left')
+      .shapes.map(({ d }) => d)
+      .join(' '),
+  )
+  // The plain one stands in each of the three lists.
+  expect(new Set(outlines).size).toBe(EAR_CARRIAGES.length + TAIL_CARRIAGES.length + MUZZLE_KINDS.length - 2)
+})
+
 test('a short-legged dog is lower than a tall one, and a flat face is flat', () => {
-  const height = (build: (typeof BUILDS)[number]): number => drawingOf(build, 'left').box.height
+  const height = (build: (typeof BUILDS)[number]): number => drawingOf(dog({ build }), 'left').box.height
   expect(height('short-legged')).toBeLessThan(height('tall-narrow'))
   const muzzle = (build: (typeof BUILDS)[number]): number =>
-    drawingOf(build, 'left').shapes.find(({ key }) => key === 'muzzle')!.area
+    drawingOf(dog({ build }), 'left').shapes.find(({ key }) => key === 'muzzle')!.area
   expect(muzzle('flat-faced')).toBeLessThan(muzzle('balanced') * 0.6)
 })

@@ -1,5 +1,15 @@
-import { type Build, keyOf, REGION_SIDES, type RegionId, regionSide, type Side } from '../../core/index.ts'
-import { PROFILE_BENDS, PROFILE_POINTS, PROFILE_REGIONS } from './profile.ts'
+import {
+  type Build,
+  type Figure,
+  keyOf,
+  type MuzzleKind,
+  PLAIN_FIGURE,
+  REGION_SIDES,
+  type RegionId,
+  regionSide,
+  type Side,
+} from '../../core/index.ts'
+import { PROFILE_BENDS, PROFILE_POINTS, profileRegions } from './profile.ts'
 import { MIDLINE, UNDERSIDE_BENDS, UNDERSIDE_POINTS, UNDERSIDE_REGIONS } from './underside.ts'
 
 export type View = 'left' | 'right' | 'underside'
@@ -55,6 +65,18 @@ const BUILDS: Readonly<Record<Build, Proportions>> = {
   'short-legged': { length: 1.14, depth: 1, legs: 0.52, head: 1.04, muzzle: 0.96, limb: 1.02 },
   'flat-faced': { length: 0.94, depth: 1.04, legs: 0.66, head: 1.18, muzzle: 0.36, limb: 1.05 },
 }
+
+/** How much longer a muzzle is than the build has it, at least or at most, and how far a beard hangs under the chin. */
+const MUZZLES: Readonly<Record<MuzzleKind, (usual: number) => number>> = {
+  usual: (usual) => usual,
+  bearded: (usual) => usual,
+  short: (usual) => Math.min(usual, 0.6),
+  long: (usual) => Math.max(usual, 1.18),
+}
+const BEARD: Readonly<Record<string, number>> = { n2: 10, ck: 34, mb: 10 }
+
+/** What decides the outline of a dog. */
+export type Outlining = Pick<Figure, 'build' | 'ears' | 'tail' | 'muzzle'>
 
 const TRUNK_X = 420
 const TRUNK_Y = 310
@@ -188,7 +210,8 @@ function shapesOf(
 
 const indexOf = (region: RegionId, side: Side): number => (regionSide(keyOf(region, side)) ?? regionSide(region))!.index
 
-const PAD = 74
+/** Room for the longest coat, and for what holds it. */
+const PAD = 82
 
 function boxOf(points: readonly Xy[], pad = PAD): Drawing['box'] {
   const xs = points.map(([x]) => x)
@@ -200,23 +223,29 @@ function boxOf(points: readonly Xy[], pad = PAD): Drawing['box'] {
 
 const FLIP_X = 1000
 
-function profile(build: Build, side: Side): Drawing {
-  const p = BUILDS[build]
+function profile({ build, ears, tail, muzzle }: Outlining, side: Side): Drawing {
+  const p = { ...BUILDS[build], muzzle: MUZZLES[muzzle](BUILDS[build].muzzle) }
   const flip = ([x, y]: Xy): Xy => (side === 'left' ? [x, y] : [FLIP_X - x, y])
-  const at = (name: string): Xy => flip(shaped(PROFILE_POINTS[name]!, p))
+  const at = (name: string): Xy => {
+    const [x, y, group] = PROFILE_POINTS[name]!
+    const beard = muzzle === 'bearded' ? (BEARD[name] ?? 0) : 0
+    return flip(shaped([x, y + beard, group], p))
+  }
+  const regions = profileRegions(ears, tail)
   const sign = side === 'left' ? 1 : -1
   const bends = (pair: string): number | undefined => {
     const bend = PROFILE_BENDS[pair]
     return bend === undefined ? undefined : bend * sign
   }
   const shapes = shapesOf(
-    PROFILE_REGIONS.map(([region, points]) => ({ index: indexOf(region, side), points })),
+    regions.map(([region, points]) => ({ index: indexOf(region, side), points })),
     at,
     bends,
   )
   const shapeOf = (region: RegionId): Shape => shapes.find(({ index }) => index === indexOf(region, side))!
-  const all = Object.keys(PROFILE_POINTS).map(at)
-  const head = ['n1', 'n2', 'p1', 'oc', 'e4', 'b1', 'tf'].map(at)
+  const all = [...new Set(regions.flatMap(([, points]) => points))].map(at)
+  const ear = regions.find(([region]) => region === 'ear-outer')![1]
+  const head = ['n1', 'n2', 'p1', 'oc', 'e4', 'b1', 'tf', ...ear].map(at)
   const feet = ['fp0', 'fp1', 'fw2', 'fw3', 'hp0', 'hp1', 'hp2', 'hp3'].map(at)
   const [px, py] = at('p2')
   const [sx, sy] = at('st')
@@ -260,12 +289,13 @@ function underside(): Drawing {
 
 const CACHE = new Map<string, Drawing>()
 
-/** The drawing of a build from one of three views. The underside is the same for all builds. */
-export function drawingOf(build: Build, view: View): Drawing {
-  const key = view === 'underside' ? view : `${build} ${view}`
+/** The drawing of a dog from one of three views. The underside is the same for all. */
+export function drawingOf(outlining: Outlining, view: View): Drawing {
+  const { build, ears, tail, muzzle } = outlining
+  const key = view === 'underside' ? view : [build, ears, tail, muzzle, view].join(' ')
   const known = CACHE.get(key)
   if (known) return known
-  const made = view === 'underside' ? underside() : profile(build, view)
+  const made = view === 'underside' ? underside() : profile(outlining, view)
   CACHE.set(key, made)
   return made
 }
@@ -273,7 +303,7 @@ export function drawingOf(build: Build, view: View): Drawing {
 /** Which view shows a region-side best, and stays in front if it already shows it. */
 export function viewFor(index: number, current: View): View {
   const { region, side } = REGION_SIDES[index]!
-  const shows = (view: View): boolean => drawingOf('balanced', view).shapes.some((shape) => shape.index === index)
+  const shows = (view: View): boolean => drawingOf(PLAIN_FIGURE, view).shapes.some((shape) => shape.index === index)
   if (UNDER.has(region)) return 'underside'
   if (current !== 'underside' && shows(current)) return current
   return side ?? (current === 'underside' ? 'left' : current)

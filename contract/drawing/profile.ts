@@ -1,4 +1,4 @@
-import type { RegionId } from '../../core/index.ts'
+import type { EarCarriage, RegionId, TailCarriage } from '../../core/index.ts'
 
 /** A point of the drawing before a build shapes it; the group says which part of the body carries it. */
 type Group = 'face' | 'head' | 'trunk' | 'fore' | 'hind' | 'tail'
@@ -62,11 +62,64 @@ export const PROFILE_POINTS: PointSet = {
   tl1: [838, 150, 'tail'],
   tt: [900, 84, 'tail'],
   tl2: [876, 188, 'tail'],
+  // Ears that stand: where they rise from the skull, their tip, and the hollow below them.
+  e0: [262, 94, 'head'],
+  u1: [300, 14, 'head'],
+  ec: [298, 200, 'head'],
+  // Ears that fold: the fold, and the end of the flap.
+  f1: [300, 66, 'head'],
+  f2: [296, 172, 'head'],
+  // A tail carried over the back, from its base forward and back again.
+  k1: [752, 172, 'tail'],
+  k2: [716, 152, 'tail'],
+  k3: [668, 172, 'tail'],
+  k4: [690, 96, 'tail'],
+  k5: [768, 70, 'tail'],
+  k6: [828, 136, 'tail'],
+  // A short tail.
+  d1: [786, 174, 'tail'],
+  d2: [812, 204, 'tail'],
+  // A thin one.
+  w1: [838, 184, 'tail'],
+  w2: [912, 124, 'tail'],
+  w3: [848, 208, 'tail'],
 }
 
-/** Each region as points in order; regions that touch share points, so borders are shared and leave no gaps. */
-export const PROFILE_REGIONS: readonly (readonly [RegionId, readonly string[]])[] = [
-  ['tail', ['t0', 'tl1', 'tt', 'tl2', 'tb']],
+/** A region with its points in order. */
+export type Outlined = readonly [RegionId, readonly string[]]
+
+/** Tails, by how they are carried. */
+const TAILS: Readonly<Record<TailCarriage, Outlined>> = {
+  plumed: ['tail', ['t0', 'tl1', 'tt', 'tl2', 'tb']],
+  curled: ['tail', ['t0', 'k1', 'k2', 'k3', 'k4', 'k5', 'k6', 'tb']],
+  short: ['tail', ['t0', 'd1', 'd2', 'tb']],
+  whip: ['tail', ['t0', 'w1', 'w2', 'w3', 'tb']],
+}
+
+/** Ears and what lies round them, by how they are carried: a hanging ear covers what a standing one shows. */
+const EARS: Readonly<Record<EarCarriage, readonly Outlined[]>> = {
+  hanging: [
+    ['behind-ear', ['oc', 'b1', 'b2', 'e3']],
+    ['crown', ['p1', 'oc', 'e1', 'p2']],
+    ['cheek', ['em', 'p3', 'p2', 'e1', 'e5', 'jw', 'mb']],
+    ['ear-outer', ['e1', 'oc', 'e3', 'e4', 'e5']],
+  ],
+  upright: [
+    ['behind-ear', ['e1', 'oc', 'b1', 'b2', 'e3', 'ec']],
+    ['crown', ['p1', 'e0', 'e1', 'p2']],
+    ['cheek', ['em', 'p3', 'p2', 'e1', 'ec', 'e3', 'e4', 'e5', 'jw', 'mb']],
+    ['ear-outer', ['e0', 'u1', 'oc', 'e1']],
+  ],
+  folded: [
+    ['behind-ear', ['oc', 'b1', 'b2', 'e3', 'f2']],
+    ['crown', ['p1', 'e0', 'e1', 'p2']],
+    ['cheek', ['em', 'p3', 'p2', 'e1', 'f2', 'e3', 'e4', 'e5', 'jw', 'mb']],
+    ['ear-outer', ['e0', 'f1', 'oc', 'f2', 'e1']],
+  ],
+}
+
+/** What is alike on every dog. Each region as points in order; regions that touch share points, so borders are shared and leave no gaps. */
+const TRUNK: readonly Outlined[] = [
   ['back', ['wi', 'r0', 'rb', 'bk']],
   ['rump', ['r0', 't0', 'tb', 'sa2', 'rb']],
   ['sanitary', ['tb', 'sa1', 'sa2']],
@@ -82,12 +135,15 @@ export const PROFILE_REGIONS: readonly (readonly [RegionId, readonly string[]])[
   ['front-paw', ['fp0', 'fp1', 'fw2', 'fw3', 'fw4']],
   ['neck', ['oc', 'wi', 'sh1', 'ch1', 'e4', 'e3', 'b2', 'b1']],
   ['throat', ['jw', 'e5', 'e4', 'ch1', 'tf']],
-  ['behind-ear', ['oc', 'b1', 'b2', 'e3']],
-  ['crown', ['p1', 'oc', 'e1', 'p2']],
   ['eyes', ['st', 'p1', 'p2', 'p3', 'em']],
-  ['cheek', ['em', 'p3', 'p2', 'e1', 'e5', 'jw', 'mb']],
   ['muzzle', ['n1', 'st', 'em', 'mb', 'ck', 'n2']],
-  ['ear-outer', ['e1', 'oc', 'e3', 'e4', 'e5']],
+]
+
+/** Every region of a side, drawn in this order: an ear lies over the head. */
+export const profileRegions = (ears: EarCarriage, tail: TailCarriage): readonly Outlined[] => [
+  TAILS[tail],
+  ...TRUNK,
+  ...EARS[ears],
 ]
 
 /** How far an edge bows to its left as one walks from the first point to the second, as a share of its length. */
@@ -110,12 +166,31 @@ export const PROFILE_BENDS: Readonly<Record<string, number>> = {
   'e3 e4': 0.34,
   'e4 e5': 0.3,
   'e5 e1': 0.06,
+  'p1 e0': 0.14,
+  'e0 u1': 0.08,
+  'u1 oc': 0.1,
+  'e0 f1': 0.12,
+  'f1 oc': 0.12,
+  'oc f2': 0.08,
+  'f2 e1': 0.04,
   'wi r0': -0.035,
   'r0 t0': 0.08,
   't0 tl1': -0.14,
   'tl1 tt': -0.1,
   'tt tl2': 0.22,
   'tl2 tb': 0.1,
+  'k1 k2': 0.1,
+  'k3 k4': 0.12,
+  'k4 k5': 0.16,
+  'k5 k6': 0.2,
+  'k6 tb': 0.14,
+  't0 d1': 0.04,
+  'd1 d2': 0.3,
+  'd2 tb': 0.06,
+  't0 w1': -0.06,
+  'w1 w2': -0.06,
+  'w2 w3': 0.12,
+  'w3 tb': 0.06,
   'tb sa1': 0.1,
   'sa1 br1': 0.12,
   'br1 br2': 0.1,

@@ -1,5 +1,13 @@
 import { expect, test } from 'vitest'
-import { PART_IDS, PART_REGIONS, PART_SHAPES, type PartId, REGION_SIDES, type ShapeName } from '../../core/index.ts'
+import {
+  PART_IDS,
+  PART_REGIONS,
+  PART_SHAPES,
+  type PartId,
+  PLAIN_FIGURE,
+  REGION_SIDES,
+  type ShapeName,
+} from '../../core/index.ts'
 import { drawingOf } from './geometry.ts'
 import { edgeOf, profileOf, shapedCoat } from './shape-profile.ts'
 
@@ -8,7 +16,7 @@ const UNITS = 40
 const ALL_SHAPES: readonly ShapeName[] = PART_IDS.flatMap((part) =>
   Object.keys(PART_SHAPES[part]).map((id) => ({ part, id })),
 )
-const drawing = drawingOf('balanced', 'left')
+const drawing = drawingOf(PLAIN_FIGURE, 'left')
 const places = (part: PartId) =>
   drawing.shapes.filter(({ index }) => PART_REGIONS[part].includes(REGION_SIDES[index]!.region))
 const drawn = (shape: ShapeName): string =>

@@ -2,17 +2,20 @@ import { z } from 'zod'
 import {
   BLADES,
   BREEDS,
+  COAT_COLOURS,
   COAT_PRICE_IDS,
   COAT_TYPE_IDS,
   COMB_MM,
   type CoatPriceId,
   DENSITY_IDS,
+  EAR_CARRIAGES,
   EXPERIENCE_IDS,
   FINDING_IDS,
   findBreed,
   HEALTH_IDS,
   JACKET_IDS,
   MODIFIER_IDS,
+  MUZZLE_KINDS,
   OPEN_BREED_IDS,
   PART_IDS,
   type PartId,
@@ -30,6 +33,7 @@ import {
   SKULL_IDS,
   STYLE_WISH_IDS,
   TAG_IDS,
+  TAIL_CARRIAGES,
   TEMPERAMENT_IDS,
   TOLERANCE_IDS,
   TOOL_STATE_IDS,
@@ -119,6 +123,16 @@ export const dogSchema = z.object({
     })
     .nullish(),
   bare: between(0, 1).nullish(),
+  /** What it looks like where that is not as its breed: for its picture alone, nothing is planned by it. */
+  figure: z
+    .object({
+      ears: z.enum(EAR_CARRIAGES),
+      tail: z.enum(TAIL_CARRIAGES),
+      muzzle: z.enum(MUZZLE_KINDS),
+      colour: z.enum(COAT_COLOURS),
+    })
+    .partial()
+    .optional(),
 })
 
 const choice = z.object({ shape: z.string().min(1).max(40), mm: between(0, 600).optional() })

@@ -11,11 +11,9 @@ import {
   type ExtraId,
   FULL_RACK,
   type House,
-  hasOwnLength,
   keyOf,
   OPPOSITE_EXTRAS,
   PART_IDS,
-  PART_SHAPES,
   type Prescribed,
   type Progress,
   type RackTool,
@@ -26,12 +24,12 @@ import {
   SHAPES_UNDER_EXTRA,
   type SideScores,
   schoolsWith,
-  shapeOf,
   TARGET_OF_PART,
   UNSCORED,
   type Wishes,
 } from '../../core/index.ts'
 import { type AssessmentFile, assessmentFileSchema, type FileWishes, type ScoreRow } from './assessment-file.ts'
+import { shapeIssues } from './patterns-file.ts'
 import { BadInput, type Issue } from './problem.ts'
 import { issuesOf } from './zod-issues.ts'
 
@@ -218,15 +216,11 @@ const GROWN_PARTS = [
 function patternIssues(wishes: FileWishes | undefined): Issue[] {
   const pattern = wishes?.pattern
   if (!pattern) return []
-  const issues: Issue[] = []
+  const issues = shapeIssues(pattern, 'wishes.pattern')
   for (const part of PART_IDS) {
     const choice = pattern[part]
     if (!choice) continue
     const path = `wishes.pattern.${part}`
-    if (!shapeOf(part, choice.shape))
-      issues.push({ path: `${path}.shape`, value: choice.shape, expected: Object.keys(PART_SHAPES[part]).join(', ') })
-    else if (choice.mm !== undefined && !hasOwnLength(part, choice.shape))
-      issues.push({ path: `${path}.mm`, value: choice.mm, expected: `no length: ${choice.shape} has none of its own` })
     const target = TARGET_OF_PART[part]
     const said = target && wishes.targetMm?.[target]
     if (choice.mm !== undefined && said !== undefined && said !== choice.mm)

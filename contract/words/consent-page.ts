@@ -42,7 +42,7 @@ export const consentPageSchema = z.object({
   salon: z.string(),
   name: z.string(),
   /** For the drawing: the dog, what was found on it, and the coat afterwards in mm by region-side. */
-  dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true }),
+  dog: dogSchema.pick({ breed: true, coatType: true, weightKg: true, lengthMm: true, figure: true }),
   rows: z.array(rowSchema.pick({ region: true, side: true, mat: true, extent: true, undercoat: true, skin: true })),
   outlineMm: z.array(z.number()),
   /** Shapes that places are cut to, and the outline some weeks on; empty on pages kept before there were any. */

@@ -1,11 +1,14 @@
 import type {
+  CoatColour,
   CoatModifier,
   CoatType,
+  EarCarriage,
   FindingId,
   GroomTotal,
   HealthFlag,
   LeftOutId,
   LengthsMm,
+  MuzzleKind,
   RegionId,
   Scale,
   Score,
@@ -13,6 +16,7 @@ import type {
   Side,
   StyleWish,
   Tag,
+  TailCarriage,
   Temperament,
   Tolerance,
   Tool,
@@ -384,4 +388,26 @@ export const GROOM_PART_LABEL: Record<keyof GroomTotal['parts'], string> = {
   dry: 'dryer',
   cut: 'cut',
   last: 'comb check, nails, ears',
+}
+
+export const EARS_LABEL: Record<EarCarriage, string> = { hanging: 'hang', upright: 'stand', folded: 'fold over' }
+export const TAIL_LABEL: Record<TailCarriage, string> = {
+  plumed: 'plumed',
+  curled: 'curled over the back',
+  short: 'short',
+  whip: 'thin',
+}
+export const MUZZLE_LABEL: Record<MuzzleKind, string> = {
+  usual: 'usual',
+  short: 'short',
+  long: 'long',
+  bearded: 'bearded',
+}
+export const COLOUR_LABEL: Record<CoatColour, string> = {
+  cream: 'cream',
+  white: 'white',
+  red: 'red or tan',
+  grey: 'grey',
+  black: 'black',
+  parti: 'two colours',
 }

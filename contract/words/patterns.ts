@@ -102,11 +102,17 @@ export const shapeLabel = ({ part, id }: ShapeName): string => OWN_LABEL[part]?.
 export const shapeText = (part: PartId, { shape, mm }: PartChoice): string =>
   `${shapeLabel({ part, id: shape })}${mm === undefined ? '' : `, ${mmText(mm)} mm`}`
 
-/** The whole pattern in the order of the table, as one line; parts that are left as they grow go unsaid. */
+/** Shapes that follow from another part, and go unsaid. */
+const FOLLOWS: ReadonlySet<string> = new Set(['natural', 'as-body', 'none', 'as-leg', 'as-face', 'leave'])
+
+/** The whole pattern in the order of the table, as one line; parts left as they grow, or as their neighbour, go unsaid. */
 export function patternText(pattern: Pattern): string {
+  const { forelegs, hindlegs } = pattern
+  const alike = forelegs && hindlegs && forelegs.shape === hindlegs.shape && forelegs.mm === hindlegs.mm
   const said = PART_IDS.flatMap((part) => {
     const choice = pattern[part]
-    return choice && choice.shape !== 'natural' ? [`${SHAPE_PART_LABEL[part]} ${shapeText(part, choice)}`] : []
+    if (!choice || FOLLOWS.has(choice.shape) || (alike && part === 'hindlegs')) return []
+    return [`${alike && part === 'forelegs' ? 'Legs' : SHAPE_PART_LABEL[part]} ${shapeText(part, choice)}`]
   })
   return capital(said.map((text, i) => (i === 0 ? text : text.charAt(0).toLowerCase() + text.slice(1))).join('; '))
 }
@@ -137,6 +143,10 @@ export const PATTERN_LABEL: Readonly<Record<string, string>> = {
   'smooth-face-long-veil': 'Smooth face, long veil',
   'puppy-tidy': 'Puppy tidy',
 }
+
+/** What a pattern is called: the salon's own by its name. */
+export const patternName = (one: { readonly id: string; readonly name?: string }): string =>
+  one.name ?? PATTERN_LABEL[one.id] ?? one.id
 
 /** What a pattern asks at home. */
 export const upkeepText = ({ perWeek, weeks }: { readonly perWeek: number; readonly weeks: number }): string =>

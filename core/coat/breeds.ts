@@ -190,6 +190,9 @@ const BY_ID = new Map(BREEDS.map((breed) => [breed.id, breed]))
 const CROSSED = '+'
 export const crossId = (after: string, other: string): string => `${after}${CROSSED}${other}`
 
+/** The breed that a dog is like: itself, or the parent a cross takes after. */
+export const takesAfter = (id: string): string => id.split(CROSSED)[0]!
+
 /**
  * What two parents make: the coat and build of the one it takes after, with the other's coat to be asked about, weights
  * between theirs, and a short skull where either has one, until somebody says otherwise.

@@ -74,6 +74,14 @@ export function withPart(wishes: CutWishes, part: PartId, choice: PartChoice | n
   return withPattern(wishes, choice ? { ...others, [part]: choice } : others)
 }
 
+/** Another shape for a part, at the length it has already where the shape has one; null takes the part out. */
+export function withShape(wishes: CutWishes, part: PartId, shape: string | null): CutWishes {
+  if (shape === null) return withPart(wishes, part, null)
+  const target = TARGET_OF_PART[part]
+  const mm = wishes.pattern?.[part]?.mm ?? (target && wishes.targetMm[target])
+  return withPart(wishes, part, hasOwnLength(part, shape) && mm !== undefined ? { shape, mm } : { shape })
+}
+
 /** A length otherwise, wherever it stands: with the shape of its part, or by itself. */
 export function withLength(wishes: CutWishes, part: CoatPart, mm: number): CutWishes {
   const shaped = PART_IDS.filter((id) => {

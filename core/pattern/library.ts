@@ -230,9 +230,16 @@ export const LIBRARY: readonly LibraryPattern[] = [
   ),
 ]
 
-/** Patterns that suit a dog: its coat carries them, and a youngster's hair is only tidied. */
-export const patternsFor = ({ dog }: Pick<Assessment, 'dog'>, house: House): LibraryPattern[] =>
-  LIBRARY.filter(
+/**
+ * Patterns that suit a dog: its coat carries them, and a youngster's hair is only tidied.
+ * @param own the salon's, offered before those that ship
+ */
+export const patternsFor = <Own extends LibraryPattern = LibraryPattern>(
+  { dog }: Pick<Assessment, 'dog'>,
+  house: House,
+  own: readonly Own[] = [],
+): (Own | LibraryPattern)[] =>
+  [...own, ...LIBRARY].filter(
     ({ coats, pattern, puppy }) =>
       coats.includes(dog.coatType) && notFor(pattern, dog.coatType).length === 0 && (puppy || !isPuppy(dog, house)),
   )

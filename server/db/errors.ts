@@ -1,3 +1,5 @@
+import { UniqueConstraintError } from 'sequelize'
+
 /** Nothing with that id. */
 export class NotFound extends Error {
   override readonly name = 'NotFound'
@@ -65,12 +67,22 @@ export class NotEnough extends Error {
   }
 }
 
-/** A name that another product on the shelf carries. */
+/** A name that another of the same kind carries. */
 export class NameTaken extends Error {
   override readonly name = 'NameTaken'
   readonly code = 'name-taken'
-  constructor(name: string) {
-    super(`there is a product called ${name} on the shelf already`)
+  constructor(kind: 'product' | 'pattern', name: string) {
+    super(`there is a ${kind} called ${name} already`)
+  }
+}
+
+/** Does what may give a name away twice. @throws {NameTaken} */
+export async function named<T>(kind: 'product' | 'pattern', name: string, write: () => Promise<T>): Promise<T> {
+  try {
+    return await write()
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) throw new NameTaken(kind, name)
+    throw error
   }
 }
 

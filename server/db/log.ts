@@ -15,6 +15,7 @@ export interface LogEntry {
     | 'bath'
     | 'drying'
     | 'tool'
+    | 'pattern'
     | 'person'
     | 'goodbye'
     | 'photo'

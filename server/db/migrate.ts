@@ -10,6 +10,7 @@ import * as dogProfile from './migrations/007-dog-profile.ts'
 import * as mattingRates from './migrations/008-matting-rates.ts'
 import * as styles from './migrations/009-styles.ts'
 import * as askedKept from './migrations/010-asked-kept.ts'
+import * as patterns from './migrations/011-patterns.ts'
 
 interface Migration {
   readonly name: string
@@ -29,6 +30,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '008-matting-rates', ...mattingRates },
   { name: '009-styles', ...styles },
   { name: '010-asked-kept', ...askedKept },
+  { name: '011-patterns', ...patterns },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

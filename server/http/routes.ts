@@ -10,6 +10,7 @@ import { dryingHandlers } from '../drying/handlers.ts'
 import { exchangeHandlers } from '../exchange/handlers.ts'
 import { goodbyeHandlers } from '../goodbye/handlers.ts'
 import { benchHandlers } from '../groom/handlers.ts'
+import { patternHandlers } from '../patterns/handlers.ts'
 import { photoHandlers } from '../photos/handlers.ts'
 import { planHandlers } from '../plan/handlers.ts'
 import { rackHandlers } from '../rack/handlers.ts'
@@ -32,6 +33,7 @@ export function routes(deps: Deps): App {
   serve(app, API.bath, bathHandlers(deps))
   serve(app, API.drying, dryingHandlers(deps))
   serve(app, API.rack, rackHandlers(deps))
+  serve(app, API.patterns, patternHandlers(deps))
   serve(app, API.bench, benchHandlers(deps))
   serve(app, API.goodbye, goodbyeHandlers(deps))
   serve(app, API.photos, photoHandlers(deps))

@@ -1,7 +1,7 @@
 import type { GoodbyePage } from '../../contract/api/goodbye.ts'
 import { hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { drawingOf, type View } from '../../contract/drawing/geometry.ts'
-import { buildOf, DEFAULT_LENGTHS, REGION_SIDES } from '../../core/index.ts'
+import { DEFAULT_LENGTHS, figureOf, REGION_SIDES } from '../../core/index.ts'
 import { INK, type Paper, SOFT } from './paper.ts'
 
 type Rows = GoodbyePage['before']
@@ -32,7 +32,7 @@ export function drawDog(
   box: { x: number; y: number; width: number; height: number },
 ): void {
   const doc = paper.draw
-  const drawing = drawingOf(buildOf(dog.breed ?? null, dog.weightKg), view)
+  const drawing = drawingOf(figureOf(dog), view)
   const scale = Math.min(box.width / drawing.box.width, box.height / drawing.box.height)
   doc
     .save()

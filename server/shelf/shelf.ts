@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { isDeepStrictEqual } from 'node:util'
-import { type Sequelize, type Transaction, UniqueConstraintError } from 'sequelize'
+import type { Sequelize, Transaction } from 'sequelize'
 import type { ImportResult } from '../../contract/api/exchange.ts'
 import type { NewProduct, StockMove, StockMoveRequest } from '../../contract/api/shelf.ts'
 import type { Label, ShelfProduct } from '../../contract/formats/products.ts'
 import { readProductsCsv } from '../../contract/formats/products-csv.ts'
 import { iso } from '../db/documents.ts'
-import { ChangedElsewhere, NameTaken, NotEnough, NotFound } from '../db/errors.ts'
+import { ChangedElsewhere, NotEnough, NotFound, named } from '../db/errors.ts'
 import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
 import { ProductRow, StockMoveRow, VisitRow } from '../db/models/index.ts'
 
@@ -42,7 +42,7 @@ export class ShelfRepo {
   }
 
   async add({ label, stockMl }: NewProduct, actorId: string | null): Promise<ShelfProduct> {
-    return named(label.name, () =>
+    return named('product', label.name, () =>
       this.#sequelize.transaction(async (t) => productDoc(await this.#create(label, stockMl, actorId, t))),
     )
   }
@@ -55,7 +55,7 @@ export class ShelfRepo {
   }
 
   async change(id: string, baseRevision: number, label: Label, actorId: string | null): Promise<ShelfProduct> {
-    return named(label.name, () =>
+    return named('product', label.name, () =>
       this.#sequelize.transaction(async (t) => {
         const row = await lockProduct(id, t)
         if (row.revision !== baseRevision)
@@ -74,7 +74,7 @@ export class ShelfRepo {
   /** Takes a product off the shelf, or puts it back; its ledger stays. */
   async retire(id: string, retired: boolean, now: Date, actorId: string | null): Promise<ShelfProduct> {
     const { name } = await this.#read(id)
-    return named(name, () =>
+    return named('product', name, () =>
       this.#sequelize.transaction(async (t) => {
         const row = await lockProduct(id, t)
         await row.update({ retiredAt: retired ? now : null, revision: row.revision + 1 }, { transaction: t })
@@ -171,15 +171,6 @@ async function lockProduct(id: string, transaction: Transaction): Promise<Produc
   const row = await ProductRow.findByPk(id, { transaction, lock: true })
   if (!row) throw new NotFound('product', id)
   return row
-}
-
-async function named<T>(name: string, write: () => Promise<T>): Promise<T> {
-  try {
-    return await write()
-  } catch (error) {
-    if (error instanceof UniqueConstraintError) throw new NameTaken(name)
-    throw error
-  }
 }
 
 export interface Movement {

@@ -140,6 +140,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/ways/RoomScreen.tsx')).RoomScreen,
   }),
   screen({
+    path: '/house/patterns',
+    label: 'Patterns',
+    place: 'house',
+    load: async () => (await import('../house/patterns/PatternsScreen.tsx')).PatternsScreen,
+  }),
+  screen({
     path: '/house/pace',
     label: 'Pace',
     place: 'house',

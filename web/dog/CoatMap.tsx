@@ -1,9 +1,10 @@
 import { clsx } from 'clsx'
 import { type MouseEvent, memo, type ReactNode, useId } from 'react'
-import { type Coated, hairTip, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
+import { type Coated, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
 import { shapedCoat } from '../../contract/drawing/shape-profile.ts'
-import { type Build, REGION_SIDES, type ShapeName } from '../../core/index.ts'
+import { type Figure, REGION_SIDES, type ShapeName } from '../../core/index.ts'
+import { Coat, NO_SHAPES, patched, Shaped } from './Coat.tsx'
 import { placeMeant } from './nearest.ts'
 import { Textures } from './textures.tsx'
 
@@ -24,7 +25,7 @@ export interface Look {
 }
 
 interface Props {
-  readonly drawn: Coated & { readonly build: Build }
+  readonly drawn: Coated & Figure
   readonly view: View
   readonly looks: readonly Look[]
   readonly focus: number | null
@@ -43,80 +44,6 @@ interface Props {
   /** Drawn over the dog, in units of its drawing. */
   readonly over?: (drawing: Drawing) => ReactNode
 }
-
-const NO_SHAPES: readonly ShapeName[] = []
-
-/** Hair along the outline; its unevenness is fixed by place, so that it never flickers. */
-function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
-  return fringe
-    .map((root, i) => {
-      const [x, y, nx, ny] = root
-      const length = px * (0.8 + (((i * 7919) % 13) / 13) * 0.4)
-      const [tx, ty] = hairTip(root, length, tailward)
-      const bend = `${(nx * length * BEND).toFixed(1)} ${(ny * length * BEND).toFixed(1)}`
-      return `M${x.toFixed(1)} ${y.toFixed(1)}q${bend} ${tx.toFixed(1)} ${ty.toFixed(1)}`
-    })
-    .join('')
-}
-
-/** How far along its length a hair stands straight off the skin before it lies back. */
-const BEND = 0.6
-const LEAST_PX = 1.5
-
-interface CoatProps {
-  readonly shape: Shape
-  readonly px: number
-  readonly tailward: 1 | -1
-  readonly shapes: readonly ShapeName[] | undefined
-}
-
-/** Coat as its shapes leave it: what a blade left is a plain edge, what shears set a dotted one, by texture, not by colour. */
-const Shaped = memo(function Shaped({ shape, px, tailward, shapes = NO_SHAPES }: CoatProps): ReactNode {
-  const shaped = shapedCoat(shape, shapes, px, tailward)
-  return (
-    shaped && (
-      <g data-shaped={shaped.look}>
-        {!shaped.inside && (
-          <>
-            <path d={shape.d} fill="var(--coat)" />
-            <path d={shaped.d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={2} strokeLinejoin="round" />
-          </>
-        )}
-        {shaped.look === 'grown' ? (
-          <path d={hairs(shape, px, tailward)} fill="none" stroke="var(--coat-fringe)" strokeWidth={2} />
-        ) : (
-          <path
-            d={shaped.edge}
-            fill="none"
-            stroke="var(--coat-ink)"
-            strokeWidth={shaped.look === 'clipped' ? 2.5 : 4}
-            strokeDasharray={shaped.look === 'clipped' ? undefined : '0.5 7'}
-            strokeLinecap="round"
-            strokeLinejoin="round"
-          />
-        )}
-      </g>
-    )
-  )
-})
-
-const Coat = memo(function Coat({ shape, px, tailward, shapes }: CoatProps): ReactNode {
-  if (shapes && shapes.length > 0 && shape.fringe.length > 1)
-    return <Shaped shape={shape} px={px} tailward={tailward} shapes={shapes} />
-  if (px < LEAST_PX) return null
-  return (
-    <>
-      <path d={shape.d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={px * 1.5} strokeLinejoin="round" />
-      <path
-        d={hairs(shape, px, tailward)}
-        fill="none"
-        stroke="var(--coat-fringe)"
-        strokeWidth={2}
-        strokeLinecap="round"
-      />
-    </>
-  )
-})
 
 interface RegionProps {
   readonly shape: Shape
@@ -143,7 +70,7 @@ const Region = memo(function Region({ shape, look, prefix, stops, faded, label, 
   const partly = look.textures.some(({ share }) => share < 1)
   // As few elements as can be: each is styled and painted again at every key.
   return (
-    <g opacity={faded ? 0.3 : undefined}>
+    <g opacity={faded ? 0.3 : undefined} {...patched(shape)}>
       <path
         d={d}
         fill={look.unknown ? 'var(--sheet)' : 'var(--coat)'}
@@ -220,7 +147,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
     over,
   } = props
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
-  const drawing = drawingOf(drawn.build, view)
+  const drawing = drawingOf(drawn, view)
   const scale = unitsPerMm(drawn)
   const px = (index: number): number => looks[index]!.coatMm * scale
   const box = (close && drawing.closeBox?.[close]) || drawing.box
@@ -229,6 +156,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
     <svg
       viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
       className={clsx('block h-full w-full', className)}
+      data-coat={drawn.colour}
       role={onPick ? 'group' : 'img'}
       aria-label={label}
       {...(onPick && reachable ? { onClickCapture: (event: MouseEvent<SVGSVGElement>) => meant(event, onPick) } : {})}
@@ -298,6 +226,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           rx={11}
           ry={9}
           fill="var(--eye)"
+          stroke="var(--coat-ink)"
           className="pointer-events-none"
         />
       )}
@@ -308,15 +237,17 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
 
 /** A place at hand, over its neighbours so that its border is whole. */
 const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (
-  <path
-    d={d}
-    className="pointer-events-none"
-    fill="var(--accent)"
-    fillOpacity={0.16}
-    stroke={stop ? 'var(--alarm)' : 'var(--accent)'}
-    strokeWidth={4}
-    strokeLinejoin="round"
-  />
+  <g className="pointer-events-none" strokeLinejoin="round">
+    {/* Seen on a dark coat too. */}
+    <path d={d} fill="none" stroke="var(--sheet)" strokeWidth={9} />
+    <path
+      d={d}
+      fill="var(--accent)"
+      fillOpacity={0.16}
+      stroke={stop ? 'var(--alarm)' : 'var(--accent)'}
+      strokeWidth={4}
+    />
+  </g>
 )
 
 const EDGE_PX = 9
@@ -335,47 +266,47 @@ const Outline = ({
 }): ReactNode => {
   // A place that was shaped is drawn as its shape; beneath it only the skin's edge.
   const standsOff = (index: number): number => (looks[index]!.shapes?.length ? SHAPED_SHARE : 1) * px(index)
+  const shaped = shapes.flatMap((shape) => {
+    const coat = shapedCoat(shape, looks[shape.index]!.shapes ?? NO_SHAPES, px(shape.index), tailward)
+    return coat ? [{ shape, d: coat.d }] : []
+  })
+  // First every edge, then what they enclose: no line runs within the dog.
   return (
     <>
-      {shapes.map((shape) => {
-        const shaped = shapedCoat(shape, looks[shape.index]!.shapes ?? NO_SHAPES, px(shape.index), tailward)
-        return (
-          shaped && (
-            <path
-              key={`${shape.key}+`}
-              d={shaped.d}
-              fill="var(--coat)"
-              stroke="var(--coat-ink)"
-              strokeWidth={EDGE_PX / 2}
-              strokeLinejoin="round"
-            />
-          )
-        )
-      })}
-      {shapes.map(({ key, d, index }) => (
-        <path
-          key={key}
-          d={d}
-          fill="none"
-          stroke="var(--coat-ink)"
-          strokeWidth={standsOff(index) * 1.5 + EDGE_PX}
-          strokeLinejoin="round"
-        />
-      ))}
-      {shapes.map(({ key, d, index }) => (
-        <path
-          key={key}
-          d={d}
-          fill="var(--coat)"
-          stroke="var(--coat)"
-          strokeWidth={standsOff(index) * 1.5 + 2}
-          strokeLinejoin="round"
-        />
-      ))}
+      <g fill="none" stroke="var(--coat-edge)" strokeLinejoin="round">
+        {shapes.map(({ key, d, index }) => (
+          <path key={key} d={d} strokeWidth={standsOff(index) * 1.5 + EDGE_PX} />
+        ))}
+        {shaped.map(({ shape, d }) => (
+          <path key={shape.key} d={d} strokeWidth={EDGE_PX} />
+        ))}
+      </g>
+      <g strokeLinejoin="round">
+        {shaped.map(({ shape, d }) => (
+          <path key={shape.key} {...patched(shape)} d={d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={2} />
+        ))}
+        {shapes.map((shape) => (
+          <path
+            key={`${shape.key}-`}
+            {...patched(shape)}
+            d={shape.d}
+            fill="var(--coat)"
+            stroke="var(--coat)"
+            strokeWidth={standsOff(shape.index) * 1.5 + 2}
+          />
+        ))}
+      </g>
       {shapes
         .filter(({ key }) => key.startsWith('ear-outer'))
-        .map(({ key, d }) => (
-          <path key={key} d={d} fill="var(--coat-fringe)" stroke="var(--coat-ink)" strokeWidth={4} />
+        .map((shape) => (
+          <path
+            key={shape.key}
+            {...patched(shape)}
+            d={shape.d}
+            fill="var(--coat-fringe)"
+            stroke="var(--coat-ink)"
+            strokeWidth={4}
+          />
         ))}
     </>
   )
@@ -384,7 +315,7 @@ const SHAPED_SHARE = 0.3
 
 const Eye = ({ at: [x, y] }: { at: readonly [number, number] }): ReactNode => (
   <g className="pointer-events-none">
-    <circle cx={x} cy={y} r={8.5} fill="var(--eye)" />
+    <circle cx={x} cy={y} r={8.5} fill="var(--eye)" stroke="var(--coat-ink)" />
     <circle cx={x - 2.6} cy={y - 2.8} r={2.4} fill="var(--glint)" />
   </g>
 )

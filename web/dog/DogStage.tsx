@@ -3,7 +3,7 @@ import { Rotate3d, ZoomIn, ZoomOut } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Coated } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, TURN, type View } from '../../contract/drawing/geometry.ts'
-import type { Build } from '../../core/index.ts'
+import type { Figure } from '../../core/index.ts'
 import { useAfterPaint } from '../parts/after-paint.ts'
 import { Button } from '../parts/Button.tsx'
 import { CoatMap, type Look } from './CoatMap.tsx'
@@ -21,7 +21,7 @@ const CLOSE_LOOKS = [
 ] as const
 
 interface Props {
-  readonly drawn: Coated & { readonly build: Build }
+  readonly drawn: Coated & Figure
   readonly looks: readonly Look[]
   readonly view: View
   readonly close: CloseLook

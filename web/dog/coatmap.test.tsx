@@ -3,14 +3,14 @@ import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { describe, expect, test, vi } from 'vitest'
 import { drawingOf, type View } from '../../contract/drawing/geometry.ts'
 import { placeName } from '../../contract/words/index.ts'
-import { type Build, REGION_SIDES } from '../../core/index.ts'
+import { PLAIN_FIGURE, REGION_SIDES } from '../../core/index.ts'
 import { lengths } from '../../test/fixtures/dogs.ts'
 import { draw } from '../../test/harness/web.tsx'
 import { CoatMap, type Look } from './CoatMap.tsx'
 import { DogStage } from './DogStage.tsx'
 import { looksOfLengths } from './looks.ts'
 
-const drawn = { build: 'balanced' as Build, weightKg: 30, lengthMm: lengths(60) }
+const drawn = { ...PLAIN_FIGURE, colour: 'cream' as const, weightKg: 30, lengthMm: lengths(60) }
 const looks = (change: (index: number) => Partial<Look> = () => ({}), mm = 20): Look[] =>
   looksOfLengths(REGION_SIDES.map(() => mm)).map((look, i) => ({ ...look, ...change(i) }))
 const nameOf = (index: number): string => placeName(REGION_SIDES[index]!.region, REGION_SIDES[index]!.side)
@@ -32,7 +32,7 @@ const places = (): Element[] => [...document.querySelectorAll('[data-region]')]
 describe('the dog as a picture to work on', () => {
   test.each(['left', 'right', 'underside'] as const)('from %s each place is a button with its name', (view) => {
     map(view)
-    const { shapes } = drawingOf('balanced', view)
+    const { shapes } = drawingOf(PLAIN_FIGURE, view)
     expect(places()).toHaveLength(shapes.length)
     expect(shapes.length).toBeGreaterThan(14)
     for (const place of places()) {
@@ -45,7 +45,7 @@ describe('the dog as a picture to work on', () => {
     expect(places().filter((place) => place.getAttribute('tabindex') === '0')).toHaveLength(1)
   })
   test('all three views together hold every one of the 39 places', () => {
-    const seen = (['left', 'right', 'underside'] as const).flatMap((view) => drawingOf('balanced', view).shapes)
+    const seen = (['left', 'right', 'underside'] as const).flatMap((view) => drawingOf(PLAIN_FIGURE, view).shapes)
     expect(new Set(seen.map(({ index }) => index)).size).toBe(REGION_SIDES.length)
   })
   test('a touch says which place it was', () => {

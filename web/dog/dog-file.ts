@@ -2,20 +2,19 @@ import { useMemo } from 'react'
 import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
-import { type Build, buildOf, type CoatType, DEFAULT_LENGTHS, type LengthsMm, type Sheet } from '../../core/index.ts'
+import { type CoatType, DEFAULT_LENGTHS, type Figure, figureOf, type LengthsMm, type Sheet } from '../../core/index.ts'
 import { rowsOf } from './sheet-state.ts'
 
-export interface DogDrawn {
-  readonly build: Build
+export interface DogDrawn extends Figure {
   readonly weightKg: number
   readonly coatType: CoatType
   readonly lengthMm: LengthsMm
 }
 
 /** What the drawing needs of the dog on the day. */
-export function dogDrawn({ dog }: Visit['arrival']): DogDrawn {
+export function dogDrawn({ dog }: { dog: AssessmentFile['dog'] }): DogDrawn {
   return {
-    build: buildOf(dog.breed ?? null, dog.weightKg),
+    ...figureOf(dog),
     weightKg: dog.weightKg,
     coatType: dog.coatType,
     lengthMm: { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm },

@@ -6,10 +6,10 @@ import { assessmentFileSchema } from '../../contract/formats/assessment-file.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'
 import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } from '../../contract/words/index.ts'
-import { buildOf, DEFAULT_LENGTHS } from '../../core/index.ts'
 import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
+import { dogDrawn } from '../dog/dog-file.ts'
 import { looksOfShapes, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
@@ -159,15 +159,7 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
 }
 
 function useDrawn({ dog }: ConsentPage) {
-  return useMemo(
-    () => ({
-      build: buildOf(dog.breed ?? null, dog.weightKg),
-      weightKg: dog.weightKg,
-      coatType: dog.coatType,
-      lengthMm: { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm },
-    }),
-    [dog],
-  )
+  return useMemo(() => dogDrawn({ dog }), [dog])
 }
 
 const VIEWS = [

@@ -8,34 +8,38 @@ import { DialogSheet } from './Sheet.tsx'
 const MOST_PROBLEMS = 30
 const MOST_NAMED = 8
 
-/** A table from a CSV: first what would happen and everything wrong with it, then all of it or nothing. */
+/** A file that is brought in: first what would happen and everything wrong with it, then all of it or nothing. */
 export function ImportDialog({
   title,
+  about = 'The same columns as the CSV you can fetch here. Nothing is written until you say so.',
+  accept = '.csv,text/csv',
   send,
   mostBytes,
   onClose,
 }: {
   title: string
+  about?: string
+  accept?: string
   /** Tries a file, or takes it. */
-  send: (file: { csv: string; dryRun: boolean }) => Promise<ImportResult>
+  send: (file: { text: string; dryRun: boolean }) => Promise<ImportResult>
   mostBytes: number
   onClose: () => void
 }): ReactNode {
   const [busy, setBusy] = useState(false)
-  const [csv, setCsv] = useState<string | null>(null)
+  const [text, setText] = useState<string | null>(null)
   const [tried, setTried] = useState<ImportResult | null>(null)
-  const read = async (file: File | undefined): Promise<void> => {
+  const take = async (file: File | undefined): Promise<void> => {
     setTried(null)
-    setCsv(null)
+    setText(null)
     if (!file) return
     if (file.size > mostBytes) {
       toast.error(`${file.name}: got ${Math.round(file.size / 1000)} kB, expected at most ${mostBytes / 1000}`)
       return
     }
-    const text = await file.text()
+    const read = await file.text()
     try {
-      setTried(await send({ csv: text, dryRun: true }))
-      setCsv(text)
+      setTried(await send({ text: read, dryRun: true }))
+      setText(read)
     } catch (error) {
       toast.error((error as Error).message)
     }
@@ -43,7 +47,7 @@ export function ImportDialog({
   const write = async (): Promise<void> => {
     setBusy(true)
     try {
-      const { added, changed } = await send({ csv: csv!, dryRun: false })
+      const { added, changed } = await send({ text: text!, dryRun: false })
       toast.success(`${added.length} added, ${changed.length} changed`)
       onClose()
     } catch (error) {
@@ -52,19 +56,10 @@ export function ImportDialog({
     setBusy(false)
   }
   return (
-    <DialogSheet
-      title={title}
-      about="The same columns as the CSV you can fetch here. Nothing is written until you say so."
-      onClose={onClose}
-    >
+    <DialogSheet title={title} about={about} onClose={onClose}>
       <label className="block">
         <span className="mb-1 block font-medium">File</span>
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          className="field"
-          onChange={(event) => void read(event.target.files?.[0])}
-        />
+        <input type="file" accept={accept} className="field" onChange={(event) => void take(event.target.files?.[0])} />
       </label>
       {tried && (
         <div className="mt-4" data-testid="dry-run">
@@ -77,7 +72,8 @@ export function ImportDialog({
               <ul className="mt-2 flex flex-col gap-1">
                 {tried.problems.slice(0, MOST_PROBLEMS).map(({ line, path, value, expected }) => (
                   <li key={`${line} ${path} ${expected}`}>
-                    Line {line}, {path}: got “{String(value)}”, expected {expected}
+                    {line > 0 && `Line ${line}, `}
+                    {path}: got “{String(value)}”, expected {expected}
                   </li>
                 ))}
                 {tried.problems.length > MOST_PROBLEMS && <li>and {tried.problems.length - MOST_PROBLEMS} more</li>}

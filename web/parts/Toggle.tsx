@@ -21,6 +21,8 @@ export const Toggle = ({
 export interface Choice<T> {
   readonly value: T
   readonly label: string
+  /** Over its label. */
+  readonly picture?: ReactNode
 }
 
 /** One of a few, as large buttons: the arrows move, Enter or space takes; it is never none. */
@@ -57,8 +59,16 @@ export function OneOf<T extends string | number>({
           <ToggleGroup.Item
             key={choice.value}
             value={String(choice.value)}
-            className={buttonClass({ tight: true, className: ON })}
+            className={buttonClass({
+              tight: true,
+              className: clsx(
+                ON,
+                choice.picture &&
+                  'w-30 flex-col! justify-start! gap-1! whitespace-normal! px-1.5! py-1.5 text-center text-sm leading-tight',
+              ),
+            })}
           >
+            {choice.picture}
             {choice.label}
           </ToggleGroup.Item>
         ))}

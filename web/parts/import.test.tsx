@@ -27,7 +27,8 @@ function open(
   const sent = answering({
     [`POST ${PATH}`]: ({ body }) => ({ body: (body as { dryRun: boolean }).dryRun ? tried : written }),
   })
-  const send = (body: { csv: string; dryRun: boolean }) => answerOf(exchangeApi.import, { table: 'clients', body })
+  const send = ({ text, dryRun }: { text: string; dryRun: boolean }) =>
+    answerOf(exchangeApi.import, { table: 'clients', body: { csv: text, dryRun } })
   draw(<ImportDialog title="Owners" send={send} mostBytes={1000} onClose={onClose} />)
   return { sent, onClose }
 }

@@ -10,6 +10,7 @@ import { DoneWorkRow, defineDoneWork } from './done-work.ts'
 import { DryingRow, defineDrying } from './drying.ts'
 import { defineGoodbye, GoodbyeRow } from './goodbye.ts'
 import { defineMessage, MessageRow } from './message.ts'
+import { definePattern, PatternRow } from './pattern.ts'
 import { definePerson, PersonRow } from './person.ts'
 import { definePhoto, PhotoRow } from './photo.ts'
 import { definePlan, PlanRow } from './plan.ts'
@@ -34,6 +35,7 @@ export {
   GoodbyeRow,
   LogRow,
   MessageRow,
+  PatternRow,
   PersonRow,
   PhotoRow,
   PlanRow,
@@ -66,6 +68,7 @@ export function defineModels(sequelize: Sequelize): void {
     defineDrying,
     defineReading,
     defineTool,
+    definePattern,
     defineBenchEvent,
     defineGoodbye,
     defineWorked,

@@ -129,7 +129,7 @@ export function ShelfScreen(): ReactNode {
       {importing && (
         <ImportDialog
           title="Products from CSV"
-          send={(file) => bring.mutateAsync({ body: file })}
+          send={({ text, dryRun }) => bring.mutateAsync({ body: { csv: text, dryRun } })}
           mostBytes={MOST_BYTES}
           onClose={() => setImporting(false)}
         />

@@ -73,7 +73,7 @@ export function FilesScreen(): ReactNode {
       {bringing && (
         <ImportDialog
           title={`${bringing[1]} from CSV`}
-          send={(file) => bring.mutateAsync({ table: bringing[0], body: file })}
+          send={({ text, dryRun }) => bring.mutateAsync({ table: bringing[0], body: { csv: text, dryRun } })}
           mostBytes={MOST_CSV}
           onClose={() => setBringing(null)}
         />

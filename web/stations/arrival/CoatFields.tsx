@@ -1,12 +1,46 @@
 import type { ReactNode } from 'react'
-import { COAT_LABEL, capital, MODIFIER_LABEL, PART_NAMES } from '../../../contract/words/index.ts'
-import { COAT_TYPE_IDS, DEFAULT_LENGTHS, DENSITY_IDS, findBreed, MODIFIER_IDS } from '../../../core/index.ts'
+import {
+  COAT_LABEL,
+  COLOUR_LABEL,
+  capital,
+  EARS_LABEL,
+  MODIFIER_LABEL,
+  MUZZLE_LABEL,
+  PART_NAMES,
+  TAIL_LABEL,
+} from '../../../contract/words/index.ts'
+import {
+  COAT_COLOURS,
+  COAT_TYPE_IDS,
+  DEFAULT_LENGTHS,
+  DENSITY_IDS,
+  EAR_CARRIAGES,
+  type FigureSeen,
+  figureOf,
+  findBreed,
+  MODIFIER_IDS,
+  MUZZLE_KINDS,
+  TAIL_CARRIAGES,
+} from '../../../core/index.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
 
+/** What it looks like, so that its picture is its own; its breed's until somebody says otherwise. */
+const FIGURE_FIELDS: readonly (readonly [
+  key: keyof FigureSeen,
+  legend: string,
+  choices: { value: string; label: string }[],
+])[] = [
+  ['colour', 'Colour', choices(COAT_COLOURS, COLOUR_LABEL)],
+  ['ears', 'Ears', choices(EAR_CARRIAGES, EARS_LABEL)],
+  ['tail', 'Tail', choices(TAIL_CARRIAGES, TAIL_LABEL)],
+  ['muzzle', 'Muzzle', choices(MUZZLE_KINDS, MUZZLE_LABEL)],
+]
+
 export function CoatFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
+  const figure = figureOf(dog)
   const usual = DEFAULT_LENGTHS[dog.coatType]
   const breed = dog.breed ? findBreed(dog.breed) : undefined
   return (
@@ -47,6 +81,17 @@ export function CoatFields({ arrival, change }: FieldProps): ReactNode {
         values={dog.modifiers ?? []}
         onChange={(modifiers) => change(setDog({ modifiers }))}
       />
+      <div className="grid grid-cols-2 gap-x-6 gap-y-4 max-lg:grid-cols-1">
+        {FIGURE_FIELDS.map(([key, legend, offered]) => (
+          <OneOf
+            key={key}
+            legend={legend}
+            choices={offered}
+            value={figure[key]}
+            onChange={(value) => change(setDog({ figure: { ...dog.figure, [key]: value } }))}
+          />
+        ))}
+      </div>
       <fieldset>
         <legend className="mb-1 font-medium">Length today</legend>
         <div className="flex flex-wrap gap-3">

@@ -5,7 +5,7 @@ import {
   EXTRA_LABEL,
   KEEP_LABEL,
   mmText,
-  PATTERN_LABEL,
+  patternName,
   patternText,
   STYLE_WISH_LABEL,
   upkeepText,
@@ -30,6 +30,7 @@ import {
   withPattern,
   withStyle,
 } from '../../../core/index.ts'
+import { useOwnPatterns } from '../../device/use-own-patterns.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
@@ -61,7 +62,7 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
   const { note } = askedFor(wishes)
   const bodyMm = wishedMm('back', about, house)
   const atOdds = wishes.keepLength === 3 && bodyMm !== null && bodyMm < about.dog.lengthMm.body
-  const patterns = patternsFor(about, house)
+  const patterns = patternsFor(about, house, useOwnPatterns())
   const patternOfId = (id: string): Pattern | null => patterns.find((one) => one.id === id)?.pattern ?? null
   const taken = patterns.find(({ pattern }) => samePattern(cutWishes.pattern, pattern))
   const perWeek = BRUSHINGS.findLast((n) => brushing.perWeek >= n) ?? 0
@@ -92,9 +93,9 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
         >
           <option value="">By style and lengths alone</option>
           {cutWishes.pattern && !taken && <option value="own">This dog’s own</option>}
-          {patterns.map(({ id }) => (
-            <option key={id} value={id}>
-              {PATTERN_LABEL[id]}
+          {patterns.map((one) => (
+            <option key={one.id} value={one.id}>
+              {patternName(one)}
             </option>
           ))}
         </SelectField>

@@ -1,8 +1,9 @@
-import { ArrowLeft, ArrowRight } from 'lucide-react'
+import { ArrowLeft, ArrowRight, BookmarkPlus } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { MOST_BRUSHINGS } from '../../../contract/formats/patterns-file.ts'
 import {
   aroundLines,
   CAUTION_TEXT,
@@ -23,6 +24,7 @@ import {
   type CutWishes,
   coatMmOf,
   cutOf,
+  type House,
   type LengthsMm,
   PART_REGIONS,
   type PartId,
@@ -30,16 +32,21 @@ import {
   patternsFor,
   REGION_SIDES,
   type RegionId,
+  rebookOf,
   shapesOf,
+  wishedMm,
   withLength,
   withPart,
   withPattern,
+  withShape,
 } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
 import { useWrite } from '../../device/api.ts'
+import { useOwnPatterns } from '../../device/use-own-patterns.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfShapes } from '../../dog/looks.ts'
+import { PatternDialog } from '../../dog/PatternDialog.tsx'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
@@ -94,15 +101,16 @@ export function CutScreen(): ReactNode {
       ),
     [made, last],
   )
+  const own = useOwnPatterns()
   const offered = useMemo(
     () =>
       made
-        ? patternsFor(made.assessment, made.house).map((one) => {
+        ? patternsFor(made.assessment, made.house, own).map((one) => {
             const wishes = { ...made.assessment.wishes, ...withPattern(made.assessment.wishes, one.pattern) }
             return { ...one, minutes: cutOf({ ...made.assessment, wishes }, made.plan, made.house)?.minutes ?? 0 }
           })
         : [],
-    [made],
+    [made, own],
   )
   if (!made || !assessment || !lengthsBy) return <Loading what="the cut" />
   if (!cut)
@@ -145,6 +153,7 @@ export function CutScreen(): ReactNode {
       lengths={wishedLengths(assessment, cut, made.house)}
       lengthsBy={lengthsBy}
       assessment={assessment}
+      house={made.house}
       offered={offered}
       onTry={attempt}
       onUndo={tries.length > 0 ? () => setTries((before) => before.slice(0, -1)) : null}
@@ -169,6 +178,9 @@ const placeOfPart = (part: PartId): number => {
   return REGION_SIDES.find((one) => one.region === region)!.index
 }
 
+const indexesOf = (region: RegionId): number[] =>
+  REGION_SIDES.filter((one) => one.region === region).map(({ index }) => index)
+
 const ALIKE_MM = 1
 const alike = ({ part, mm }: PartLength, other: LengthsMm): boolean => Math.abs(mm - other[part]) < ALIKE_MM
 
@@ -178,6 +190,7 @@ function Cutting({
   lengths,
   lengthsBy,
   assessment,
+  house,
   offered,
   onTry,
   onUndo,
@@ -190,6 +203,7 @@ function Cutting({
   lengths: readonly PartLength[]
   lengthsBy: ReadonlyMap<LengthSource, LengthsMm>
   assessment: Assessment
+  house: House
   offered: readonly Offered[]
   /** @param what the thing that changes, so that a drag is one change */
   onTry: (what: string, change: (wishes: CutWishes) => CutWishes) => void
@@ -204,12 +218,23 @@ function Cutting({
   const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
   const [chosen, setChosen] = useState<RegionId | null>(null)
   const [atHand, setAtHand] = useState<PartId>('body')
+  const [keeping, setKeeping] = useState(false)
   const { pattern } = assessment.wishes
+  const mmOf = (part: PartId, shape: string | null): number => {
+    const region = PART_REGIONS[part][0]!
+    const wishes = { ...assessment.wishes, ...withShape(assessment.wishes, part, shape) }
+    const coatMm = coatMmOf(region, assessment)
+    return Math.min(coatMm, wishedMm(region, { ...assessment, wishes }, house) ?? coatMm)
+  }
   const tryLength = (part: keyof LengthsMm, mm: number): void =>
     onTry(`${part} mm`, (wishes) => withLength(wishes, part, mm))
   const { stage, bringToFront } = useTurning()
-  const place = all.find(({ region }) => region === chosen) ?? all[0] ?? null
-  const lit = useMemo(() => new Set(place?.lines.map(({ index }) => index)), [place])
+  // What was touched is lit, also where nothing is cut.
+  const place = (chosen === null ? all[0] : all.find(({ region }) => region === chosen)) ?? null
+  const lit = useMemo(
+    () => new Set(place ? place.lines.map(({ index }) => index) : chosen ? indexesOf(chosen) : []),
+    [place, chosen],
+  )
   const name = visit.arrival.dog.name ?? 'This dog'
   const nameOf = useCallback(
     (index: number) => {
@@ -246,6 +271,12 @@ function Cutting({
             over={(drawing) => <LengthHandles drawing={drawing} drawn={drawn} lengths={lengths} onTry={tryLength} />}
           />
         </div>
+        {!place && chosen && (
+          <p className="mx-5 mb-3 rounded-2xl bg-sheet p-4 text-lg" data-testid="hazard" aria-live="polite">
+            <span className="font-semibold">{capital(placeName(chosen, null))}:</span> not cut,{' '}
+            {mmText(cut.mm[indexesOf(chosen)[0]!]!)} mm stay.
+          </p>
+        )}
         {place && line && (
           <div className="mx-5 mb-3 rounded-2xl bg-sheet p-4" data-testid="hazard" aria-live="polite">
             <p className="text-lg font-semibold">
@@ -309,6 +340,13 @@ function Cutting({
             coat={assessment.dog.coatType}
             part={atHand}
             lengthsMm={(part) => coatMmOf(PART_REGIONS[part][0]!, assessment)}
+            drawn={drawn}
+            mmOf={mmOf}
+            keep={
+              <Button onClick={() => setKeeping(true)}>
+                <BookmarkPlus size={20} /> Keep as ours
+              </Button>
+            }
             bent={cut.bent}
             onPattern={(to) => onTry('pattern', (wishes) => withPattern(wishes, to))}
             onPart={(part) => {
@@ -316,9 +354,7 @@ function Cutting({
               setChosen(PART_REGIONS[part][0]!)
               bringToFront(placeOfPart(part))
             }}
-            onShape={(part, shape) =>
-              onTry(`${part} ${shape}`, (wishes) => withPart(wishes, part, shape === null ? null : { shape }))
-            }
+            onShape={(part, shape) => onTry(`${part} ${shape}`, (wishes) => withShape(wishes, part, shape))}
             onLength={(part, mm) =>
               onTry(`${part} shape mm`, (wishes) => withPart(wishes, part, { shape: wishes.pattern![part]!.shape, mm }))
             }
@@ -395,6 +431,21 @@ function Cutting({
           </ul>
         </div>
       </Answer>
+      {keeping && pattern && (
+        <PatternDialog
+          known={null}
+          start={{
+            name: '',
+            coats: [assessment.dog.coatType],
+            puppy: false,
+            perWeek: Math.min(MOST_BRUSHINGS, Math.round(assessment.wishes.homeBrushing?.perWeek ?? 0)),
+            // As long as this cut holds on this dog.
+            weeks: rebookOf(assessment, 0, cut.mm, house).weeks,
+            pattern,
+          }}
+          onClose={() => setKeeping(false)}
+        />
+      )}
     </Station>
   )
 }

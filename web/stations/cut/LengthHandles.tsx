@@ -68,7 +68,11 @@ export function LengthHandles({
     // Beside the knob; where that would stand out of the picture, above it.
     const edge = tailward * ux > 0 && (tailward > 0 ? box.x + box.width - x : x - box.x) < ROOM_FOR_WORDS
     const says: Pick<SVGProps<SVGTextElement>, 'x' | 'y' | 'textAnchor'> = edge
-      ? { x: x + tailward * KNOB, y: y - SAYS_ABOVE, textAnchor: tailward > 0 ? 'end' : 'start' }
+      ? {
+          x: tailward > 0 ? Math.min(x + KNOB, box.x + box.width) : Math.max(x - KNOB, box.x),
+          y: y - SAYS_ABOVE,
+          textAnchor: tailward > 0 ? 'end' : 'start',
+        }
       : {
           x: x + ux,
           y: y + uy + (uy > 0 ? 12 : 0),

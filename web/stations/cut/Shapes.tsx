@@ -4,7 +4,7 @@ import {
   bentText,
   minutesText,
   mmText,
-  PATTERN_LABEL,
+  patternName,
   SHAPE_PART_LABEL,
   shapeLabel,
   shapeText,
@@ -21,14 +21,18 @@ import {
   samePattern,
   shapesFor,
 } from '../../../core/index.ts'
+import type { DogDrawn } from '../../dog/dog-file.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SelectField } from '../../parts/Field.tsx'
 import { Slider } from '../../parts/Slider.tsx'
 import { OneOf, Toggle } from '../../parts/Toggle.tsx'
+import { PartPicture } from './PartPicture.tsx'
 import { LEAST_MM } from './part-lengths.ts'
 
-/** A pattern of the library with what it takes on this dog today. */
+/** A pattern with what it takes on this dog today. */
 export interface Offered extends LibraryPattern {
+  /** What the salon calls its own. */
+  readonly name?: string
   readonly minutes: number
 }
 
@@ -42,6 +46,9 @@ export function Shapes({
   coat,
   part,
   lengthsMm,
+  drawn,
+  mmOf,
+  keep,
   bent,
   onPattern,
   onPart,
@@ -55,6 +62,11 @@ export function Shapes({
   part: PartId
   /** What each part's coat is today, mm. */
   lengthsMm: (part: PartId) => number
+  drawn: DogDrawn
+  /** How long a part would be in a shape, mm; null by its length alone. */
+  mmOf: (part: PartId, shape: string | null) => number
+  /** Keeps a pattern that is not on the list as the salon's. */
+  keep: ReactNode
   bent: Cut['bent']
   onPattern: (pattern: Pattern | null) => void
   onPart: (part: PartId) => void
@@ -78,15 +90,16 @@ export function Shapes({
         >
           <option value="">By style and lengths alone</option>
           {pattern && !taken && <option value="own">This dog’s own</option>}
-          {offered.map(({ id, minutes }) => (
-            <option key={id} value={id}>
-              {PATTERN_LABEL[id]}, {minutesText(minutes)} min
+          {offered.map((one) => (
+            <option key={one.id} value={one.id}>
+              {patternName(one)}, {minutesText(one.minutes)} min
             </option>
           ))}
         </SelectField>
         <Button onClick={onUndo ?? undefined} disabled={!onUndo} aria-label="Undo the last change">
           <Undo2 size={20} /> Undo
         </Button>
+        {pattern && !taken && keep}
       </div>
       {taken && (
         <p className="text-ink-2" data-testid="upkeep">
@@ -105,8 +118,16 @@ export function Shapes({
           key={part}
           legend={SHAPE_PART_LABEL[part]}
           choices={[
-            { value: NONE, label: 'by length alone' },
-            ...shapesFor(part, coat).map((id) => ({ value: id, label: shapeLabel({ part, id }) })),
+            {
+              value: NONE,
+              label: 'by length alone',
+              picture: <PartPicture drawn={drawn} part={part} shape={null} mm={mmOf(part, null)} />,
+            },
+            ...shapesFor(part, coat).map((id) => ({
+              value: id,
+              label: shapeLabel({ part, id }),
+              picture: <PartPicture drawn={drawn} part={part} shape={id} mm={mmOf(part, id)} />,
+            })),
           ]}
           value={choice?.shape ?? NONE}
           onChange={(to) => onShape(part, to === NONE ? null : to)}
@@ -118,7 +139,7 @@ export function Shapes({
               says={mm === null ? 'by the body' : `${mmText(mm)} mm`}
               least={LEAST_MM}
               most={mostMm}
-              value={mm ?? Math.min(mostMm, 13)}
+              value={mm ?? mmOf(part, choice.shape)}
               onChange={(to) => onLength(part, to)}
             />
             <span className="figure text-right font-semibold">{mm === null ? 'by the body' : `${mmText(mm)} mm`}</span>
