@@ -106,7 +106,16 @@ export {
   withStyle,
 } from './pattern/change.ts'
 export { LIBRARY, type LibraryPattern, patternsFor } from './pattern/library.ts'
-export { notFor, type PartChoice, type Pattern, partOfRegion, samePattern, shapeAt } from './pattern/pattern.ts'
+export {
+  notFor,
+  type PartChoice,
+  type Pattern,
+  partOfRegion,
+  partTouched,
+  samePattern,
+  shapeAt,
+  wayOf,
+} from './pattern/pattern.ts'
 export {
   hasOwnLength,
   PART_IDS,

@@ -22,7 +22,7 @@ const places = (part: PartId) =>
 const drawn = (shape: ShapeName): string =>
   JSON.stringify(places(shape.part).map((place) => shapedCoat(place, [shape], UNITS, 1)))
 /** Not seen from the side at all: its shapes are told by their lines. */
-const INSIDE: ReadonlySet<PartId> = new Set(['ear-inside'])
+const INSIDE: ReadonlySet<PartId> = new Set(['ear-inside', 'sanitary', 'pads', 'armpits', 'stains'])
 /** The same hair by two names, or told apart by length alone. */
 const ALIKE = [
   ['natural', 'length', 'kept', 'as-body', 'breeches-kept', 'as-leg', 'as-face', 'leave'],

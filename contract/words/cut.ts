@@ -33,6 +33,7 @@ export const CUT_REASON_TEXT: Record<CutReason, string> = {
   tidy: 'outline tidied',
   patch: 'shaved patch blended',
   shape: 'shaped',
+  stain: 'stained hair comes off',
 }
 
 export const BLEND_TOOL_LABEL: Record<BlendTool, string> = {

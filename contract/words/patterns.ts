@@ -27,6 +27,10 @@ export const SHAPE_PART_LABEL: Record<PartId, string> = {
   muzzle: 'Muzzle',
   eyes: 'Round the eyes',
   throat: 'Throat',
+  sanitary: 'Hygiene',
+  pads: 'Between the pads',
+  armpits: 'Armpits',
+  stains: 'Stains on the face',
 }
 
 /** What each shape is called at the table; a word that several parts share means the same at each. */
@@ -88,12 +92,20 @@ const SHAPE_LABEL: Readonly<Record<string, string>> = {
   visor: 'visor',
   'clean-v': 'clean V',
   'short-under-ears': 'short under the ears',
+  'ten-at-opening': 'close at the opening, longer round it',
+  'short-close': 'short all round',
+  'by-hands': 'short blade, longer for learners',
+  'short-blade': 'short blade',
+  'narrow-or-shears': 'narrow blade or shears',
 }
 /** Where a word means something else on one part. */
 const OWN_LABEL: Partial<Record<PartId, Readonly<Record<string, string>>>> = {
   tail: { flag: 'flag, feather to a curve' },
   feet: { clean: 'clipped to the ankle' },
   skirt: { none: 'none, as the body' },
+  sanitary: { longer: 'left longer' },
+  armpits: { 'every-coat': 'clipped clean', leave: 'left as they are' },
+  stains: { wash: 'washed with care', cut: 'cut away', leave: 'left as they are' },
 }
 
 export const shapeLabel = ({ part, id }: ShapeName): string => OWN_LABEL[part]?.[id] ?? SHAPE_LABEL[id] ?? id

@@ -341,6 +341,15 @@ export const SCHOOL_WORDS: SchoolWords = {
       pluck: ['Plucked, inside the canal only', 'Air gets in.'],
     },
   },
+  stains: {
+    question: 'Stains round eyes and mouth',
+    changes: 'Whether stained hair on the face is brightened in the bath, cut away at the finish, or left.',
+    options: {
+      wash: ['Washed with care', 'Brightening, never in the eye; it takes weeks, not one wash.'],
+      cut: ['Cut away', 'What is gone is not stained; the face comes shorter there.'],
+      leave: ['Left as they are', 'Least done near the eye.'],
+    },
+  },
   lashes: {
     question: 'Lashes',
     changes: 'What is done at the eyes.',
@@ -397,5 +406,5 @@ export const SCHOOL_GROUPS: readonly (readonly [title: string, ids: readonly Sch
       'face-line',
     ],
   ],
-  ['Feet, ears, eyes', ['pads', 'pads-when', 'feet-how', 'ear-edge', 'ear-hair', 'lashes']],
+  ['Feet, ears, eyes', ['pads', 'pads-when', 'feet-how', 'ear-edge', 'ear-hair', 'lashes', 'stains']],
 ]

@@ -36,6 +36,11 @@ export const USUAL_DOGS: readonly AssessmentFile[] = [
     { coatType: 'curly', weightKg: 20 },
     { scores: on(NINE, { mat: 3, extent: 0.5, standoffMm: 4 }) },
   ),
+  dog(
+    'a pale wool coat, stained under the eyes',
+    { coatType: 'cotton', weightKg: 6, lengthMm: long(40) },
+    { scores: on(['eyes', 'muzzle'], { condition: 1, tags: ['tear-stain'] }) },
+  ),
   dog('a double coat that sheds', { coatType: 'double', weightKg: 25 }, { scores: on(NINE, { undercoat: 2 }) }),
   dog('a wire coat', { coatType: 'wire', weightKg: 8 }),
   dog(

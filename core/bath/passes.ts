@@ -2,6 +2,7 @@ import { EAR_LEATHER, FACE, isPaw } from '../body/places.ts'
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, mayBlast } from '../dog/facts.ts'
+import { wayOf } from '../pattern/pattern.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import type { Bath, BathNote } from './shape.ts'
 import { grouped, hasTag, indexesOf, type Tub } from './tub.ts'
@@ -9,6 +10,7 @@ import { bottled, isThick, washMl } from './volumes.ts'
 import { type BathReason, bathSkin, type SideWants } from './wanted.ts'
 
 const STAINS = ['saliva-stain', 'urine-stain'] as const
+const FACE_STAINS = ['tear-stain', 'saliva-stain'] as const
 const SMALL_ML = 5
 
 export function soaks(tub: Tub): void {
@@ -30,6 +32,14 @@ export function soaks(tub: Tub): void {
       reasons: ['stained'],
     })
   }
+  const face = stainedFace(tub)
+  if (face.length > 0)
+    tub.product('soak', 'soak.face', 'brightening', indexesOf(face), small(house['bath.face-ml']), {
+      group: 'soak',
+      handsMin: house['bath.soak'],
+      reasons: ['stained'],
+      notes: ['eyes-covered'],
+    })
   const sticky = wants.filter(
     ({ index, noBath, region }) => !noBath && !FACE.has(region) && hasTag(assessment, ['sticky'], index),
   )
@@ -38,6 +48,24 @@ export function soaks(tub: Tub): void {
       reasons: ['sticky'],
     })
 }
+
+/** Stained places of the face that are brightened: never round the eyes, on sore skin, or where the face may not be washed. */
+function stainedFace({ assessment, wants }: Tub): SideWants[] {
+  if (wayOf('stains', assessment) !== 'wash' || !mayWashFace(assessment, wants)) return []
+  return wants.filter(
+    ({ index, region, noBath, prescribed }) =>
+      FACE.has(region) &&
+      region !== 'eyes' &&
+      !noBath &&
+      !prescribed &&
+      bathSkin(assessment.sheet[index]!) === 0 &&
+      hasTag(assessment, FACE_STAINS, index),
+  )
+}
+
+/** Not with an eye or a sore on the face that says no, nor a dog that lets nobody at it. */
+const mayWashFace = ({ sheet, dog }: Assessment, wants: readonly SideWants[]): boolean =>
+  dog.faceTolerance !== 'none' && wants.every(({ region, index }) => !FACE.has(region) || bathSkin(sheet[index]!) < 3)
 
 export const small = (ml: number): number => Math.max(SMALL_ML * 2, Math.ceil(ml / SMALL_ML) * SMALL_ML)
 
@@ -179,9 +207,8 @@ export function finishRinsing({ steps, assessment }: Tub): void {
 export function face(tub: Tub): void {
   const { assessment, house, wants } = tub
   const sides = wants.filter(({ region }) => FACE.has(region))
-  const barred = sides.some(({ index }) => bathSkin(assessment.sheet[index]!) >= 3)
   const bathed = sides.filter(({ noBath, prescribed }) => !noBath && !prescribed)
-  if (barred || assessment.dog.faceTolerance === 'none' || bathed.length === 0) {
+  if (!mayWashFace(assessment, wants) || bathed.length === 0) {
     if (bathed.length > 0) tub.plain('face', 'face', [], 0, ['no-face-bath'])
     return
   }

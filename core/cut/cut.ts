@@ -16,7 +16,7 @@ import { isLeftOut } from '../plan/left-out.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import type { Around } from '../scores/around.ts'
 import { blendsOf } from './blends.ts'
-import { cleanArmpit, hygieneOf } from './hygiene.ts'
+import { cleanArmpit, hygieneOf, stainCut } from './hygiene.ts'
 import { inOrder, supportsOf } from './order.ts'
 import type { BentShape, Cut, CutLine, CutNote, CutPart, CutReason, NotCut, ShapedPlace } from './shape.ts'
 import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, keptFor, type Made } from './tools.ts'
@@ -316,7 +316,11 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     const { made, around } = kept
     return { line: made.leavesMm < coatMm - WORTH_MM ? line('coat', made, 'wish', [], around) : null, why: null }
   }
-  const { line: first, why } = coat()
+  const { line: asWished, why } = coat()
+  const stain = refusal || treatment === 'clip' ? null : stainCut(index, coatMm, assessment, house)
+  const stainKept =
+    stain && stain.leavesMm < (asWished?.leavesMm ?? coatMm) ? keptFor(index, stain, assessment, house) : null
+  const first = stainKept ? line('coat', stainKept.made, 'stain', [], stainKept.around) : asWished
   const hygiene =
     refusal && refusal !== 'double-coat' && refusal !== 'house-keeps-coat'
       ? []

@@ -1,8 +1,11 @@
 import { isPaw } from '../body/places.ts'
-import type { RegionId } from '../body/regions.ts'
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { asksFor } from '../dog/extras.ts'
 import type { House } from '../numbers/estimates.ts'
+import { wayOf } from '../pattern/pattern.ts'
+import { PART_REGIONS } from '../pattern/shapes.ts'
 import { type Around, noCloseBlade } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
 import { SEVEN_MM } from '../tools/blades.ts'
@@ -20,10 +23,10 @@ interface HygieneCut extends Made {
 
 /** A 10 at the opening only, a 7 around it, because a 10 irritates there; longer for learners and tender skin. */
 function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: Assessment): Made {
-  const { experience, rack, schools } = assessment
+  const { experience, rack } = assessment
   const careful = experience === 'learner' || isTender(assessment, index)
   const opening = part === 'opening'
-  switch (schools.sanitary) {
+  switch (wayOf('sanitary', assessment)) {
     case 'short-close':
       return bladeOr(careful ? (opening ? '7' : '5') : '10', rack)
     case 'longer':
@@ -34,8 +37,10 @@ function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: As
 }
 
 /** Up and outwards, never into the web: a short blade for practised hands, a 10 for learners, or shears by the house. */
-function padsCut({ experience, rack, schools }: Assessment, house: House): Omit<HygieneCut, 'around'> {
-  if (schools.pads === 'narrow-or-shears')
+function padsCut(assessment: Assessment, house: House): Omit<HygieneCut, 'around'> {
+  const { experience, rack } = assessment
+  const way = wayOf('pads', assessment)
+  if (way === 'narrow-or-shears')
     return {
       part: 'pads',
       tool: { kind: 'shears', id: 'ball-tip' },
@@ -43,7 +48,7 @@ function padsCut({ experience, rack, schools }: Assessment, house: House): Omit<
       against: false,
       notes: ['never-into-web'],
     }
-  const id = experience === 'learner' && schools.pads === 'by-hands' ? '10' : '30'
+  const id = experience === 'learner' && way === 'by-hands' ? '10' : '30'
   return { part: 'pads', ...bladeOr(id, rack), notes: ['edges-only', 'never-into-web'] }
 }
 
@@ -101,10 +106,23 @@ export function cleanArmpit(
   region: RegionId,
   coatMm: number,
   wanted: number | null,
-  { dog, schools }: Assessment,
+  assessment: Assessment,
   house: House,
 ): boolean {
   if (region !== 'armpit' || coatMm <= house['cut.hygiene'] || (wanted !== null && wanted <= SEVEN_MM)) return false
-  if (schools.armpits === 'leave') return false
-  return schools.armpits === 'every-coat' || CLEAN_ARMPITS.has(dog.coatType)
+  const way = wayOf('armpits', assessment)
+  if (way === 'leave') return false
+  return way === 'every-coat' || CLEAN_ARMPITS.has(assessment.dog.coatType)
+}
+
+const STAINED_AT: ReadonlySet<RegionId> = new Set(PART_REGIONS.stains)
+
+/** Stained hair round eyes and mouth, cut away where that is the way; null where there is none, or it is washed or left. */
+export function stainCut(index: number, coatMm: number, assessment: Assessment, house: House): Made | null {
+  const { region } = REGION_SIDES[index]!
+  if (!STAINED_AT.has(region) || wayOf('stains', assessment) !== 'cut') return null
+  if (!assessment.sheet[index]!.tags.some((tag) => tag === 'tear-stain' || tag === 'saliva-stain')) return null
+  if (region === 'muzzle' && asksFor(assessment.wishes, 'keep-beard')) return null
+  const leavesMm = house['cut.stain-left']
+  return coatMm > leavesMm ? { tool: { kind: 'shears', id: 'ball-tip' }, leavesMm, against: false } : null
 }

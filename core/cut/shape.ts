@@ -8,7 +8,17 @@ export const CUT_PARTS = ['coat', 'hock', 'ear-top', 'tail-base', 'opening', 'su
 export type CutPart = (typeof CUT_PARTS)[number]
 
 /** Why it is cut. */
-export const CUT_REASONS = ['verdict', 'wish', 'hygiene', 'friction', 'dead-ends', 'tidy', 'patch', 'shape'] as const
+export const CUT_REASONS = [
+  'verdict',
+  'wish',
+  'hygiene',
+  'friction',
+  'dead-ends',
+  'tidy',
+  'patch',
+  'shape',
+  'stain',
+] as const
 export type CutReason = (typeof CUT_REASONS)[number]
 
 /** Why a wished length is not cut. */

@@ -76,6 +76,8 @@ function shapeMm({ part, def, mm }: ShapeAt, about: About, house: House): number
  */
 export function wishedMm(region: RegionId, about: About, house: House): number | null {
   const { dog, wishes, schools } = about
+  // Left on this dog is left, whatever the coat round it is cut to.
+  if (region === 'armpit' && wishes.pattern?.armpits?.shape === 'leave') return null
   const at = shapeAt(region, wishes.pattern)
   if (at) return letsGrow(region, wishes) ? null : shapeMm(at, about, house)
   const part = coatPartOf(region, dog.coatType)

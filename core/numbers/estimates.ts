@@ -385,6 +385,7 @@ export const ESTIMATES = {
   'cut.blend': est(0.4, 'min', 'Blending one line'),
   'cut.ear-hair': est(1.5, 'min', 'Plucking the hair of one ear'),
   'cut.tidy-least': est(20, 'mm', 'Coat shorter than this has no outline to tidy'),
+  'cut.stain-left': est(6, 'mm', 'Hair left where a stain round eyes or mouth is cut away'),
   'cut.tidy-most': est(8, 'mm', 'Most that a tidy takes off the outline'),
   'cut.tidy-share': est(0.1, 'share', 'Of its length, what a tidy takes off the outline'),
   'cut.tidy-pace': est(0.5, 'share', 'Of a place shaped by shears, what going over its outline takes'),

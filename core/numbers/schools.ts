@@ -41,6 +41,7 @@ export const SCHOOLS = {
   'ear-edge': ['scissored', 'blade-edge'],
   'ear-hair': ['leave', 'pluck'],
   lashes: ['as-owner-likes', 'off'],
+  stains: ['wash', 'cut', 'leave'],
 } as const satisfies Record<string, readonly [string, ...string[]]>
 
 export type SchoolId = keyof typeof SCHOOLS

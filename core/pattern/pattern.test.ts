@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, lengths, onRegions } from '../../test/fixtures/dogs.ts'
 import { aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
+import { planBath } from '../bath/bath.ts'
 import { USUAL_SHELF } from '../bath/products.ts'
 import { FACE_EDGE } from '../body/places.ts'
 import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
@@ -12,6 +13,7 @@ import { goesHome } from '../groom/goes-home.ts'
 import { wholeGroom } from '../groom/steps.ts'
 import { planWhole } from '../groom/whole.ts'
 import { DEFAULT_HOUSE as HOUSE } from '../numbers/estimates.ts'
+import { type Schools, schoolsWith } from '../numbers/schools.ts'
 import { withLength, withPart, withPattern } from './change.ts'
 import { LIBRARY, patternsFor } from './library.ts'
 import { notFor, type PartChoice, type Pattern, partOfRegion } from './pattern.ts'
@@ -67,12 +69,54 @@ describe('every shape', () => {
   )
   test.each(PART_IDS)('of %s that leaves the hair as it grows cuts nothing there', (part) => {
     for (const id of ['natural', 'kept', 'breeches-kept', 'leave'])
-      if (shapeOf(part, id)) {
+      if (part !== 'stains' && shapeOf(part, id)) {
         const { lines, mm } = cut(dogOf('curly', { ...bodyOf(13), [part]: { shape: id } }))
         const at = (index: number): boolean => PART_REGIONS[part].includes(REGION_SIDES[index]!.region)
         expect(lines.filter(({ index, part: what }) => at(index) && what === 'coat')).toEqual([])
         expect(mm.filter((_, index) => at(index)).every((length) => length === 60)).toBe(true)
       }
+  })
+})
+
+describe('ways of the house, otherwise on one dog', () => {
+  const toolAt = (pattern: Pattern, region: RegionId, part: string, changes: Changes = {}) =>
+    cut(dogOf('curly', { ...bodyOf(13), ...pattern }, changes)).lines.find(
+      (line) => REGION_SIDES[line.index]!.region === region && line.part === part,
+    )?.tool
+  test('pads, hygiene and armpits go as this dog’s pattern has them, whatever the house does', () => {
+    expect(toolAt({}, 'front-paw', 'pads')).toMatchObject({ kind: 'blade', id: '30' })
+    expect(toolAt({ pads: { shape: 'narrow-or-shears' } }, 'front-paw', 'pads')?.kind).toBe('shears')
+    expect(toolAt({ sanitary: { shape: 'longer' } }, 'sanitary', 'opening')?.kind).toBe('comb')
+    expect(toolAt({ sanitary: { shape: 'short-close' } }, 'groin', 'coat')).toMatchObject({ kind: 'blade', id: '10' })
+    const armpits = (shape: string) =>
+      cut(dogOf('curly', { armpits: { shape } })).lines.some(
+        ({ index, why }) => why === 'friction' && REGION_SIDES[index]!.region === 'armpit',
+      )
+    expect([armpits('every-coat'), armpits('leave')]).toEqual([true, false])
+  })
+  test('stained hair on the face is washed, cut away or left: by this dog, else by the house', () => {
+    const stained = onRegions(cleanSheet(), ['eyes', 'muzzle'], { tags: ['tear-stain'] })
+    const at = (pattern: Pattern | null, stains: Schools['stains']) => {
+      const dog = dogOf('curly', pattern, { sheet: stained, schools: schoolsWith({ stains }) })
+      const line = cut(dog).lines.find(({ why }) => why === 'stain')
+      const bath = planBath(dog, planWhole(dog, HOUSE), HOUSE, USUAL_SHELF)
+      const brightened = bath.steps.some(
+        ({ id, indexes }) => id === 'soak.face' && indexes.every((index) => REGION_SIDES[index]!.region === 'muzzle'),
+      )
+      return [line?.leavesMm ?? null, brightened]
+    }
+    expect(at(null, 'wash')).toEqual([null, true])
+    expect(at(null, 'cut')).toEqual([HOUSE['cut.stain-left'], false])
+    expect(at(null, 'leave')).toEqual([null, false])
+    expect(at({ stains: { shape: 'cut' } }, 'wash')).toEqual([HOUSE['cut.stain-left'], false])
+    expect(at({ stains: { shape: 'wash' } }, 'cut')).toEqual([null, true])
+  })
+  test('a stain at a sore eye is left, and a beard that is to stay is not cut for it', () => {
+    const sore = onRegions(cleanSheet(), ['eyes', 'muzzle'], { tags: ['tear-stain'] })
+    const beard = dogOf('curly', { stains: { shape: 'cut' } }, { sheet: sore, wishes: { extras: ['keep-beard'] } })
+    const at = (dog: Assessment) =>
+      cut(dog).lines.flatMap(({ why, index }) => (why === 'stain' ? [REGION_SIDES[index]!.region] : []))
+    expect(at(beard)).toEqual(['eyes'])
   })
 })
 
@@ -294,6 +338,7 @@ describe('changing a pattern', () => {
   })
   test('every region that a shape sets belongs to one part', () => {
     for (const part of PART_IDS)
-      if (part !== 'hock') for (const region of PART_REGIONS[part]) expect(partOfRegion(region)).toBe(part)
+      if (!['hock', 'sanitary', 'pads', 'armpits', 'stains'].includes(part))
+        for (const region of PART_REGIONS[part]) expect(partOfRegion(region)).toBe(part)
   })
 })

@@ -1,5 +1,6 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
+import type { SchoolId, Schools } from '../numbers/schools.ts'
 import { PART_IDS, PART_REGIONS, type PartId, type PartShape, shapeOf } from './shapes.ts'
 
 /** A shape for a part, with its length in mm where it has one of its own and one was said. */
@@ -11,13 +12,30 @@ export interface PartChoice {
 /** What is wished for each part; a part that is not named is as style and lengths have it. */
 export type Pattern = Partial<Readonly<Record<PartId, PartChoice>>>
 
+/** Parts that lie over others: the lower end of a leg, and what the ways of the house say of a place. */
+const LAID_OVER: ReadonlySet<PartId> = new Set(['hock', 'sanitary', 'pads', 'armpits', 'stains'])
+
 const PART_OF = new Map<RegionId, PartId>(
-  PART_IDS.filter((part) => part !== 'hock').flatMap((part) =>
+  PART_IDS.filter((part) => !LAID_OVER.has(part)).flatMap((part) =>
     PART_REGIONS[part].map((region) => [region, part] as const),
   ),
 )
 /** The part a region belongs to; null for what no pattern shapes, as hygiene places. */
 export const partOfRegion = (region: RegionId): PartId | null => PART_OF.get(region) ?? null
+
+/** The part that somebody means who touches a region: also where nothing but the house's way is to be had. */
+export const partTouched = (region: RegionId): PartId | null =>
+  partOfRegion(region) ?? TOUCHED.find((part) => PART_REGIONS[part].includes(region)) ?? null
+const TOUCHED: readonly PartId[] = ['sanitary', 'armpits']
+
+/** A way that a pattern may have otherwise than the house. */
+export type OverHouse = Extract<PartId, SchoolId>
+
+/** How it is done on this dog: as its pattern has it, else as the house does it. */
+export const wayOf = <K extends OverHouse>(
+  id: K,
+  { schools, wishes }: { readonly schools: Schools; readonly wishes: { readonly pattern: Pattern | null } },
+): Schools[K] => (wishes.pattern?.[id]?.shape as Schools[K] | undefined) ?? schools[id]
 
 /** Whether two patterns ask for the same at every part. */
 export const samePattern = (a: Pattern | null, b: Pattern): boolean =>

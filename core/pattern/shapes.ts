@@ -77,6 +77,10 @@ const legShapes = (set: ShapeNote, clipped: readonly ShapeNote[] = []) => ({
   natural: NATURAL,
 })
 
+/** A way of the house, otherwise on this dog: its lines are those of the way, with the minutes of the way. */
+const overHouse = <Way extends string>(...ways: readonly Way[]): Record<Way, PartShape> =>
+  Object.fromEntries(ways.map((way) => [way, NATURAL])) as Record<Way, PartShape>
+
 export const PART_SHAPES = {
   body: {
     length: shape(0, 'own', 'by-length'),
@@ -190,6 +194,10 @@ export const PART_SHAPES = {
     'clean-v': shape(3, 3, 'by-length', { notes: ['throat-as-muzzle'] }),
     'short-under-ears': shape(2, 6, 'by-length'),
   },
+  sanitary: overHouse('ten-at-opening', 'short-close', 'longer'),
+  pads: overHouse('by-hands', 'short-blade', 'narrow-or-shears'),
+  armpits: overHouse('every-coat', 'leave'),
+  stains: overHouse('wash', 'cut', 'leave'),
 } as const satisfies Record<string, Record<string, PartShape>>
 
 export type PartId = keyof typeof PART_SHAPES
@@ -216,6 +224,10 @@ export const PART_REGIONS: Readonly<Record<PartId, readonly RegionId[]>> = {
   muzzle: ['muzzle'],
   eyes: ['eyes'],
   throat: ['throat'],
+  sanitary: ['sanitary', 'groin'],
+  pads: ['front-paw', 'hind-paw'],
+  armpits: ['armpit'],
+  stains: ['eyes', 'muzzle', 'cheek'],
 }
 
 export const shapeOf = (part: PartId, id: string): PartShape | null =>

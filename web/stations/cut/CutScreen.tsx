@@ -28,7 +28,7 @@ import {
   type LengthsMm,
   PART_REGIONS,
   type PartId,
-  partOfRegion,
+  partTouched,
   patternsFor,
   REGION_SIDES,
   type RegionId,
@@ -264,7 +264,7 @@ function Cutting({
             onPick={(index) => {
               const { region } = REGION_SIDES[index]!
               setChosen(region)
-              setAtHand(partOfRegion(region) ?? atHand)
+              setAtHand(partTouched(region) ?? atHand)
             }}
             nameOf={nameOf}
             label={`${name} as it will be`}
