@@ -8,6 +8,7 @@ export {
   rateOf,
   rebookOf,
 } from './aftercare/rebook.ts'
+export { whereMats } from './aftercare/where-mats.ts'
 export { krippendorffAlpha, LEVEL_IDS, type Level } from './agreement/alpha.ts'
 export { ICC_FORMS, type IccForm, icc } from './agreement/icc.ts'
 export {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { dogSchema, wishesSchema } from '../formats/assessment-file.ts'
+import { dogSchema, patternSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { download, idSchema, instant, read, subject } from './endpoint.ts'
 import { visitSummarySchema } from './goodbye.ts'
 import { ownRateSchema } from './known.ts'
@@ -20,6 +20,8 @@ export const recordVisitSchema = z.object({
   summary: lifeSummarySchema.nullable(),
   choice: z.string().nullable(),
   plannedMin: z.number().nullable(),
+  /** Shapes it was wished to be cut to; null where none were named. */
+  pattern: patternSchema.nullable().default(null),
   note: z.string(),
   photos: z.array(photoSchema),
 })

@@ -5,6 +5,7 @@ import {
   type ConsentNeed,
   consentRisks,
   cutOf,
+  forecastOf,
   goesHome,
   type House,
   lengthAfter,
@@ -15,6 +16,7 @@ import {
   type ReasonCode,
   STYLE_IDS,
   shapesOf,
+  whereMats,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import {
@@ -47,7 +49,17 @@ export const consentPageSchema = z.object({
   outlineMm: z.array(z.number()),
   /** Shapes that places are cut to, and the outline some weeks on; empty on pages kept before there were any. */
   shapes: z.array(z.object({ index: z.int(), part: z.enum(PART_IDS), id: z.string() })).default([]),
-  later: z.array(z.object({ weeks: z.int(), outlineMm: z.array(z.number()) })).default([]),
+  later: z
+    .array(
+      z.object({
+        weeks: z.int(),
+        outlineMm: z.array(z.number()),
+        /** Share of each place that knots cover by then, and what that is to say; none on pages kept before it was. */
+        knots: z.array(z.number()).default([]),
+        says: z.string().default(''),
+      }),
+    )
+    .default([]),
   /** The cut as a groomer says it, and what of it comes otherwise. */
   cut: lines.default([]),
   seen: lines,
@@ -102,6 +114,16 @@ const NOT_FOR_OWNER: ReadonlySet<ReasonCode> = new Set([
   'keep-wish',
 ])
 
+/** Less than this of the mats that make a visit due is next to none. */
+const FEW = 0.25
+
+/** What a mat index is to an owner, beside the one at which the next visit is due. */
+function matsThenText(index: number, house: House): string {
+  const due = house['rebook.index']
+  if (index < FEW * due) return 'free of knots'
+  return index < due ? 'first knots where it rubs' : 'knots; it is time to come'
+}
+
 interface Given {
   readonly plan: Plan
   readonly assessment: Assessment
@@ -129,12 +151,13 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     rows: [...rows],
     outlineMm: [...home.mm],
     shapes: cut ? shapesOf(cut) : [],
-    later: WEEKS_ON.map((weeks) => ({
-      weeks,
-      outlineMm: home.mm.map((mm, index) =>
+    later: WEEKS_ON.map((weeks) => {
+      const outlineMm = home.mm.map((mm, index) =>
         lengthAfter(mm, plan.regions[index]!.coatMm, weeks, assessment.dog.coatType, house),
-      ),
-    })),
+      )
+      const index = forecastOf(assessment, home.leftIndex, home.mm, weeks, house).at(-1)!.middle
+      return { weeks, outlineMm, knots: whereMats(index, outlineMm, house), says: matsThenText(index, house) }
+    }),
     cut: [...(pattern ? [`${patternText(pattern)}.`] : []), ...(cut?.bent ?? []).map(bentText)],
     seen: seenLines(assessment),
     advice: verdictSentence(plan, name, home),

@@ -35,6 +35,8 @@ export interface GoesHome {
   readonly rolled: boolean
   /** Region-sides that show and go home shorter than half of what they came with. */
   readonly overHalf: readonly number[]
+  /** Mat index of what is left on it. */
+  readonly leftIndex: number
   readonly regrowWeeks: number
   readonly next: Rebook
 }
@@ -104,6 +106,7 @@ export function goesHome(
       ({ index, region }) =>
         REGIONS[region].seen >= 1 && before[index]! > 0 && mm[index]! < HALF * before[index]! - 1e-9,
     ).map(({ index }) => index),
+    leftIndex,
     regrowWeeks: regrowthOf(mm, before, dog.coatType, house),
     next: rebookOf(assessment, leftIndex, mm, house),
   }

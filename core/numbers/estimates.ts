@@ -190,6 +190,7 @@ export const ESTIMATES = {
   'matting.length-least': est(0.1, 'factor', 'Least factor for short coat'),
   'matting.length-most': est(3, 'factor', 'Most factor for long coat'),
   'matting.friction': est(1.3, 'factor', 'Swims or wears a coat'),
+  'matting.rub': est(6, 'factor', 'How much sooner mats form where it rubs, for where they are shown'),
   'matting.coat-change': est(2, 'factor', 'Puppy coat turning into adult coat'),
   'matting.puppy-coat': est(1.3, 'factor', 'Soft, flat puppy coat'),
   'care.skin1': est(0.25, 'factor', 'Brushed to the skin once a week'),

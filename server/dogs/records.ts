@@ -1,8 +1,8 @@
-import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import { literal, Op, QueryTypes, type Sequelize } from 'sequelize'
 import { type DogRecord, type FoundDog, LIFE_LEAVES_OUT } from '../../contract/api/dogs.ts'
 import type { PersonPace } from '../../contract/api/pace.ts'
 import type { Photo } from '../../contract/api/photos.ts'
-import { heldBack, houseWith, ownRate, pacesOf, REGION_SIDES } from '../../core/index.ts'
+import { heldBack, houseWith, ownRate, type Pattern, pacesOf, REGION_SIDES } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
@@ -67,7 +67,7 @@ export class RecordRepo {
     const visits = await VisitRow.findAll({
       where: { dogId: id },
       order: [['startsAt', 'DESC']],
-      attributes: ['id', 'startsAt', 'station', 'personId'],
+      attributes: ['id', 'startsAt', 'station', 'personId', [literal("arrival #> '{wishes,pattern}'"), 'pattern']],
     })
     const ids = visits.map((visit) => visit.id)
     const [latest, client, salon, goodbyes, plans, photos, intervals] = await Promise.all([
@@ -107,6 +107,7 @@ export class RecordRepo {
           summary: goodbye?.summary ?? null,
           choice: plan?.choice ?? null,
           plannedMin: plan?.minutes.low ?? null,
+          pattern: visit.get('pattern') as Pattern | null,
           note: goodbye?.note ?? '',
           photos: photosOf(visit.id),
         }

@@ -121,6 +121,15 @@ export const looksOfBath = (mm: readonly number[], on: ReadonlySet<number>, kept
 export const looksOfLengths = (mm: readonly number[]): Look[] =>
   mm.map((coat) => ({ textures: [], wash: 0, mark: 0, unknown: false, stop: false, coatMm: coat }))
 
+/** Less of a place than this is no knot to be seen. */
+const SEEN_SHARE = 0.05
+
+/** Coat as it has grown, with the knots that have come: the share of each place that they cover. */
+export const looksWithKnots = (mm: readonly number[], knots: readonly number[]): Look[] =>
+  looksOfLengths(mm).map((look, i) =>
+    (knots[i] ?? 0) >= SEEN_SHARE ? { ...look, textures: [{ name: 'mat-2', share: knots[i]! }] } : look,
+  )
+
 /** As a cut leaves it: lengths, and the shapes that places were cut to. */
 export const looksOfShapes = (mm: readonly number[], places: readonly ShapedPlace[]): Look[] =>
   looksOfLengths(mm).map((look, i) => {

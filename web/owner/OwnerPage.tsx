@@ -10,7 +10,7 @@ import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
 import { dogDrawn } from '../dog/dog-file.ts'
-import { looksOfShapes, sheetLooks } from '../dog/looks.ts'
+import { looksOfShapes, looksWithKnots, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 
@@ -117,12 +117,15 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
         <Lines lines={page.cut} />
         {page.later.length > 0 && (
           <ul className="my-3 grid grid-cols-2 gap-3" aria-label="Some weeks on">
-            {page.later.map(({ weeks, outlineMm }) => (
+            {page.later.map(({ weeks, outlineMm, knots, says }) => (
               <li key={weeks}>
-                <div className="h-24">
-                  <Picture page={page} outlineMm={outlineMm} label={`${page.name} in ${weeks} weeks`} />
+                <div className="h-28">
+                  <Later page={page} outlineMm={outlineMm} knots={knots} label={`${page.name} in ${weeks} weeks`} />
                 </div>
-                <p className="text-center text-ink-2">In {weeks} weeks</p>
+                <p className="text-center">
+                  In {weeks} weeks
+                  {says && <span className="block text-ink-2">{says}</span>}
+                </p>
               </li>
             ))}
           </ul>
@@ -194,6 +197,23 @@ function FoundMap({ page }: { page: ConsentPage }): ReactNode {
       <p className="col-span-2 text-sm text-ink-2">The thicker the strokes, the tighter the mats.</p>
     </div>
   )
+}
+
+/** Some weeks on: grown out, with the knots that come at the care it gets. */
+function Later({
+  page,
+  outlineMm,
+  knots,
+  label,
+}: {
+  page: ConsentPage
+  outlineMm: readonly number[]
+  knots: readonly number[]
+  label: string
+}): ReactNode {
+  const drawn = useDrawn(page)
+  const looks = useMemo(() => looksWithKnots(outlineMm, knots), [outlineMm, knots])
+  return <CoatMap drawn={drawn} view="left" looks={looks} focus={null} label={label} />
 }
 
 const NO_SHAPES: ConsentPage['shapes'] = []

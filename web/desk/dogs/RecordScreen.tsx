@@ -14,6 +14,7 @@ import {
   dayText,
   minutesText,
   mmText,
+  patternText,
   TEMPERAMENT_LABEL,
   timeText,
   VERDICT_LABEL,
@@ -239,13 +240,18 @@ const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
   },
 ]
 
-const WhatWasDone = ({ visit: { startsAt, summary, choice, note, photos } }: { visit: RecordVisit }): ReactNode => (
+const WhatWasDone = ({
+  visit: { startsAt, summary, choice, pattern, note, photos },
+}: {
+  visit: RecordVisit
+}): ReactNode => (
   <>
     {choice
       ? VERDICT_LABEL[choice as VerdictName]
       : new Date(startsAt) > new Date()
         ? `booked for ${timeText(startsAt)}`
         : 'not decided'}
+    {pattern && <span className="block text-ink-2">{patternText(pattern)}</span>}
     {note && <span className="block text-ink-2">{note}</span>}
     {summary?.incidents.map(({ text }) => (
       <span key={text} className="block text-alarm">
