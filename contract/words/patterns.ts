@@ -148,6 +148,7 @@ export const PATTERN_LABEL: Readonly<Record<string, string>> = {
   'terrier-clipped': 'Terrier, clipped',
   'terrier-stripped': 'Terrier, stripped',
   'terrier-brows': 'Terrier, two brows',
+  'terrier-round-head': 'Terrier, round head',
   'double-tidy': 'Double coat tidy',
   'double-tidy-ring': 'Double coat tidy, close feet',
   'long-and-tied': 'Long and tied',

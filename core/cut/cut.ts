@@ -147,7 +147,7 @@ const shapeTime = (index: number, shape: ShapeAt | null, assessment: Assessment,
 
 /** A shape that takes the ends only, by hand, goes on coats that no blade goes on. */
 const endsOnly = ({ by, leaves, only }: PartShape): boolean =>
-  by !== 'by-length' && (leaves === 'tidied' || leaves === 'as-it-is' || only !== null)
+  by !== 'by-length' && (leaves === 'tidied' || leaves === 'as-it-is' || leaves === 'as-face' || only !== null)
 
 /** How a shape is made at a place; null where it leaves the coat as it is. */
 function madeAs(
@@ -162,7 +162,8 @@ function madeAs(
   if (def.minutes === 0 && wanted === null && typeof def.leaves !== 'number') return null
   const tidied = coatMm - Math.min(house['cut.tidy-most'], house['cut.tidy-share'] * coatMm)
   // What would be a step longer than something that is left long has its ends taken off.
-  const onlyEnds = def.leaves === 'tidied' || (def.leaves === 'longer' && (wanted ?? coatMm) >= coatMm)
+  const onlyEnds =
+    def.leaves === 'tidied' || ((def.leaves === 'longer' || def.leaves === 'as-face') && (wanted ?? coatMm) >= coatMm)
   const leavesMm = onlyEnds
     ? tidied
     : Math.min(coatMm, typeof def.leaves === 'number' ? def.leaves : (wanted ?? coatMm))

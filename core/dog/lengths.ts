@@ -21,6 +21,8 @@ const HEAD_STEP: readonly [upToMm: number, nextMm: number][] = [
 ]
 
 const headStep = (mm: number): number => HEAD_STEP.find(([upTo]) => mm <= upTo)?.[1] ?? mm
+const WITH_THE_FACE: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes'])
+
 /** The head to a body: one step longer, skimmed to fit it, or left fuller, as the house does it. */
 const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
   'one-longer': headStep,
@@ -83,6 +85,9 @@ export function wishedMm(region: RegionId, about: About, house: House): number |
   const part = coatPartOf(region, dog.coatType)
   const said = wishes.targetMm[part]
   if (said !== undefined) return said
+  // A face that was named takes muzzle and eyes along; one that is clipped clean stops before the eyes.
+  const face = wishes.pattern?.face
+  if (face && face.shape !== 'clean' && WITH_THE_FACE.has(region)) return wishedMm('cheek', about, house)
   if (letsGrow(region, wishes)) return null
   const bodyMm = bodyWish(about, house)
   if (bodyMm === null) return null

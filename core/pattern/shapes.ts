@@ -49,6 +49,8 @@ const SCISSORED = coats('curly', 'cotton', 'drop-double', 'silky', 'feathered')
 const CURLED = coats('curly', 'cotton')
 const WIRE = coats('wire', 'feathered')
 const LONG = coats('silky', 'drop-double', 'curly', 'cotton')
+/** Heads that are set round by shears: long coats, and the harsh furnishings of short-legged terriers. */
+const ROUND_HEADED = coats('silky', 'drop-double', 'curly', 'cotton', 'wire')
 const FRINGED = coats('feathered', 'silky', 'drop-double', 'double', 'curly', 'cotton', 'wire')
 
 const shape = (
@@ -160,7 +162,7 @@ export const PART_SHAPES = {
   },
   head: {
     length: shape(0, 'own', 'by-length'),
-    round: shape(12, 'own', 'curved', { coats: LONG, notes: [...LEVEL, ...SHAKEN] }),
+    round: shape(12, 'own', 'curved', { coats: ROUND_HEADED, notes: [...LEVEL, ...SHAKEN] }),
     'top-knot': shape(8, 'tidied', 'curved', { coats: CURLED, notes: [...LEVEL, ...SHAKEN] }),
     flat: shape(10, 10, 'by-length', { coats: coats('wire', 'feathered', 'curly') }),
     'split-brow': shape(10, 10, 'by-length', { coats: WIRE, notes: LEVEL }),
@@ -170,7 +172,7 @@ export const PART_SHAPES = {
   },
   face: {
     length: shape(0, 'own', 'by-length'),
-    round: shape(8, 'own', 'curved', { coats: LONG, notes: [...LEVEL, ...SHAKEN] }),
+    round: shape(8, 'own', 'curved', { coats: ROUND_HEADED, notes: [...LEVEL, ...SHAKEN] }),
     clean: shape(10, 1.5, 'by-length', { coats: CURLED }),
     short: shape(4, 6, 'by-length'),
     natural: NATURAL,
@@ -183,15 +185,16 @@ export const PART_SHAPES = {
     clean: shape(4, 1.5, 'by-length', { coats: CURLED }),
   },
   eyes: {
-    cleared: shape(2, 'tidied', 'ball-tip'),
-    'lashes-stay': shape(3, 'tidied', 'ball-tip', { notes: ['lashes-stay'] }),
-    'lashes-off': shape(2, 'tidied', 'ball-tip', { notes: ['lashes-off'] }),
+    // No longer than the cheeks beside it: a fringe over the eyes is the visor.
+    cleared: shape(2, 'as-face', 'ball-tip'),
+    'lashes-stay': shape(3, 'as-face', 'ball-tip', { notes: ['lashes-stay'] }),
+    'lashes-off': shape(2, 'as-face', 'ball-tip', { notes: ['lashes-off'] }),
     visor: shape(2, 'tidied', 'curved'),
     natural: NATURAL,
   },
   throat: {
     'as-body': shape(0, 'as-body', 'by-length'),
-    'clean-v': shape(3, 3, 'by-length', { notes: ['throat-as-muzzle'] }),
+    'clean-v': shape(3, 1.5, 'by-length', { notes: ['throat-as-muzzle'] }),
     'short-under-ears': shape(2, 6, 'by-length'),
   },
   sanitary: overHouse('ten-at-opening', 'short-close', 'longer'),
