@@ -12,6 +12,8 @@ const SLOWER = 4
 const KEYS = 30
 const READS = 60
 const DRAG_MOVES = 150
+/** Shapes tried of each part. */
+const SHAPES_EACH = 5
 
 // A dog of its own, far from today, so that every key scores a place nobody scored.
 const added = await fetch(`${base}api/visits`, {
@@ -65,6 +67,38 @@ try {
       `key to ${what}, ${SLOWER}x slower: median ${median(times).toFixed(0)} ms, 95th percentile ${p95(times).toFixed(0)} ms over ${times.length} keys`,
     )
   }
+
+  // The cut: from a shape being touched to the frame with the dog so shaped; then what stands beside it may follow.
+  await page.goto(`${base}visits/${await visitOf(base, 'Juniper')}/cut`)
+  await shows(page, '[data-testid=part-shapes]')
+  await page.evaluate(`
+    window.__shapes = [];
+    const look = () => document.querySelector('[data-front]').innerHTML;
+    addEventListener('click', (event) => {
+      if (!event.target.closest('[data-testid=part-shapes] button')) return;
+      const before = look();
+      const seen = () => {
+        if (look() === before) return requestAnimationFrame(seen);
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => window.__shapes.push(performance.now() - event.timeStamp);
+        channel.port2.postMessage(0);
+      };
+      requestAnimationFrame(seen);
+    }, true);
+  `)
+  for (const part of ['feet', 'tail', 'ears', 'head', 'forelegs', 'chest']) {
+    await page.click(`[data-shape-part=${part}]`)
+    await shows(page, `[data-testid=part-shapes][data-part=${part}]`)
+    const shapes = (await page.$$('[data-testid=part-shapes] button')).length
+    for (let i = 1; i < Math.min(shapes, SHAPES_EACH); i++) {
+      await page.click(`[data-testid=part-shapes] button:nth-of-type(${i + 1})`)
+      await new Promise((done) => setTimeout(done, 600))
+    }
+  }
+  const shapes = (await page.evaluate('window.__shapes')) as number[]
+  console.log(
+    `touch to painted shape, ${SLOWER}x slower: median ${median(shapes).toFixed(0)} ms, 95th percentile ${p95(shapes).toFixed(0)} ms over ${shapes.length} shapes`,
+  )
 
   // Drags across both charts: how long each frame took, from one to the next, while what is drawn changed with the handle.
   await page.emulateCPUThrottling(1)

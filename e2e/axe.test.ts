@@ -153,6 +153,7 @@ const CHECKS: readonly ScreenCheck[] = [
     wait: '[data-tool]',
     act: (page) => page.click('[data-tool] button').then(() => dialog(page)),
   },
+  { name: 'patterns', dog: null, path: 'house/patterns', wait: '[data-testid=patterns]' },
   { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },
   {
     name: 'a second look',

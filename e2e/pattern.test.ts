@@ -1,4 +1,7 @@
-import type { Page } from 'puppeteer-core'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Visit } from '../contract/api/visits.ts'
 import { shows, visitOf } from './browser.ts'
@@ -44,10 +47,10 @@ describe('the pattern of a cut', () => {
     const { page, id } = await openCut('Juniper')
     const offered = await page.$$eval('[data-testid=shapes] select option', (all) => all.map((one) => one.textContent))
     expect(offered.filter((text) => /, \d+ min$/.test(text ?? '')).length).toBeGreaterThan(5)
-    expect(await page.$$('[data-shaped]')).toEqual([])
+    expect(await page.$$('[data-front] [data-shaped]')).toEqual([])
     await page.select('[data-testid=shapes] select', 'one-length-round-feet')
-    await shows(page, '[data-shaped=scissored]')
-    expect(await page.$$('[data-shaped=clipped]')).not.toEqual([])
+    await shows(page, '[data-front] [data-shaped=scissored]')
+    expect(await page.$$('[data-front] [data-shaped=clipped]')).not.toEqual([])
     expect(await textOf(page, '[data-testid=upkeep]')).toMatch(/^At home: .*back in 8 weeks\.$/)
     expect(await axeFinds(page)).toEqual([])
     await keep(page)
@@ -119,6 +122,66 @@ describe('the pattern of a cut', () => {
     expect(said).toContain('feet round')
     expect(said).toContain('In 4 weeks')
     expect(said).toContain('In 8 weeks')
+    expect(said).toMatch(/In 8 weeks\s*(free of knots|first knots where it rubs|knots; it is time to come)/)
+    await page.close()
+  })
+
+  test('one’s own is kept from the dog, offered to the next, changed and taken out under House, and goes out and in as a file', async () => {
+    const { page } = await openCut('Bramble')
+    await page.click('[data-shape-part=tail]')
+    await shows(page, '[data-testid=part-shapes][data-part=tail]')
+    await page.click('[data-testid=part-shapes] ::-p-text(half-moon)')
+    await page.click('::-p-text(Keep as ours)')
+    await shows(page, '[role=dialog]')
+    expect(await axeFinds(page)).toEqual([])
+    // Without a name it says so and stays.
+    await page.click('[role=dialog] [type=submit]')
+    await shows(page, '[role=dialog] [role=alert]')
+    await page.type('[role=dialog] input[name=name]', 'Harbour clip')
+    await page.click('[role=dialog] [type=submit]')
+    await page.waitForSelector('[role=dialog]', { hidden: true })
+    const other = await openCut('Juniper')
+    await other.page.waitForFunction(() =>
+      [...document.querySelectorAll('[data-testid=shapes] select option')].some((one) =>
+        one.textContent!.startsWith('Harbour clip, '),
+      ),
+    )
+    await other.page.close()
+    await page.goto(`${salon.base}house/patterns`)
+    await page.waitForSelector('[aria-label="Change: Harbour clip"]')
+    expect(await axeFinds(page)).toEqual([])
+    const file = await (await fetch(`${salon.base}api/patterns.json`)).text()
+    expect(JSON.parse(file)).toMatchObject({ format: 'etude.patterns/1', patterns: [{ name: 'Harbour clip' }] })
+    await page.click('[aria-label="Change: Harbour clip"]')
+    await page.click('[role=dialog] ::-p-text(Take it out)')
+    await page.waitForSelector('[role=dialog]', { hidden: true })
+    await page.waitForFunction(() =>
+      document.querySelector('[aria-label="Our own"]')!.textContent!.includes('None yet'),
+    )
+    await page.click('::-p-text(From a file)')
+    const input = (await page.waitForSelector('[role=dialog] input[type=file]'))!
+    const path = join(mkdtempSync(join(tmpdir(), 'etude-patterns-')), 'patterns.json')
+    writeFileSync(path, file)
+    await (input as ElementHandle<HTMLInputElement>).uploadFile(path)
+    await shows(page, '[data-testid=dry-run]')
+    expect(await textOf(page, '[data-testid=dry-run]')).toContain('New: Harbour clip.')
+    await page.click('[role=dialog] ::-p-text(Write it)')
+    await page.waitForSelector('[aria-label="Change: Harbour clip"]')
+    await page.close()
+  })
+
+  test('a dog’s colour and ears are said at its arrival, and seen on the day', async () => {
+    const id = await visitOf(salon.base, 'Pip')
+    const page = await salon.newPage()
+    await page.goto(`${salon.base}visits/${id}/arrival`)
+    await shows(page, 'form')
+    await page.click('form ::-p-text(Black)')
+    await page.click('form ::-p-text(Stand)')
+    await page.click('::-p-text(Save, on to the look)')
+    await page.waitForSelector('[data-front] [data-coat=black], [data-coat=black] [data-region]')
+    await page.goto(salon.base)
+    await page.waitForSelector('[data-dog] [data-coat=black]')
+    expect((await salon.api<Visit>(`/visits/${id}`)).arrival.dog.figure).toEqual({ colour: 'black', ears: 'upright' })
     await page.close()
   })
 })

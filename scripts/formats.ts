@@ -2,13 +2,17 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
+import { patternsFileSchema } from '../contract/formats/patterns-file.ts'
 import { ESTIMATE_IDS, ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { ROOT } from './build.ts'
 
+const schemaText = (schema: z.ZodType): string =>
+  `${JSON.stringify(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }), null, 2)}\n`
+
 /** JSON Schema of the open formats, from the schemas that read them: npm run formats */
 export const FORMAT_FILES: Readonly<Record<string, () => string>> = {
-  'etude.assessment-1.schema.json': () =>
-    `${JSON.stringify(z.toJSONSchema(assessmentFileSchema, { io: 'input', unrepresentable: 'any' }), null, 2)}\n`,
+  'etude.assessment-1.schema.json': () => schemaText(assessmentFileSchema),
+  'etude.patterns-1.schema.json': () => schemaText(patternsFileSchema),
 }
 
 export const FORMATS = join(ROOT, 'docs', 'formats')

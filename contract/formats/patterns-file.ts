@@ -31,6 +31,16 @@ export const ownPatternSchema = z.object({
 
 export type OwnPattern = z.infer<typeof ownPatternSchema>
 
+/** What of a kept pattern is the pattern itself: no id, nothing of how it stands. */
+export const ownPatternOf = ({ name, coats, puppy, perWeek, weeks, pattern }: OwnPattern): OwnPattern => ({
+  name,
+  coats,
+  puppy,
+  perWeek,
+  weeks,
+  pattern,
+})
+
 const MOST_PATTERNS = 200
 
 export const patternsFileSchema = z.object({

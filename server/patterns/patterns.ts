@@ -3,23 +3,20 @@ import { isDeepStrictEqual } from 'node:util'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { ImportResult } from '../../contract/api/exchange.ts'
 import type { SalonPattern } from '../../contract/api/patterns.ts'
-import { type OwnPattern, ownPatternIssues, readPatternsFile, sameName } from '../../contract/formats/patterns-file.ts'
+import {
+  type OwnPattern,
+  ownPatternIssues,
+  ownPatternOf,
+  readPatternsFile,
+  sameName,
+} from '../../contract/formats/patterns-file.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { ChangedElsewhere, NotFound, named } from '../db/errors.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
 import { PatternRow } from '../db/models/index.ts'
 
-const ownOf = ({ name, coats, puppy, perWeek, weeks, pattern }: PatternRow): OwnPattern => ({
-  name,
-  coats,
-  puppy,
-  perWeek,
-  weeks,
-  pattern,
-})
-
 const patternDoc = (row: PatternRow): SalonPattern => ({
-  ...ownOf(row),
+  ...ownPatternOf(row),
   id: row.id,
   revision: row.revision,
   retired: row.retiredAt !== null && row.retiredAt !== undefined,
@@ -95,7 +92,7 @@ export class PatternRepo {
         if (!row) {
           result.added.push(own.name)
           if (write) await this.#create(own, actorId, t)
-        } else if (isDeepStrictEqual(ownOf(row), own)) result.unchanged++
+        } else if (isDeepStrictEqual(ownPatternOf(row), own)) result.unchanged++
         else {
           result.changed.push(own.name)
           if (write) await this.#rewrite(row, own, actorId, t)

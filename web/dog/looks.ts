@@ -139,6 +139,21 @@ export const looksOfShapes = (mm: readonly number[], places: readonly ShapedPlac
 
 const SHOWN_KG = 12
 
+/** Keeps the look of every place that did not change, so that only what did is drawn again. */
+export function steadyLooks(): (looks: readonly Look[]) => readonly Look[] {
+  let before: readonly Look[] = []
+  return (looks) => {
+    before = looks.map((look, i) => (before[i] && sameLook(before[i], look) ? before[i] : look))
+    return before
+  }
+}
+
+/** Of looks that are lengths and shapes alone. */
+const sameLook = (a: Look, b: Look): boolean =>
+  a.coatMm === b.coatMm &&
+  (a.shapes?.length ?? 0) === (b.shapes?.length ?? 0) &&
+  (a.shapes ?? []).every(({ part, id }, i) => part === b.shapes![i]!.part && id === b.shapes![i]!.id)
+
 /** A pattern on a coat as long as it usually is. */
 export function looksOfPattern(pattern: Pattern, coatType: CoatType): Look[] {
   const file = { dog: { coatType, weightKg: SHOWN_KG }, wishes: { style: 'trim' as const, pattern } }

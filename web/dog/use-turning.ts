@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { type CloseLook, TURN, type View, viewFor } from '../../contract/drawing/geometry.ts'
 
 interface Turning {
@@ -20,8 +20,9 @@ interface Turning {
 export function useTurning(first?: number): Turning {
   const [view, setView] = useState<View>(() => (first === undefined ? 'left' : viewFor(first, 'left')))
   const [close, setClose] = useState<CloseLook>(null)
+  const bringToFront = useCallback((index: number) => setView((before) => viewFor(index, before)), [])
   return {
     stage: { view, close, onTurn: (to) => setView(to ?? TURN[view]), onClose: setClose },
-    bringToFront: (index) => setView(viewFor(index, view)),
+    bringToFront,
   }
 }

@@ -1,7 +1,7 @@
 import { Download, Plus, Upload } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { MOST_PATTERNS_FILE, patternsApi, type SalonPattern } from '../../../contract/api/patterns.ts'
-import type { OwnPattern } from '../../../contract/formats/patterns-file.ts'
+import { type OwnPattern, ownPatternOf } from '../../../contract/formats/patterns-file.ts'
 import { COAT_LABEL, listed, patternName, patternText, upkeepText } from '../../../contract/words/index.ts'
 import { type CoatType, DEFAULT_LENGTHS, LIBRARY, type LibraryPattern, PLAIN_FIGURE } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -77,7 +77,9 @@ export function PatternsScreen(): ReactNode {
           ))}
         </ul>
       </section>
-      {open && <PatternDialog known={known?.name ? known : null} start={startOf(open)} onClose={() => setOpen(null)} />}
+      {open && (
+        <PatternDialog known={known?.name ? known : null} start={ownPatternOf(open)} onClose={() => setOpen(null)} />
+      )}
       {importing && (
         <ImportDialog
           title="Patterns from a file"
@@ -91,15 +93,6 @@ export function PatternsScreen(): ReactNode {
     </HousePage>
   )
 }
-
-const startOf = ({ name, coats, puppy, perWeek, weeks, pattern }: OwnPattern): OwnPattern => ({
-  name,
-  coats,
-  puppy,
-  perWeek,
-  weeks,
-  pattern,
-})
 
 function Row({
   one,

@@ -9,13 +9,9 @@ import {
   CAUTION_TEXT,
   CUT_HINTS,
   CUT_NOTE_TEXT,
-  CUT_PART_LABEL,
-  CUT_REASON_TEXT,
   capital,
   mmText,
-  NOT_CUT_TEXT,
   placeName,
-  SUPPORT_TEXT,
   toolName,
 } from '../../../contract/words/index.ts'
 import {
@@ -45,15 +41,16 @@ import { useWrite } from '../../device/api.ts'
 import { useOwnPatterns } from '../../device/use-own-patterns.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
-import { looksOfShapes } from '../../dog/looks.ts'
+import { looksOfShapes, steadyLooks } from '../../dog/looks.ts'
 import { PatternDialog } from '../../dog/PatternDialog.tsx'
 import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useTurning } from '../../dog/use-turning.ts'
+import { useAfterPaint } from '../../parts/after-paint.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
-import { Toggle } from '../../parts/Toggle.tsx'
 import { Answer, Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Blends } from './Blends.tsx'
+import { CutLines } from './CutLines.tsx'
 import { JacketAndShow } from './JacketAndShow.tsx'
 import { LengthHandles } from './LengthHandles.tsx'
 import { Lengths, sourcesOf } from './Lengths.tsx'
@@ -85,6 +82,7 @@ export function CutScreen(): ReactNode {
     [made, tried],
   )
   const cut = useMemo(() => (made && assessment ? cutOf(assessment, made.plan, made.house) : null), [made, assessment])
+  const later = useAfterPaint(assessment)
   const last = visit.past.find(({ leftMm }) => leftMm)?.leftMm ?? null
   const lengthsBy = useMemo(
     () =>
@@ -149,7 +147,7 @@ export function CutScreen(): ReactNode {
     <Cutting
       visit={visit}
       cut={cut}
-      extra={<JacketAndShow visit={visit} assessment={assessment} plan={made.plan} house={made.house} />}
+      extra={<JacketAndShow visit={visit} assessment={later ?? assessment} plan={made.plan} house={made.house} />}
       lengths={wishedLengths(assessment, cut, made.house)}
       lengthsBy={lengthsBy}
       assessment={assessment}
@@ -213,8 +211,11 @@ function Cutting({
   children?: ReactNode
 }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const looks = useMemo(() => looksOfShapes(cut.mm, shapesOf(cut)), [cut])
-  const turns = useMemo(() => turnsOf(cut), [cut])
+  const steady = useMemo(steadyLooks, [])
+  const looks = useMemo(() => steady(looksOfShapes(cut.mm, shapesOf(cut))), [cut, steady])
+  // The dog answers at once; the lists beside it follow its next frame.
+  const late = useAfterPaint(cut)
+  const turns = useMemo(() => turnsOf(late), [late])
   const all = useMemo(() => turns.flatMap(({ places }) => places), [turns])
   const [chosen, setChosen] = useState<RegionId | null>(null)
   const [atHand, setAtHand] = useState<PartId>('body')
@@ -244,12 +245,14 @@ function Cutting({
     },
     [cut],
   )
-  const choose = ({ region, lines }: Place): void => {
-    setChosen(region)
-    bringToFront(lines[0]!.index)
-  }
+  const choose = useCallback(
+    ({ region, lines }: Place): void => {
+      setChosen(region)
+      bringToFront(lines[0]!.index)
+    },
+    [bringToFront],
+  )
   const coats = all.filter(({ lines }) => lines[0]!.part === 'coat').length
-  const notCut = [...new Map(cut.notCut.map((one) => [one.why, one])).values()]
   const line = place?.lines[0]
   return (
     <Station>
@@ -327,7 +330,7 @@ function Cutting({
           <div>
             <p className="text-ink-2">After the comb went through everywhere</p>
             <h1 className="text-[26px] leading-snug" data-testid="cut">
-              {coats === 0 && notCut.some(({ why }) => why === 'not-looked-at')
+              {coats === 0 && late.notCut.some(({ why }) => why === 'not-looked-at')
                 ? `${name}: look first, then it is known what is cut`
                 : coats === 0
                   ? `${name} keeps its coat: hygiene and feet only`
@@ -373,57 +376,9 @@ function Cutting({
             }
             onTry={tryLength}
           />
-          {notCut.length > 0 && (
-            <ul className="flex flex-col gap-1 rounded-2xl bg-paper p-4" data-testid="not-cut">
-              {notCut.map(({ why }) => (
-                <li key={why}>{NOT_CUT_TEXT[why]}</li>
-              ))}
-            </ul>
-          )}
-          <ol className="flex flex-col gap-4" data-testid="lines">
-            {turns.map(({ key, line: first, places }) => (
-              <li key={key}>
-                <p className="flex items-baseline justify-between gap-3">
-                  <span className="font-semibold">
-                    {capital(toolName(first.tool))}
-                    <span className="font-normal text-ink-2">
-                      {' '}
-                      {[CUT_PART_LABEL[first.part], CUT_REASON_TEXT[first.why]].filter(Boolean).join(', ')}
-                    </span>
-                  </span>
-                  <span className="figure text-lg font-semibold">{mmText(first.leavesMm)} mm</span>
-                </p>
-                <span className="mt-1 flex flex-wrap gap-1.5">
-                  {places.map((one) => (
-                    <Toggle key={one.key} tight pressed={one === place} onClick={() => choose(one)}>
-                      {capital(placeName(one.region, one.side))}
-                    </Toggle>
-                  ))}
-                </span>
-              </li>
-            ))}
-          </ol>
-          {cut.unlike.length > 0 && (
-            <p data-testid="unlike">
-              Ends unlike, left and right:{' '}
-              {cut.unlike
-                .map(
-                  ({ left, leftMm, rightMm }) =>
-                    `${placeName(REGION_SIDES[left]!.region, null)} ${mmText(leftMm)} and ${mmText(rightMm)} mm`,
-                )
-                .join(', ')}
-              .
-            </p>
-          )}
-          {cut.supports.length > 0 && (
-            <ul className="rounded-2xl bg-paper p-4" data-testid="supports">
-              {cut.supports.map((support) => (
-                <li key={support}>{SUPPORT_TEXT[support]}</li>
-              ))}
-            </ul>
-          )}
+          <CutLines cut={late} turns={turns} atHand={place} onChoose={choose} />
           {extra}
-          <Blends cut={cut} />
+          <Blends cut={late} />
           <ul className="flex list-disc flex-col gap-0.5 pl-5 text-ink-2">
             {CUT_HINTS.map((hint) => (
               <li key={hint}>{hint}</li>

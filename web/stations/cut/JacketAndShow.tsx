@@ -1,5 +1,5 @@
 import { addDays, differenceInCalendarDays } from 'date-fns'
-import { type ReactNode, useState } from 'react'
+import { memo, type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
@@ -17,7 +17,7 @@ import { type Assessment, type House, ironGuard, type Plan, showFinishOf, stripO
 import { useWrite } from '../../device/api.ts'
 
 /** The jacket with its stages worked back from the show, and the finish of a show coat with the iron's guard. */
-export function JacketAndShow({
+export const JacketAndShow = memo(function JacketAndShow({
   visit,
   assessment,
   plan,
@@ -106,7 +106,7 @@ export function JacketAndShow({
       )}
     </section>
   )
-}
+})
 
 const ASKED = [
   ['dry', 'The coat is dry'],
