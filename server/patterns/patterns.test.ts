@@ -78,7 +78,7 @@ describe('the salon’s own patterns', () => {
         problems: [{ path: 'patterns[1].pattern.feet.shape', value: 'square' }],
       })
       expect(await bring(text.replace('"perWeek": 2', '"perWeek": 5'), false)).toMatchObject({
-        changed: ['harbour CLIP'],
+        changed: ['Quay cut'],
       })
       expect(await bring('nonsense', false)).toMatchObject({ written: false, problems: [{ path: '' }] })
     } finally {
