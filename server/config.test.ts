@@ -11,7 +11,9 @@ describe('the settings of the server', () => {
       ETUDE_PORT: 4300,
       ETUDE_DEMO: '0',
       ETUDE_DEVICES: 'simulated',
+      ETUDE_NAMES: [],
     })
+    expect(readConfig({ DATABASE_URL, ETUDE_NAMES: 'salon.lan, front' }).ETUDE_NAMES).toEqual(['salon.lan', 'front'])
   })
 
   test('what cannot be used is named, all of it', () => {

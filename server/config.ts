@@ -8,6 +8,7 @@ const port = z.coerce.number().int().min(0).max(65535)
  * - ETUDE_LOG: the file to log to
  * - ETUDE_DEMO: "1" loads the demo salon into an empty database
  * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
+ * - ETUDE_NAMES: names this server is known by in the salon's network, with commas between
  * - ETUDE_RESTORE: a backup file for an empty database
  */
 const settings = z.object({
@@ -21,6 +22,10 @@ const settings = z.object({
   ETUDE_DEMO: z.enum(['0', '1']).default('0'),
   ETUDE_DEVICES: z.string().default('simulated'),
   ETUDE_RESTORE: z.string().optional(),
+  ETUDE_NAMES: z
+    .string()
+    .default('')
+    .transform((names) => names.split(/[\s,]+/).filter(Boolean)),
 })
 
 export type Config = z.infer<typeof settings>

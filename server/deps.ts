@@ -10,4 +10,6 @@ export interface Deps {
   readonly log: Logger
   /** Folder of the built web application; null in tests of the API alone. */
   readonly webRoot: string | null
+  /** Names this server is known by, beside those of the machine it runs on. */
+  readonly names?: readonly string[]
 }

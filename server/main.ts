@@ -1,4 +1,5 @@
 import { createReadStream } from 'node:fs'
+import type { Server } from 'node:http'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
@@ -7,6 +8,7 @@ import { loadDemo } from '../demo/load.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
+import { limited } from './http/limits.ts'
 import { Store } from './store.ts'
 
 /** The server process, by the settings in its environment. */
@@ -25,11 +27,12 @@ async function main(): Promise<void> {
   if (config.ETUDE_DEMO === '1') await loadDemo(store, now())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
-  const app = createApp({ store, devices, now, log, webRoot })
+  const app = createApp({ store, devices, now, log, webRoot, names: config.ETUDE_NAMES })
   const server = serve({ fetch: app.fetch, hostname: config.ETUDE_HOST, port: config.ETUDE_PORT }, () => {
     process.send?.({ ready: true })
     log.info({ host: config.ETUDE_HOST, port: config.ETUDE_PORT }, 'ready')
   })
+  limited(server as Server)
   server.on('error', fail)
   const stop = (): void => {
     server.close(() => void Promise.all([devices.close(), store.close()]).finally(() => process.exit(0)))

@@ -253,6 +253,7 @@ const MIGRATIONS = [
   '009-styles',
   '010-asked-kept',
   '011-patterns',
+  '012-people',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

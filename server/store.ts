@@ -3,6 +3,7 @@ import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { PrepRepo } from './day/prep.ts'
 import { BackupRepo } from './db/backup.ts'
+import { DRIVER } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
 import { migrateDown, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
@@ -44,6 +45,7 @@ export class Store {
   constructor(databaseUrl: string, now: Clock) {
     this.#sequelize = new Sequelize(databaseUrl, {
       dialect: 'postgres',
+      dialectModule: DRIVER,
       logging: false,
       pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
       dialectOptions: { connectionTimeoutMillis: 3000 },

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { EU_ACTIONS } from '../../core/index.ts'
+import { calendarDate } from '../formats/instants.ts'
 import { idSchema, instant, read, subject } from './endpoint.ts'
 import { visitCardSchema } from './visits.ts'
 
@@ -65,7 +66,7 @@ export const prepSchema = z.object({
 
 export type Prep = z.infer<typeof prepSchema>
 
-const asked = z.object({ date: z.iso.date({ error: 'a date as 2026-03-01' }).optional() })
+const asked = z.object({ date: calendarDate.optional() })
 
 /** What is on today. */
 export const dayApi = subject('day', {

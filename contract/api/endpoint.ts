@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { instant } from '../formats/instants.ts'
 import { RECORD_TABLES } from '../formats/record-tables.ts'
 
 /*
@@ -6,7 +7,7 @@ import { RECORD_TABLES } from '../formats/record-tables.ts'
  * table: a path, what it takes and gives, what becomes stale, what is kept or queued while the server is away.
  */
 export const idSchema = z.uuid({ error: 'an id as the server gives them' })
-export const instant = z.iso.datetime({ offset: true })
+export { instant }
 
 /** What may stand for a name in a path. */
 const PARAMS = {

@@ -10,6 +10,7 @@ import {
   SKIP_REASONS,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
+import { calendarDate } from '../formats/instants.ts'
 import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { lengthsLeftSchema } from './visits.ts'
 
@@ -166,7 +167,7 @@ export const goodbyeChangeSchema = z.object({
   askedKept: z.array(z.enum(EXTRA_IDS)).max(EXTRA_IDS.length).default([]),
   note: z.string().trim().max(1000),
   price: z.int().min(0).max(10_000_000).nullable(),
-  nextOn: z.iso.date({ error: 'a date as 2026-03-01' }).nullable(),
+  nextOn: calendarDate.nullable(),
   nextAt: clock.nullable(),
   /** Signs the comb check, or takes the signature back. */
   checked: z.boolean(),

@@ -2,13 +2,27 @@ import { z } from 'zod'
 import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
-import { download, idSchema, instant, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
+
+export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
+export type Role = (typeof ROLE_IDS)[number]
+
+/** A person as they are written down. */
+export const personFieldsSchema = z.object({
+  name: z.string().trim().min(1, { error: 'a name' }).max(80, { error: 'a name of at most 80 letters' }),
+  role: z.enum(ROLE_IDS),
+  experience: z.enum(EXPERIENCE_IDS),
+})
+
+export type PersonFields = z.infer<typeof personFieldsSchema>
 
 export const personSchema = z.object({
   id: idSchema,
   name: z.string(),
-  role: z.enum(['groomer', 'bather', 'front']),
+  role: z.enum(ROLE_IDS),
   experience: z.enum(EXPERIENCE_IDS),
+  /** Stays in the book of what they did, and is offered no more. */
+  left: z.boolean().optional(),
   /** Their own ways, over the house's. */
   schools: schoolsSchema,
 })
@@ -90,6 +104,24 @@ export const salonApi = subject('salon', {
     takes: equipmentChangeSchema,
     gives: salonSchema,
     becomes: 'read',
+  }),
+  rename: put('/settings/name', {
+    summary: 'Name the salon',
+    takes: z.object({ name: z.string().trim().min(1, { error: 'a name' }).max(80, { error: 'at most 80 letters' }) }),
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  addPerson: post('/people', {
+    summary: 'Write somebody down who works here',
+    takes: personFieldsSchema,
+    gives: salonSchema,
+    touches: ['salon', 'pace'],
+  }),
+  changePerson: put('/people/:id', {
+    summary: 'Correct a person, or say that they left or came back',
+    takes: personFieldsSchema.extend({ left: z.boolean() }),
+    gives: salonSchema,
+    touches: ['salon', 'pace', 'day', 'visits'],
   }),
   backup: download('/backup', { summary: 'Everything in one file', type: 'application/json; charset=utf-8' }),
 })

@@ -1,10 +1,11 @@
 import { differenceInCalendarDays } from 'date-fns'
 import { z } from 'zod'
 import { COAT_TYPE_IDS, PRODUCT_KIND_IDS, type Product, REGION_IDS } from '../../core/index.ts'
+import { calendarDate } from './instants.ts'
 import { between, whole } from './numbers.ts'
 
 const parts = between(0, 1000)
-const day = z.iso.date({ error: 'a date as 2026-03-01' }).nullable()
+const day = calendarDate.nullable()
 
 /** A product as its label has it, without what the ledger knows. */
 export const labelSchema = z

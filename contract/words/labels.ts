@@ -3,6 +3,7 @@ import type {
   CoatModifier,
   CoatType,
   EarCarriage,
+  Experience,
   FindingId,
   GroomTotal,
   HealthFlag,
@@ -410,4 +411,15 @@ export const COLOUR_LABEL: Record<CoatColour, string> = {
   grey: 'grey',
   black: 'black',
   parti: 'two colours',
+}
+
+export const ROLE_LABEL: Record<'groomer' | 'bather' | 'front', string> = {
+  groomer: 'groomer',
+  bather: 'bather',
+  front: 'front desk',
+}
+export const EXPERIENCE_LABEL: Record<Experience, string> = {
+  learner: 'learner',
+  practised: 'practised',
+  expert: 'expert',
 }

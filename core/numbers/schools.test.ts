@@ -37,6 +37,10 @@ const dogs: Changes[] = [
   },
   { dog: { coatType: 'wire', jacket: 'ready', weightKg: 8 }, wishes: { style: 'trim', targetMm: { body: 16 } } },
   {
+    dog: { coatType: 'cotton', weightKg: 6 },
+    sheet: onRegions(cleanSheet(), ['eyes', 'muzzle'], { tags: ['tear-stain'] }),
+  },
+  {
     dog: { weightKg: 9, nailTolerance: 'none' },
     wishes: { keepLength: 1 },
     sheet: onRegions(cleanSheet(), ['behind-ear', 'armpit', 'groin'], { mat: 2, extent: 1, standoffMm: 5 }),

@@ -71,13 +71,17 @@ export class NotEnough extends Error {
 export class NameTaken extends Error {
   override readonly name = 'NameTaken'
   readonly code = 'name-taken'
-  constructor(kind: 'product' | 'pattern', name: string) {
+  constructor(kind: 'product' | 'pattern' | 'person', name: string) {
     super(`there is a ${kind} called ${name} already`)
   }
 }
 
 /** Does what may give a name away twice. @throws {NameTaken} */
-export async function named<T>(kind: 'product' | 'pattern', name: string, write: () => Promise<T>): Promise<T> {
+export async function named<T>(
+  kind: 'product' | 'pattern' | 'person',
+  name: string,
+  write: () => Promise<T>,
+): Promise<T> {
   try {
     return await write()
   } catch (error) {

@@ -11,6 +11,7 @@ import * as mattingRates from './migrations/008-matting-rates.ts'
 import * as styles from './migrations/009-styles.ts'
 import * as askedKept from './migrations/010-asked-kept.ts'
 import * as patterns from './migrations/011-patterns.ts'
+import * as people from './migrations/012-people.ts'
 
 interface Migration {
   readonly name: string
@@ -31,6 +32,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '009-styles', ...styles },
   { name: '010-asked-kept', ...askedKept },
   { name: '011-patterns', ...patterns },
+  { name: '012-people', ...people },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { hostname } from 'node:os'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
@@ -98,6 +99,42 @@ describe('what is wrong is said as a problem', () => {
       origin: 'http://elsewhere.example',
     })
     expect((await problem(foreign)).code).toBe('foreign-origin')
+    // A page from a file, and one on another port of this machine, are from elsewhere too.
+    for (const origin of ['null', 'http://localhost:8080', 'nonsense'])
+      expect(
+        (await problem(await server.send('PATCH', `/api/assessments/${visit.assessment.id}`, scores([]), { origin })))
+          .code,
+      ).toBe('foreign-origin')
+  })
+  test('a request to another name that leads here gets nothing; a number, and the machine’s own names, do', async () => {
+    const to = (url: string) => server.app.request(url, { headers: { host: new URL(url).host } })
+    for (const url of [
+      'http://rebound.example/api/salon',
+      'http://rebound.example/',
+      'http://localhost.example/api/day',
+    ])
+      expect((await to(url)).status).toBe(421)
+    for (const url of [
+      'http://localhost:4300/api/salon',
+      'http://127.0.0.1/api/salon',
+      'http://[::1]:99/api/salon',
+      `http://${hostname()}/api/salon`,
+    ])
+      expect((await to(url)).status, url).toBe(200)
+  })
+  test('a year that no book holds is told, not failed at', async () => {
+    for (const date of ['0000-01-01', '0001-01-01', '9999-12-31'])
+      expect((await problem(await server.send('GET', `/api/day?date=${date}`))).issues![0]!.path).toBe('date')
+    const late = await server.send('POST', '/api/visits', {
+      startsAt: '0000-01-01T09:00:00Z',
+      slotMinutes: 60,
+      personId: null,
+    })
+    expect((await problem(late)).issues!.map(({ path }) => path)).toContain('startsAt')
+  })
+  test('half a character is refused by name', async () => {
+    const body = `{"startsAt":"${NOON.toISOString()}","slotMinutes":60,"personId":null,"owner":{"name":"\\ud83d","phone":""},"dog":{"name":"D","coatType":"curly","weightKg":9}}`
+    expect((await problem(await server.send('POST', '/api/visits', body))).issues![0]!.path).toBe('name')
   })
   test('a body that is too large is refused before it is read', async () => {
     const large = await server.send('PATCH', `/api/assessments/${visit.assessment.id}`, 'x'.repeat(600_000))
@@ -185,6 +222,48 @@ test('with the database away every answer is a plain 503 that gives nothing away
   expect(body).toMatchObject({ status: 503, code: 'database-away' })
   expect(JSON.stringify(body)).not.toMatch(/select|secret|127\.0|sequelize/i)
   await store.close()
+})
+
+test('connections cut in the middle of reads and writes are a 503 or an answer, never a failure; the log holds no values', async () => {
+  const other = await testServer()
+  const logged: string[] = []
+  const log = pino({ level: 'error' }, { write: (line: string) => void logged.push(line) })
+  const app = createApp({ store: other.store, devices: other.devices, now: () => NOON, log, webRoot: null })
+  const admin = new Sequelize(process.env.ETUDE_TEST_DATABASE!, { logging: false })
+  const name = new URL(other.url).pathname.slice(1)
+  try {
+    const owner = { name: 'Secret Owner', phone: '555 0199' }
+    const body = JSON.stringify({
+      startsAt: NOON.toISOString(),
+      slotMinutes: 60,
+      personId: null,
+      owner,
+      dog: { name: 'D', coatType: 'curly', weightKg: 9 },
+    })
+    const headers = { 'content-type': 'application/json' }
+    const ask = async (i: number): Promise<number> =>
+      (await (i % 2 ? app.request('/api/day') : app.request('/api/visits', { method: 'POST', headers, body }))).status
+    const seen = new Set<number>()
+    let acknowledged = 0
+    for (let round = 0; round < 4; round++) {
+      const asked = Array.from({ length: 10 }, (_, i) => ask(i))
+      await admin.query(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name}'`)
+      for (const [i, status] of (await Promise.all(asked)).entries()) {
+        seen.add(status)
+        if (status === 200 && i % 2 === 0) acknowledged++
+      }
+    }
+    expect([...seen].filter((status) => status !== 200 && status !== 503)).toEqual([])
+    expect(seen.has(503)).toBe(true)
+    // Nothing that was acknowledged is missing.
+    const [[row]] = (await other.store.query('SELECT count(*)::int AS n FROM visits')) as [[{ n: number }]]
+    expect(row.n).toBeGreaterThanOrEqual(acknowledged)
+    expect(logged.length).toBeGreaterThan(0)
+    expect(logged.join('')).not.toMatch(/Secret|0199|INSERT|SELECT|\/work\/|node_modules\//)
+  } finally {
+    await admin.close()
+    await other.close()
+  }
 })
 
 test('a database that restarts under the server is found again', async () => {

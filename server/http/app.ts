@@ -2,7 +2,8 @@ import { compress } from 'hono/compress'
 import { MODEL_VERSION } from '../../core/index.ts'
 import type { Deps } from '../deps.ts'
 import { changesFromHere, freshAndTimed, named, ownContentOnly } from './guards.ts'
-import { problemOf, sendProblem } from './problems.ts'
+import { addressedHere } from './hosts.ts'
+import { loggable, problemOf, sendProblem } from './problems.ts'
 import { routes } from './routes.ts'
 import { type App, newApp } from './serve.ts'
 import { webFiles } from './web-files.ts'
@@ -10,6 +11,7 @@ import { webFiles } from './web-files.ts'
 export function createApp(deps: Deps): App {
   const app = newApp()
   app.use(compress())
+  app.use(addressedHere(deps.names ?? []))
   app.use(ownContentOnly())
   app.use('/api/*', freshAndTimed(deps.now))
   app.use('/api/*', named)
@@ -35,7 +37,8 @@ export function createApp(deps: Deps): App {
   if (deps.webRoot) app.route('/', webFiles(deps.webRoot))
   app.onError((error, c) => {
     const problem = problemOf(error)
-    if (problem.status >= 500) deps.log.error({ err: error, path: c.req.path }, problem.code)
+    if (problem.status >= 500)
+      deps.log.error({ failure: loggable(error), method: c.req.method, route: c.req.routePath }, problem.code)
     return sendProblem(c, problem)
   })
   return app

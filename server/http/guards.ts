@@ -36,7 +36,7 @@ export const changesFromHere: MiddlewareHandler<Env> = async function changesFro
   if (!/^application\/json\b/i.test(type ?? ''))
     throw new BadInput([{ path: 'content-type', value: type ?? null, expected: 'application/json' }])
   const origin = c.req.header('origin')
-  if (origin && new URL(origin).host !== c.req.header('host'))
+  if (origin && hostOf(origin) !== new URL(c.req.url).host)
     return sendProblem(c, {
       type: 'urn:etude:problem:foreign-origin',
       title: 'Not from this page',
@@ -44,6 +44,15 @@ export const changesFromHere: MiddlewareHandler<Env> = async function changesFro
       code: 'foreign-origin',
     })
   return next()
+}
+
+/** Host and port that a page came from; null for one that says nothing of it, as a page from a file does. */
+function hostOf(origin: string): string | null {
+  try {
+    return new URL(origin).host
+  } catch {
+    return null
+  }
 }
 
 /** Nothing of the API is kept by a browser; every answer carries the server's time, so that all devices agree on it. */

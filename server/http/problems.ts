@@ -30,15 +30,13 @@ const UNREACHABLE = new Set([
 ])
 /** PostgreSQL going down or coming up, or a connection cut under a statement. */
 const DOWN = /^(57P0[123]|08...)$/
+/** How a connection that was cut tells of it, under a statement and after. */
+const CUT = /Connection (terminated|ended)|not queryable|closed the connection|ECONNREFUSED|ECONNRESET|EPIPE/
 const FULL = '53100'
 
 function databaseAway(error: Error): boolean {
   const code = (error as { original?: { code?: string } }).original?.code ?? ''
-  return (
-    UNREACHABLE.has(error.name) ||
-    DOWN.test(code) ||
-    /Connection terminated|ECONNREFUSED|ECONNRESET/.test(error.message)
-  )
+  return UNREACHABLE.has(error.name) || DOWN.test(code) || CUT.test(error.message)
 }
 
 /** Every failure as one problem document; what is not meant for the sender is withheld. */
@@ -81,3 +79,21 @@ export function problemOf(error: Error): Problem {
 
 export const sendProblem = (c: Context, body: Problem): Response =>
   c.body(JSON.stringify(body), body.status as 400, { 'content-type': 'application/problem+json' })
+
+/**
+ * A failure as it goes to the log: what kind it is and where it happened, without statements, values or the machine's own
+ * paths, which may hold what an owner said.
+ */
+export function loggable(error: Error): object {
+  const { original, name, stack = '' } = error as Error & { original?: { code?: string; constraint?: string } }
+  const frames = stack.split('\n').filter((line) => /^\s+at /.test(line))
+  return {
+    name,
+    code: original?.code ?? (error as { code?: string }).code ?? null,
+    constraint: original?.constraint ?? null,
+    at: frames
+      .slice(0, MOST_FRAMES)
+      .map((line) => line.trim().replace(/\(?(?:file:\/\/)?\/\S*\/(?=[^/]+:\d+:\d+\)?$)/, '(')),
+  }
+}
+const MOST_FRAMES = 8

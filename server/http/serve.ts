@@ -30,12 +30,17 @@ function parsed(schema: z.ZodType | undefined, input: unknown): unknown {
 
 const NUL = '\0'
 
-/** undefined for what is no JSON. Text with a NUL is refused here by name: PostgreSQL cannot hold one. */
+/** Half a character, as a cut emoji leaves it, is no text either. */
+const storable = (text: string): boolean => !text.includes(NUL) && text.isWellFormed()
+
+/** undefined for what is no JSON. Text that PostgreSQL cannot hold is refused here by name. */
 function readJson(text: string): unknown {
   try {
     return JSON.parse(text, (key, value: unknown) => {
-      if (key.includes(NUL) || (typeof value === 'string' && value.includes(NUL)))
-        throw new BadInput([{ path: key, value, expected: 'text without NUL characters' }])
+      if (!storable(key) || (typeof value === 'string' && !storable(value)))
+        throw new BadInput([
+          { path: key.toWellFormed(), value: null, expected: 'text without NUL or broken characters' },
+        ])
       return value
     })
   } catch (error) {

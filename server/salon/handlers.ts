@@ -10,5 +10,9 @@ export const salonHandlers = ({ store, now }: Deps): Handlers<typeof salonApi> =
   setSchool: ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId, body.personId ?? null),
   schoolDates: () => store.salon.schoolDates(),
   setEquipment: ({ body, actorId }) => store.salon.setEquipment(body, actorId),
+  rename: ({ body, actorId }) => store.salon.rename(body.name, actorId),
+  addPerson: ({ body, actorId }) => store.salon.addPerson(body, actorId),
+  changePerson: ({ params, body: { left, ...fields }, actorId }) =>
+    store.salon.changePerson(params.id, fields, left ? now() : null, actorId),
   backup: async () => ({ name: `etude-${localDate(now())}.json`, body: store.backup.make(now()) }),
 })

@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Person, Salon, SchoolDate } from '../../contract/api/salon.ts'
+import type { Person, PersonFields, Salon, SchoolDate } from '../../contract/api/salon.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import {
   type EstimateId,
@@ -12,7 +13,7 @@ import {
   STARTING_PRICES,
 } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
-import { NotFound } from '../db/errors.ts'
+import { NotFound, named } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { PersonRow, SettingRow, VisitRow } from '../db/models/index.ts'
 
@@ -37,7 +38,14 @@ export class SalonRepo {
       demo: value('demo') === true,
       zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
       model: MODEL_VERSION,
-      people: people.map(({ id, name, role, experience, schools }) => ({ id, name, role, experience, schools })),
+      people: people.map(({ id, name, role, experience, schools, leftAt }) => ({
+        id,
+        name,
+        role,
+        experience,
+        schools,
+        left: leftAt !== null && leftAt !== undefined,
+      })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
       prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
       schools: (value('schools') ?? {}) as Salon['schools'],
@@ -140,6 +148,36 @@ export class SalonRepo {
     return this.read()
   }
 
+  rename(name: string, actorId: string | null): Promise<Salon> {
+    return this.#setWhole('name', name, actorId)
+  }
+
+  /** @throws {NameTaken} where somebody who works here is called so */
+  async addPerson(fields: PersonFields, actorId: string | null): Promise<Salon> {
+    await named('person', fields.name, () =>
+      this.#sequelize.transaction(async (t) => {
+        const row = await PersonRow.create({ id: randomUUID(), ...fields }, { transaction: t })
+        await logChange({ actorId, entity: 'person', entityId: row.id, action: 'added', change: fields }, t)
+      }),
+    )
+    return this.read()
+  }
+
+  /** @param leftAt when they left; null while they are here @throws {NameTaken} */
+  async changePerson(id: string, fields: PersonFields, leftAt: Date | null, actorId: string | null): Promise<Salon> {
+    await named('person', fields.name, () =>
+      this.#sequelize.transaction(async (t) => {
+        const row = await PersonRow.findByPk(id, { transaction: t, lock: true })
+        if (!row) throw new NotFound('person', id)
+        // Who left stays gone since the day they left.
+        await row.update({ ...fields, leftAt: leftAt && (row.leftAt ?? leftAt) }, { transaction: t })
+        const change = { ...fields, left: leftAt !== null }
+        await logChange({ actorId, entity: 'person', entityId: id, action: 'changed', change }, t)
+      }),
+    )
+    return this.read()
+  }
+
   async isEmpty(): Promise<boolean> {
     const [people, visits, named] = await Promise.all([
       PersonRow.count(),
@@ -170,7 +208,10 @@ export class SalonRepo {
         ],
         { transaction: t },
       )
-      await PersonRow.bulkCreate([...people], { transaction: t })
+      await PersonRow.bulkCreate(
+        people.map(({ left: _, ...person }) => person),
+        { transaction: t },
+      )
       await logChange({ actorId: null, entity: 'setting', entityId: 'salon', action: 'founded', change: { name } }, t)
     })
   }

@@ -47,7 +47,7 @@ function PersonOnDuty(): ReactNode {
         value={known ? (person ?? '') : ''}
         onChange={(event) => setPersonOnDuty(event.target.value || null)}
       >
-        <PeopleOptions people={salon?.people} nobody="nobody named" />
+        <PeopleOptions people={salon?.people} chosen={person} nobody="nobody named" />
       </select>
     </label>
   )

@@ -128,6 +128,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/ways/HouseScreen.tsx')).HouseScreen,
   }),
   screen({
+    path: '/house/people',
+    label: 'People',
+    place: 'house',
+    load: async () => (await import('../house/people/PeopleScreen.tsx')).PeopleScreen,
+  }),
+  screen({
     path: '/house/rack',
     label: 'Rack',
     place: 'house',

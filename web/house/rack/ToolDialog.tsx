@@ -98,7 +98,7 @@ export function ToolDialog({
           value={form.watch('ownerId') ?? ''}
           onChange={(event) => set({ ownerId: event.target.value || null })}
         >
-          <PeopleOptions people={people} nobody="the salon’s" />
+          <PeopleOptions people={people} chosen={form.watch('ownerId')} nobody="the salon’s" />
         </SelectField>
         <FormText<ToolFields> name="note" label="Note" maxLength={400} />
         <div className="flex items-center gap-2">

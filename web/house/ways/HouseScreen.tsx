@@ -68,7 +68,7 @@ export function HouseScreen(): ReactNode {
           legend="Whose ways"
           choices={[
             { value: '', label: 'The house' },
-            ...salon.people.map(({ id, name }) => ({ value: id, label: name })),
+            ...salon.people.flatMap(({ id, name, left }) => (left ? [] : [{ value: id, label: name }])),
           ]}
           value={personId ?? ''}
           onChange={(id) => setPersonId(id || null)}

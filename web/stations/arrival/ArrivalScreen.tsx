@@ -130,7 +130,7 @@ export function ArrivalScreen(): ReactNode {
               value={personId ?? ''}
               onChange={(event) => setPersonId(event.target.value || null)}
             >
-              <PeopleOptions people={salon?.people} nobody="nobody yet" />
+              <PeopleOptions people={salon?.people} chosen={personId} nobody="nobody yet" />
             </select>
           </label>
         </div>

@@ -1,0 +1,50 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { Salon as SalonDoc } from '../contract/api/salon.ts'
+import { shows } from './browser.ts'
+import { openSalon, type Salon } from './salon.ts'
+
+let salon: Salon
+beforeAll(async () => {
+  salon = await openSalon()
+})
+afterAll(() => salon?.close())
+
+test('the salon is named and its people written down by hand: a new one is offered at every screen, who left is not', async () => {
+  const page = await salon.newPage()
+  await page.goto(`${salon.base}house/people`)
+  await shows(page, '[data-person-row=Noor]')
+  const offered = (): Promise<(string | null)[]> =>
+    page.$$eval('header select option', (all) => all.map((one) => one.textContent))
+  const name = (await page.waitForSelector('[data-testid=people] input[name=name]'))!
+  await name.click({ count: 3 })
+  await page.keyboard.type('Harbour Row')
+  await page.keyboard.press('Enter')
+  await page.waitForFunction(() => document.querySelector('header')!.textContent!.includes('Harbour Row'))
+
+  await page.click('::-p-text(Somebody new)')
+  await shows(page, '[role=dialog]')
+  await page.keyboard.type('Noor')
+  await page.keyboard.press('Enter')
+  await page.waitForFunction(() =>
+    document.querySelector('[role=dialog]')!.textContent!.includes('called Noor already'),
+  )
+  await page.keyboard.type(' A')
+  await page.click('[role=dialog] ::-p-text(Learner)')
+  await page.click('[role=dialog] [type=submit]')
+  await page.waitForSelector('[data-person-row="Noor A"]')
+  expect(await offered()).toContain('Noor A')
+
+  await page.click('[aria-label="Change: Ebba"]')
+  await page.click('[role=dialog] ::-p-text(Has left)')
+  await page.waitForSelector('ul[aria-label=Left] [data-person-row=Ebba]')
+  expect(await offered()).not.toContain('Ebba')
+  const { name: called, people } = await salon.api<SalonDoc>('/salon')
+  expect(called).toBe('Harbour Row')
+  expect(people.map((one) => [one.name, one.experience, one.left])).toEqual([
+    ['Casimir', 'learner', false],
+    ['Ebba', 'practised', true],
+    ['Noor', 'expert', false],
+    ['Noor A', 'learner', false],
+  ])
+  await page.close()
+})

@@ -1,0 +1,29 @@
+import { isIP } from 'node:net'
+import { hostname } from 'node:os'
+import type { MiddlewareHandler } from 'hono/types'
+import { sendProblem } from './problems.ts'
+import type { Env } from './serve.ts'
+
+/** Names of this very machine. */
+const OWN: readonly string[] = ['localhost', hostname(), `${hostname()}.local`]
+
+/**
+ * Only requests that are addressed to this server by a name it knows, or by a number: a page elsewhere whose own name is
+ * made to point here (DNS rebinding) comes with that name, and gets nothing.
+ * @param more names that this server is also known by
+ */
+export function addressedHere(more: readonly string[]): MiddlewareHandler<Env> {
+  const known = new Set([...OWN, ...more].map((name) => name.toLowerCase()))
+  return async function addressedHere(c, next) {
+    const { hostname: name } = new URL(c.req.url)
+    // IPv6 stands in brackets in an address.
+    if (known.has(name.toLowerCase()) || isIP(name.replace(/^\[|\]$/g, ''))) return next()
+    return sendProblem(c, {
+      type: 'urn:etude:problem:wrong-host',
+      title: 'This server is not known by that name',
+      status: 421,
+      code: 'wrong-host',
+      detail: 'name it in ETUDE_NAMES if it is',
+    })
+  }
+}
