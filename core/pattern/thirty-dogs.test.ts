@@ -10,8 +10,8 @@ import type { Pattern } from './pattern.ts'
 
 /*
  * Thirty dogs with the cut a groomer names for them, and what they would expect to read at the table: common practice of
- * the trade, written down before the product was asked. Length is what stays, mm; `ends` is a little off the ends by
- * hand, `-` no line at all, `*` any tool.
+ * the trade, from memory. Length is what stays, mm; `ends` is a little off the ends by hand, `-` no line at all, `*` any
+ * tool.
  */
 type By = 'comb' | 'blade' | 'shears' | 'hands' | '*'
 type Wanted = readonly [region: RegionId, by: By | '-' | 'ends', mm?: number]
