@@ -2,7 +2,10 @@ import { defineConfig } from 'vitest/config'
 
 const common = { env: { TZ: 'UTC' }, globals: false } as const
 
-/** Three kinds: what needs nothing, what needs PostgreSQL, what needs the built application and a browser. */
+/** Keys pressed as fast as a hand can, and drags: nothing else runs beside these. */
+const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts']
+
+/** Three kinds: what needs nothing, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
 export default defineConfig({
   test: {
     projects: [
@@ -32,9 +35,21 @@ export default defineConfig({
           ...common,
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
+          exclude: AT_THE_SPEED_OF_A_HAND,
           globalSetup: 'test/harness/run.ts',
           testTimeout: 180_000,
           hookTimeout: 180_000,
+        },
+      },
+      {
+        test: {
+          ...common,
+          name: 'hands',
+          include: AT_THE_SPEED_OF_A_HAND,
+          globalSetup: 'test/harness/run.ts',
+          testTimeout: 180_000,
+          hookTimeout: 180_000,
+          fileParallelism: false,
         },
       },
     ],

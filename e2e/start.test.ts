@@ -188,3 +188,40 @@ test.runIf(isRoot())('a full disk is told in one line', async () => {
     spawnSync('umount', [folder])
   }
 })
+
+test('an own salon begins empty, takes its first person and dog, and stays one’s own; the made-up one is not turned into it', async () => {
+  const folder = dataFolder()
+  const env = { ETUDE_DATA: folder }
+  const port = String(await freePort())
+  const first = start(['--own', '--port', port], env)
+  const address = (await first.address)!
+  const api = async <T>(path: string, body?: object): Promise<T> =>
+    (await (
+      await fetch(`${address}api${path}`, {
+        method: body ? 'POST' : 'GET',
+        ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+      })
+    ).json()) as T
+  expect(await api('/salon')).toMatchObject({ name: 'Your salon', demo: false, people: [] })
+  await api('/people', { name: 'Anouk', role: 'groomer', experience: 'expert' })
+  await api('/visits', {
+    startsAt: new Date().toISOString(),
+    slotMinutes: 90,
+    personId: null,
+    owner: { name: 'Rosalind Tern', phone: '' },
+    dog: { name: 'Mallow', coatType: 'curly', weightKg: 9 },
+  })
+  ctrlC(first)
+  await first.ended
+  // Started without a word it is still one's own, with nothing made up in it.
+  const again = start(['--port', port], env)
+  await again.address
+  expect(
+    (await api<{ visits: { arrival: { dog: { name: string } } }[] }>('/day')).visits.map(
+      ({ arrival }) => arrival.dog.name,
+    ),
+  ).toEqual(['Mallow'])
+  expect(await api('/salon')).toMatchObject({ demo: false, people: [{ name: 'Anouk' }] })
+  ctrlC(again)
+  await again.ended
+})

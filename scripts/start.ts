@@ -18,13 +18,20 @@ interface Settings {
   readonly port: number
   /** A backup to begin from; for an empty database. */
   readonly restore: string | null
+  /** A salon of one's own, empty at first, instead of the made-up one. */
+  readonly own: boolean
 }
 
 function settings(): Settings {
   try {
     const { values } = parseArgs({
       args: process.argv.slice(3),
-      options: { port: { type: 'string' }, host: { type: 'string' }, restore: { type: 'string' } },
+      options: {
+        port: { type: 'string' },
+        host: { type: 'string' },
+        restore: { type: 'string' },
+        own: { type: 'boolean' },
+      },
       strict: true,
     })
     const port = values.port === undefined ? DEFAULT_PORT : Number(values.port)
@@ -33,7 +40,7 @@ function settings(): Settings {
     const restore = values.restore === undefined ? null : resolve(values.restore)
     if (restore !== null && !existsSync(restore))
       throw new Told(`--restore: got "${values.restore}", expected a backup that is there`)
-    return { host: values.host ?? '127.0.0.1', port, restore }
+    return { host: values.host ?? '127.0.0.1', port, restore, own: values.own ?? false }
   } catch (error) {
     throw error instanceof Told ? error : new Told((error as Error).message.split('\n')[0]!)
   }
@@ -146,7 +153,7 @@ async function start(): Promise<void> {
             ETUDE_PORT: String(wanted.port),
             ...(first && wanted.restore ? { ETUDE_RESTORE: wanted.restore } : {}),
             ETUDE_LOG: join(folder, 'etude.log'),
-            ETUDE_DEMO: '1',
+            ETUDE_DEMO: wanted.own ? '0' : '1',
           },
           stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
         })

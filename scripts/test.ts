@@ -127,6 +127,7 @@ async function main(): Promise<void> {
     const url = process.env.DATABASE_URL || cluster!.url
     vitest('server', { ETUDE_TEST_DATABASE: url }, onEachCore)
     vitest('e2e', { ETUDE_TEST_DATABASE: url }, onEachCore)
+    vitest('hands', { ETUDE_TEST_DATABASE: url })
   } catch (error) {
     say((error as Error).message)
     tally('database', { passed: 0, failed: 1 })

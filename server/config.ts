@@ -6,7 +6,7 @@ const port = z.coerce.number().int().min(0).max(65535)
 /**
  * The settings of the server process, put into its environment by `./etude start`. An empty one counts as not given.
  * - ETUDE_LOG: the file to log to
- * - ETUDE_DEMO: "1" loads the demo salon into an empty database
+ * - ETUDE_DEMO: "1" loads the demo salon into an empty database; "0" begins an own salon in it
  * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
  * - ETUDE_NAMES: names this server is known by in the salon's network, with commas between
  * - ETUDE_RESTORE: a backup file for an empty database

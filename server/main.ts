@@ -25,6 +25,7 @@ async function main(): Promise<void> {
     log.info({ file: config.ETUDE_RESTORE }, 'restored')
   }
   if (config.ETUDE_DEMO === '1') await loadDemo(store, now())
+  else await beginOwn(store)
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
   const app = createApp({ store, devices, now, log, webRoot, names: config.ETUDE_NAMES })
@@ -42,6 +43,13 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop)
   // Started by a supervisor: without it there is nobody to stop us.
   if (process.send) process.on('disconnect', stop)
+}
+
+/** An empty salon of one's own; from then on nothing made up is ever loaded into it. */
+async function beginOwn(store: Store): Promise<void> {
+  if (await store.salon.isEmpty()) await store.salon.found('Your salon', [], false)
+  else if ((await store.salon.read()).demo)
+    throw new Error('this data folder holds the made-up salon; begin your own in another (ETUDE_DATA)')
 }
 
 function fail(error: unknown): void {

@@ -2,7 +2,8 @@ import { memo, type ReactNode } from 'react'
 import { hairTip } from '../../contract/drawing/coat-scale.ts'
 import type { Shape } from '../../contract/drawing/geometry.ts'
 import { shapedCoat } from '../../contract/drawing/shape-profile.ts'
-import { REGION_SIDES, type RegionId, type ShapeName } from '../../core/index.ts'
+import type { ShapeName } from '../../core/index.ts'
+import { patched } from './DogOutline.tsx'
 
 /* The coat of one place as it stands off the dog: as it grows, or as it was shaped. */
 export const NO_SHAPES: readonly ShapeName[] = []
@@ -19,11 +20,6 @@ function hairs({ fringe }: Shape, px: number, tailward: 1 | -1): string {
     })
     .join('')
 }
-
-/** Where a dog of two colours carries the second. */
-const PATCHES: ReadonlySet<RegionId> = new Set(['ear-outer', 'cheek', 'eyes', 'behind-ear', 'back', 'rump', 'tail'])
-export const patched = ({ index }: Shape): { 'data-patch'?: '' } =>
-  PATCHES.has(REGION_SIDES[index]!.region) ? { 'data-patch': '' } : {}
 
 /** How far along its length a hair stands straight off the skin before it lies back. */
 const BEND = 0.6

@@ -4,7 +4,8 @@ import { type Coated, unitsPerMm } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, drawingOf, type Shape, type View } from '../../contract/drawing/geometry.ts'
 import { shapedCoat } from '../../contract/drawing/shape-profile.ts'
 import { type Figure, REGION_SIDES, type ShapeName } from '../../core/index.ts'
-import { Coat, NO_SHAPES, patched, Shaped } from './Coat.tsx'
+import { Coat, NO_SHAPES, Shaped } from './Coat.tsx'
+import { EyeAndNose, FarLegs, Outline, patched } from './DogOutline.tsx'
 import { placeMeant } from './nearest.ts'
 import { Textures } from './textures.tsx'
 
@@ -162,18 +163,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
       {...(onPick && reachable ? { onClickCapture: (event: MouseEvent<SVGSVGElement>) => meant(event, onPick) } : {})}
     >
       <Textures prefix={prefix} />
-      <g transform={view === 'right' ? 'translate(-40,-8)' : 'translate(40,-8)'}>
-        {drawing.behind.map(({ key, d, index }) => (
-          <path
-            key={key}
-            d={d}
-            fill="var(--far)"
-            stroke="var(--far)"
-            strokeWidth={Math.max(2, px(index) * 1.5)}
-            strokeLinejoin="round"
-          />
-        ))}
-      </g>
+      <FarLegs drawing={drawing} px={px} />
       {!plain &&
         drawing.shapes.map((shape) => (
           <Coat
@@ -185,7 +175,15 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           />
         ))}
       {plain ? (
-        <Outline shapes={drawing.shapes} px={px} looks={looks} tailward={view === 'right' ? -1 : 1} />
+        <Outline
+          shapes={drawing.shapes}
+          px={px}
+          shaped={drawing.shapes.flatMap((shape) => {
+            const shapes = looks[shape.index]!.shapes ?? NO_SHAPES
+            const coat = shapedCoat(shape, shapes, px(shape.index), view === 'right' ? -1 : 1)
+            return coat ? [{ shape, d: coat.d }] : []
+          })}
+        />
       ) : (
         drawing.shapes.map((shape) => (
           <Region
@@ -218,18 +216,7 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
           .filter(({ index }) => lit.has(index))
           .map(({ key, d, index }) => <Focus key={key} d={d} stop={looks[index]!.stop} />)}
       {focused && <Focus d={focused.d} stop={looks[focused.index]!.stop} />}
-      {drawing.eye && <Eye at={drawing.eye} />}
-      {drawing.nose && (
-        <ellipse
-          cx={drawing.nose[0]}
-          cy={drawing.nose[1] + (view === 'underside' ? 0 : 6)}
-          rx={11}
-          ry={9}
-          fill="var(--eye)"
-          stroke="var(--coat-ink)"
-          className="pointer-events-none"
-        />
-      )}
+      <EyeAndNose drawing={drawing} />
       {over?.(drawing)}
     </svg>
   )
@@ -247,75 +234,5 @@ const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (
       stroke={stop ? 'var(--alarm)' : 'var(--accent)'}
       strokeWidth={4}
     />
-  </g>
-)
-
-const EDGE_PX = 9
-
-/** The dog as one shape with a firm edge round its coat, for pictures too small for regions. */
-const Outline = ({
-  shapes,
-  px,
-  looks,
-  tailward,
-}: {
-  shapes: readonly Shape[]
-  px: (index: number) => number
-  looks: readonly Look[]
-  tailward: 1 | -1
-}): ReactNode => {
-  // A place that was shaped is drawn as its shape; beneath it only the skin's edge.
-  const standsOff = (index: number): number => (looks[index]!.shapes?.length ? SHAPED_SHARE : 1) * px(index)
-  const shaped = shapes.flatMap((shape) => {
-    const coat = shapedCoat(shape, looks[shape.index]!.shapes ?? NO_SHAPES, px(shape.index), tailward)
-    return coat ? [{ shape, d: coat.d }] : []
-  })
-  // First every edge, then what they enclose: no line runs within the dog.
-  return (
-    <>
-      <g fill="none" stroke="var(--coat-edge)" strokeLinejoin="round">
-        {shapes.map(({ key, d, index }) => (
-          <path key={key} d={d} strokeWidth={standsOff(index) * 1.5 + EDGE_PX} />
-        ))}
-        {shaped.map(({ shape, d }) => (
-          <path key={shape.key} d={d} strokeWidth={EDGE_PX} />
-        ))}
-      </g>
-      <g strokeLinejoin="round">
-        {shaped.map(({ shape, d }) => (
-          <path key={shape.key} {...patched(shape)} d={d} fill="var(--coat)" stroke="var(--coat)" strokeWidth={2} />
-        ))}
-        {shapes.map((shape) => (
-          <path
-            key={`${shape.key}-`}
-            {...patched(shape)}
-            d={shape.d}
-            fill="var(--coat)"
-            stroke="var(--coat)"
-            strokeWidth={standsOff(shape.index) * 1.5 + 2}
-          />
-        ))}
-      </g>
-      {shapes
-        .filter(({ key }) => key.startsWith('ear-outer'))
-        .map((shape) => (
-          <path
-            key={shape.key}
-            {...patched(shape)}
-            d={shape.d}
-            fill="var(--coat-fringe)"
-            stroke="var(--coat-ink)"
-            strokeWidth={4}
-          />
-        ))}
-    </>
-  )
-}
-const SHAPED_SHARE = 0.3
-
-const Eye = ({ at: [x, y] }: { at: readonly [number, number] }): ReactNode => (
-  <g className="pointer-events-none">
-    <circle cx={x} cy={y} r={8.5} fill="var(--eye)" stroke="var(--coat-ink)" />
-    <circle cx={x - 2.6} cy={y - 2.8} r={2.4} fill="var(--glint)" />
   </g>
 )

@@ -2,7 +2,16 @@ import { useMemo } from 'react'
 import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
-import { type CoatType, DEFAULT_LENGTHS, type Figure, figureOf, type LengthsMm, type Sheet } from '../../core/index.ts'
+import {
+  type CoatType,
+  coatPartOf,
+  DEFAULT_LENGTHS,
+  type Figure,
+  figureOf,
+  type LengthsMm,
+  REGION_SIDES,
+  type Sheet,
+} from '../../core/index.ts'
 import { rowsOf } from './sheet-state.ts'
 
 export interface DogDrawn extends Figure {
@@ -20,6 +29,10 @@ export function dogDrawn({ dog }: { dog: AssessmentFile['dog'] }): DogDrawn {
     lengthMm: { ...DEFAULT_LENGTHS[dog.coatType], ...dog.lengthMm },
   }
 }
+
+/** Length of the coat by region-side, mm. */
+export const coatLengths = ({ coatType, lengthMm }: Pick<DogDrawn, 'coatType' | 'lengthMm'>): number[] =>
+  REGION_SIDES.map(({ region }) => lengthMm[coatPartOf(region, coatType)])
 
 /** The visit and the sheet on the screen as one assessment file, with what the server knows beside the dog. */
 export function useFile(visit: Visit, sheet: Sheet): AssessmentFile {

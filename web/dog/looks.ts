@@ -1,25 +1,19 @@
-import { dogOf, wishesOf } from '../../contract/formats/read-assessment.ts'
 import {
   type CoatType,
   coatPartOf,
-  DEFAULT_LENGTHS,
   extentOf,
-  houseWith,
   type LengthsMm,
-  type Pattern,
   type Plan,
   REGION_SIDES,
   type Scale,
   type ShapedPlace,
   type Sheet,
   type SideScores,
-  schoolsWith,
-  shapeAt,
   skinScore,
   type WetCoat,
-  wishedMm,
 } from '../../core/index.ts'
 import type { Look } from './CoatMap.tsx'
+import { coatLengths } from './dog-file.ts'
 
 interface Coat {
   readonly coatType: CoatType
@@ -137,8 +131,6 @@ export const looksOfShapes = (mm: readonly number[], places: readonly ShapedPlac
     return shapes.length > 0 ? { ...look, shapes } : look
   })
 
-const SHOWN_KG = 12
-
 /** Keeps the look of every place that did not change, so that only what did is drawn again. */
 export function steadyLooks(): (looks: readonly Look[]) => readonly Look[] {
   let before: readonly Look[] = []
@@ -154,20 +146,4 @@ const sameLook = (a: Look, b: Look): boolean =>
   (a.shapes?.length ?? 0) === (b.shapes?.length ?? 0) &&
   (a.shapes ?? []).every(({ part, id }, i) => part === b.shapes![i]!.part && id === b.shapes![i]!.id)
 
-/** A pattern on a coat as long as it usually is. */
-export function looksOfPattern(pattern: Pattern, coatType: CoatType): Look[] {
-  const file = { dog: { coatType, weightKg: SHOWN_KG }, wishes: { style: 'trim' as const, pattern } }
-  const about = { dog: dogOf(file), wishes: wishesOf(file), schools: schoolsWith() }
-  const mm = REGION_SIDES.map(({ region }) => {
-    const full = DEFAULT_LENGTHS[coatType][coatPartOf(region, coatType)]
-    return Math.min(full, wishedMm(region, about, houseWith()) ?? full)
-  })
-  const places = REGION_SIDES.flatMap(({ index, region }) =>
-    [shapeAt(region, pattern), region === 'hindleg' ? shapeAt(region, pattern, 'hock') : null].flatMap((at) =>
-      at ? [{ index, part: at.part, id: at.id }] : [],
-    ),
-  )
-  return looksOfShapes(mm, places)
-}
-
-export const looksOfCoat = (coat: Coat): Look[] => looksOfLengths(REGION_SIDES.map((_, i) => coatMm(i, coat)))
+export const looksOfCoat = (coat: Coat): Look[] => looksOfLengths(coatLengths(coat))

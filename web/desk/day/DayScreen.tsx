@@ -21,9 +21,8 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
-import { CoatMap } from '../../dog/CoatMap.tsx'
-import { dogDrawn } from '../../dog/dog-file.ts'
-import { looksOfCoat } from '../../dog/looks.ts'
+import { SmallDog } from '../../dog/DogOutline.tsx'
+import { coatLengths, dogDrawn } from '../../dog/dog-file.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 
@@ -158,7 +157,7 @@ function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCar
 function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactNode {
   const { arrival, station } = visit
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
-  const looks = useMemo(() => looksOfCoat(drawn), [drawn])
+  const mm = useMemo(() => coatLengths(drawn), [drawn])
   const reached = stop(station)
   const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
@@ -214,7 +213,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           aria-label={`${arrival.dog.name} is at ${RAIL[reached]!.label}`}
         >
           <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
-            <CoatMap drawn={drawn} view="left" looks={looks} focus={null} plain label={`${arrival.dog.name}`} />
+            <SmallDog drawn={drawn} mm={mm} label={`${arrival.dog.name}`} />
           </span>
         </Link>
         {visit.plan && (

@@ -2,7 +2,8 @@ import { memo, type ReactNode } from 'react'
 import { unitsPerMm } from '../../../contract/drawing/coat-scale.ts'
 import { type Drawing, drawingOf, type Shape } from '../../../contract/drawing/geometry.ts'
 import { PART_REGIONS, type PartId, REGION_SIDES } from '../../../core/index.ts'
-import { Coat, patched, Shaped } from '../../dog/Coat.tsx'
+import { Coat, Shaped } from '../../dog/Coat.tsx'
+import { patched } from '../../dog/DogOutline.tsx'
 import type { DogDrawn } from '../../dog/dog-file.ts'
 
 /** Room round the part for its coat, units. */
