@@ -41,7 +41,20 @@ export { bodySurfaceM2 } from './body/surface.ts'
 export * from './coat/breeds.ts'
 export * from './coat/coat-types.ts'
 export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
-export * from './coat/figure.ts'
+export {
+  COAT_COLOURS,
+  type CoatColour,
+  EAR_CARRIAGES,
+  type EarCarriage,
+  type Figure,
+  type FigureSeen,
+  figureOf,
+  MUZZLE_KINDS,
+  type MuzzleKind,
+  PLAIN_FIGURE,
+  TAIL_CARRIAGES,
+  type TailCarriage,
+} from './coat/figure.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './coat/growth.ts'
 export { coatPartOf } from './coat/region-length.ts'
 export * from './consent/needs.ts'

@@ -9,6 +9,7 @@ import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 import { SelectField, TextField } from '../parts/Field.tsx'
 import { Form, FormCheck, FormText, useZodForm } from '../parts/form.tsx'
+import { KeepBar } from '../parts/KeepBar.tsx'
 import { DialogSheet } from '../parts/Sheet.tsx'
 import { AnyOf } from '../parts/Toggle.tsx'
 
@@ -126,17 +127,13 @@ export function PatternDialog({
             </ul>
           </Alert>
         )}
-        <div className="flex items-center gap-2">
+        <KeepBar busy={add.isPending || change.isPending}>
           {known && (
             <Button onClick={() => retire.mutate({ id: known.id, body: { retired: !known.retired } }, after)}>
               {known.retired ? 'Put it back' : 'Take it out'}
             </Button>
           )}
-          <span className="grow" />
-          <Button type="submit" kind="main" disabled={add.isPending || change.isPending}>
-            Keep
-          </Button>
-        </div>
+        </KeepBar>
       </Form>
     </DialogSheet>
   )

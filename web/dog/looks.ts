@@ -1,6 +1,5 @@
 import {
   type CoatType,
-  coatPartOf,
   extentOf,
   type LengthsMm,
   type Plan,
@@ -19,9 +18,6 @@ interface Coat {
   readonly coatType: CoatType
   readonly lengthMm: LengthsMm
 }
-
-const coatMm = (index: number, { coatType, lengthMm }: Coat): number =>
-  lengthMm[coatPartOf(REGION_SIDES[index]!.region, coatType)]
 
 function lookOfSide(scores: SideScores, layer: Scale, mm: number): Look {
   const { mat, undercoat, condition } = scores
@@ -49,8 +45,9 @@ export function sheetLooks(): (sheet: Sheet, layer: Scale, coat: Coat) => Look[]
   let before: { sheet: Sheet; layer: Scale; coat: Coat; looks: Look[] } | null = null
   return (sheet, layer, coat) => {
     const kept = before?.layer === layer && before.coat === coat ? before : null
+    const mm = coatLengths(coat)
     const looks = sheet.map((scores, i) =>
-      kept && sameScores(kept.sheet[i]!, scores) ? kept.looks[i]! : lookOfSide(scores, layer, coatMm(i, coat)),
+      kept && sameScores(kept.sheet[i]!, scores) ? kept.looks[i]! : lookOfSide(scores, layer, mm[i]!),
     )
     before = { sheet, layer, coat, looks }
     return looks

@@ -18,6 +18,7 @@ import { useSalon } from '../../device/use-salon.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Form, FormText, useZodForm } from '../../parts/form.tsx'
+import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
@@ -133,13 +134,9 @@ function PersonDialog({ person, onClose }: { person: Person | null; onClose: () 
           A learner is given longer blades near thin skin, and hands over what is not for them.
         </p>
         {wrong && <Alert>{wrong}</Alert>}
-        <div className="flex items-center gap-2">
+        <KeepBar busy={add.isPending || change.isPending}>
           {person && <Button onClick={() => keep(person, !person.left)}>{person.left ? 'Is back' : 'Has left'}</Button>}
-          <span className="grow" />
-          <Button type="submit" kind="main" disabled={add.isPending || change.isPending}>
-            Keep
-          </Button>
-        </div>
+        </KeepBar>
       </Form>
     </DialogSheet>
   )

@@ -8,6 +8,7 @@ import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SelectField } from '../../parts/Field.tsx'
 import { Form, FormText, useZodForm } from '../../parts/form.tsx'
+import { KeepBar } from '../../parts/KeepBar.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
@@ -101,17 +102,13 @@ export function ToolDialog({
           <PeopleOptions people={people} chosen={form.watch('ownerId')} nobody="the salon’s" />
         </SelectField>
         <FormText<ToolFields> name="note" label="Note" maxLength={400} />
-        <div className="flex items-center gap-2">
+        <KeepBar busy={add.isPending || change.isPending}>
           {tool && (
             <Button onClick={() => retire.mutate({ id: tool.id, body: { retired: true } }, after)}>
               Take it off the rack
             </Button>
           )}
-          <span className="grow" />
-          <Button type="submit" kind="main" disabled={add.isPending || change.isPending}>
-            Keep
-          </Button>
-        </div>
+        </KeepBar>
       </Form>
     </DialogSheet>
   )
