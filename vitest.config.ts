@@ -5,6 +5,9 @@ const common = { env: { TZ: 'UTC' }, globals: false } as const
 /** Keys pressed as fast as a hand can, and drags: nothing else runs beside these. */
 const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts']
 
+/** A machine under load is waited for: what takes long is measured in bench/, never here. */
+const BY_SCREEN = { testTimeout: 300_000, hookTimeout: 300_000, expect: { poll: { timeout: 60_000 } } } as const
+
 /** Three kinds: what needs nothing, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
 export default defineConfig({
   test: {
@@ -37,8 +40,7 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           exclude: AT_THE_SPEED_OF_A_HAND,
           globalSetup: 'test/harness/run.ts',
-          testTimeout: 180_000,
-          hookTimeout: 180_000,
+          ...BY_SCREEN,
         },
       },
       {
@@ -47,8 +49,7 @@ export default defineConfig({
           name: 'hands',
           include: AT_THE_SPEED_OF_A_HAND,
           globalSetup: 'test/harness/run.ts',
-          testTimeout: 180_000,
-          hookTimeout: 180_000,
+          ...BY_SCREEN,
           fileParallelism: false,
         },
       },

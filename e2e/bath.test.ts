@@ -18,7 +18,7 @@ const text = (page: Page, selector: string): Promise<string> =>
 const until = (page: Page, selector: string, has: RegExp): Promise<unknown> =>
   page.waitForFunction(
     (where: string, source: string) => new RegExp(source).test(document.querySelector(where)?.textContent ?? ''),
-    { timeout: 15_000 },
+    {},
     selector,
     has.source,
   )
@@ -143,12 +143,10 @@ describe('drying', () => {
     await simulate('probe', 'halving', 0)
     // Wetter than the book has it, as a dog may be.
     await simulate('probe', 'value', 1.6)
-    await page.waitForFunction(
-      () =>
-        [...document.querySelectorAll('button')].some(({ textContent }) =>
-          /Probe 1\.[4-8]\d g\/g/.test(textContent ?? ''),
-        ),
-      { timeout: 15_000 },
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('button')].some(({ textContent }) =>
+        /Probe 1\.[4-8]\d g\/g/.test(textContent ?? ''),
+      ),
     )
     await press(page, 'Probe 1.')
     await until(page, '[data-testid=readings]', /1 reading/)
@@ -158,7 +156,7 @@ describe('drying', () => {
     expect(run.readings).toHaveLength(1)
 
     await simulate('probe', 'plug', 0)
-    await page.waitForFunction(() => document.body.textContent!.includes('The probe is unplugged'), { timeout: 15_000 })
+    await page.waitForFunction(() => document.body.textContent!.includes('The probe is unplugged'))
     // Without the server the screen comes back with what it acknowledged, and with the server it goes on.
     await salon.killServer()
     await page.reload()
@@ -173,9 +171,6 @@ describe('drying', () => {
     await salon.startServer()
     await page.waitForFunction(
       () => !document.querySelector('[data-testid=finish]')!.textContent!.includes('not saved yet'),
-      {
-        timeout: 15_000,
-      },
     )
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[data-testid=run] button')].some(
@@ -278,9 +273,7 @@ describe('the salon around it', () => {
     const [, two, asDirty] = /(\d+) min in the tub instead of (\d+)/.exec(said)!
     expect(Number(two)).toBeGreaterThan(Number(asDirty))
     await page.$eval('[data-school=washes] label:nth-of-type(2) input', (input) => (input as HTMLInputElement).click())
-    await page.waitForFunction(async () => (await (await fetch('/api/salon')).json()).schools.washes === 'two', {
-      timeout: 10_000,
-    })
+    await page.waitForFunction(async () => (await (await fetch('/api/salon')).json()).schools.washes === 'two')
     await page.close()
   })
 

@@ -29,7 +29,7 @@ async function screenOf(name: string, ownDevice = false): Promise<Page> {
 const openBench = async (page: Page, dog: string): Promise<string> => {
   const id = await visitOf(salon.base, dog)
   await page.goto(`${salon.base}visits/${id}/bench`)
-  await page.waitForSelector('[data-testid=begin]:not([disabled]), [data-testid=now]', { timeout: 20_000 })
+  await page.waitForSelector('[data-testid=begin]:not([disabled]), [data-testid=now]')
   return id
 }
 const begin = async (page: Page): Promise<void> => {
@@ -42,9 +42,7 @@ const statuses = (page: Page): Promise<Record<string, string>> =>
     Object.fromEntries(rows.map((row) => [row.getAttribute('data-step-row')!, row.getAttribute('data-status')!])),
   )
 const saved = (page: Page): Promise<unknown> =>
-  page.waitForFunction(() => !document.querySelector('[data-testid=unsaved]')?.textContent?.includes('kept'), {
-    timeout: 20_000,
-  })
+  page.waitForFunction(() => !document.querySelector('[data-testid=unsaved]')?.textContent?.includes('kept'))
 const seconds = (text: string): number => text.split(':').reduce((sum, part) => sum * 60 + Number(part), 0)
 const timerLeft = async (page: Page): Promise<number> =>
   seconds(await page.$eval('[data-testid=timer] [role=timer]', (clock) => clock.textContent!))
@@ -69,7 +67,7 @@ async function agreed(page: Page, id: string): Promise<void> {
   if (latestPlan!.needs.length === 0) return
   await sayYes(latestPlan!.id)
   await page.reload()
-  await page.waitForSelector('[data-testid=take]:not([disabled])', { timeout: 15_000 })
+  await page.waitForSelector('[data-testid=take]:not([disabled])')
   await page.waitForSelector('::-p-text(Take this plan)')
 }
 
@@ -86,9 +84,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
     await sleep(250)
   }
   await shows(page, '[data-testid=verdict]')
-  await page.waitForFunction(() => !document.querySelector<HTMLButtonElement>('[data-testid=take]')?.disabled, {
-    timeout: 15_000,
-  })
+  await page.waitForFunction(() => !document.querySelector<HTMLButtonElement>('[data-testid=take]')?.disabled)
   // A puppy this young is frail in any groom: its owner is asked first.
   const { latestPlan } = await salon.api<Visit>(`/visits/${id}`)
   expect(latestPlan!.needs).toContain('frail-dog')
@@ -97,7 +93,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await page.waitForSelector('::-p-text(Take this plan)')
   await page.click('[data-testid=take]')
   await expect
-    .poll(async () => (await salon.api<Visit>(`/visits/${id}`)).acceptedPlan?.acceptedAt ?? null, { timeout: 10_000 })
+    .poll(async () => (await salon.api<Visit>(`/visits/${id}`)).acceptedPlan?.acceptedAt ?? null)
     .not.toBeNull()
 
   await openBench(page, 'Pip')
@@ -213,7 +209,7 @@ test('two people on one dog: both see both, and a step that both finish is finis
   await press(noor, `[data-step-row="${second}"]`)
   await press(noor, '[data-testid=start]')
   await saved(noor)
-  await expect.poll(async () => (await statuses(ebba))[second], { timeout: 10_000 }).toBe('working')
+  await expect.poll(async () => (await statuses(ebba))[second]).toBe('working')
   expect((await statuses(ebba))[first]).toBe('working')
   // Both finish the same step at once.
   await press(noor, `[data-step-row="${first}"]`)
@@ -221,8 +217,7 @@ test('two people on one dog: both see both, and a step that both finish is finis
   await Promise.all([press(ebba, '[data-testid=done]'), press(noor, '[data-testid=done]')])
   await saved(ebba)
   await saved(noor)
-  for (const page of [ebba, noor])
-    await expect.poll(async () => (await statuses(page))[first], { timeout: 10_000 }).toBe('done')
+  for (const page of [ebba, noor]) await expect.poll(async () => (await statuses(page))[first]).toBe('done')
   const { events } = await salon.api<BenchDoc>(`/visits/${id}/bench`)
   expect(new Set(events.map(({ by }) => by))).toEqual(new Set([idOf('Ebba'), idOf('Noor')]))
   await ebba.close()
@@ -233,10 +228,10 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
   const page = await screenOf('Ebba')
   const id = await visitOf(salon.base, 'Juniper')
   await page.goto(`${salon.base}visits/${id}/verdict`)
-  await page.waitForSelector('[data-testid=take]:not([disabled])', { timeout: 15_000 })
+  await page.waitForSelector('[data-testid=take]:not([disabled])')
   await agreed(page, id)
   await page.click('[data-testid=take]')
-  await page.waitForSelector('[data-testid=begin]:not([disabled])', { timeout: 20_000 })
+  await page.waitForSelector('[data-testid=begin]:not([disabled])')
   expect(await page.$eval('[data-testid=how-long]', (said) => said.textContent)).toMatch(
     /^\d+ steps, about \d+ minutes/,
   )
@@ -264,7 +259,7 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
   await sayYes(latestPlan!.id)
   expect(await post(`/plans/${latestPlan!.id}/accept`, {})).toBeLessThan(300)
   await openBench(page, 'Juniper')
-  await page.waitForSelector('[data-testid=newer-plan] button', { timeout: 20_000 })
+  await page.waitForSelector('[data-testid=newer-plan] button')
   await page.click('[data-testid=newer-plan] button')
   await page.waitForFunction(() => !document.querySelector('[data-testid=newer-plan]'))
   await saved(page)
@@ -295,7 +290,7 @@ test('a photo taken while the server is away waits on the device, through a clos
   // Any page of the application sends what waits.
   const again = await screenOf('Ebba')
   await again.goto(salon.base)
-  await expect.poll(photos, { timeout: 15_000 }).toMatchObject([{ kind: 'after' }])
+  await expect.poll(photos).toMatchObject([{ kind: 'after' }])
   await again.waitForFunction(() => !document.querySelector('[data-testid=photos-waiting]'))
   await again.close()
 })
@@ -347,14 +342,12 @@ test('a clock that is over sounds on every screen until it is touched', async ()
   await page.click('[data-testid=now] h1')
   const tones = (): Promise<number> =>
     page.evaluate(() => (globalThis as unknown as { made: { tones: number } }).made.tones)
-  await expect.poll(tones, { timeout: 8000 }).toBeGreaterThan(2)
+  await expect.poll(tones).toBeGreaterThan(2)
   await page.goto(salon.base)
   // Other dogs may have something left on too.
   const nimbus = (await page.waitForSelector('[data-testid=bell] ::-p-text(Nimbus)'))!
   await nimbus.click()
-  await page.waitForFunction(() => !document.querySelector('[data-testid=bell]')?.textContent?.includes('Nimbus'), {
-    timeout: 15_000,
-  })
+  await page.waitForFunction(() => !document.querySelector('[data-testid=bell]')?.textContent?.includes('Nimbus'))
   await page.close()
 })
 

@@ -7,6 +7,9 @@ import { findChromium } from '../scripts/packages.ts'
 export const WIDTH = 1280
 export const HEIGHT = 800
 
+/** How long a test waits for what must come, in milliseconds: a machine under load may take many times as long as a quiet one, and nothing is measured here. */
+export const PATIENCE_MS = 60_000
+
 /** Debian's Chromium, headless, with a profile of its own and no talk to the network. */
 export async function openBrowser(): Promise<Browser> {
   const executablePath = findChromium()
@@ -37,5 +40,4 @@ export async function visitOf(base: string, dog: string): Promise<string> {
   return visit.id
 }
 
-export const shows = (page: Page, selector: string): Promise<unknown> =>
-  page.waitForSelector(selector, { timeout: 10_000 })
+export const shows = (page: Page, selector: string): Promise<unknown> => page.waitForSelector(selector)

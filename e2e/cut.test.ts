@@ -58,7 +58,6 @@ test('a length is dragged on the dog: the hair follows the hand, the tool follow
     .poll(
       async () =>
         (await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Juniper')}`)).arrival.wishes?.targetMm?.body,
-      { timeout: 10_000 },
     )
     .toBe(shorter)
   await page.close()
@@ -71,9 +70,7 @@ test('the dog turned round is dragged the same way; lengths come whole from a st
   await page.$$eval('[aria-label="The dog as it will be"] button', (buttons) =>
     (buttons.find(({ textContent }) => textContent === 'Right side') as HTMLElement).click(),
   )
-  await page.waitForFunction(() => document.querySelector('[data-front] [data-region="hindleg.right"]'), {
-    timeout: 5000,
-  })
+  await page.waitForFunction(() => document.querySelector('[data-front] [data-region="hindleg.right"]'))
   expect(await handleText(page, 'legs')).toBe(trim)
   const from = await knob(page, 'legs')
   await page.mouse.move(from.x, from.y)

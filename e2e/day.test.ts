@@ -6,7 +6,7 @@ import type { DogRecord } from '../contract/api/dogs.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
-import { shows } from './browser.ts'
+import { PATIENCE_MS, shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -59,7 +59,7 @@ async function atStation(page: Page, station: string, owner: string): Promise<vo
     // The owner stands at the desk.
     await page.type('section[aria-label="The owner\'s yes"] input', owner)
     await page.$eval('section[aria-label="The owner\'s yes"] form button', (button) => (button as HTMLElement).click())
-    await page.waitForFunction(() => !document.querySelector('[data-testid=needs]'), { timeout: 10_000 })
+    await page.waitForFunction(() => !document.querySelector('[data-testid=needs]'))
   }
 }
 
@@ -117,6 +117,7 @@ test('a whole day, two people, every dog from where it stands to its goodbye by 
     ['Noor', 'Ebba'].map(async (name) => {
       const person = people.find((one) => one.name === name)!
       const page = await (await salon.browser.createBrowserContext()).newPage()
+      page.setDefaultTimeout(PATIENCE_MS)
       await page.setViewport({ width: 1280, height: 800 })
       page.on('pageerror', (error) => errors.push(String(error)))
       await page.evaluateOnNewDocument((id: string) => localStorage.setItem('etude.person', id), person.id)

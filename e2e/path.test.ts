@@ -18,7 +18,7 @@ const state = (page: Page): Promise<string | null> =>
 const becomes = (page: Page, wanted: string): Promise<unknown> =>
   page.waitForFunction(
     (s) => document.querySelector('[data-testid=saving]')?.getAttribute('data-state') === s,
-    { timeout: 20_000 },
+    {},
     wanted,
   )
 const visit = async (dog: string): Promise<Visit> => salon.api<Visit>(`/visits/${await visitOf(salon.base, dog)}`)
@@ -87,9 +87,7 @@ test('the whole path by keyboard: the felted drop coat in at most 60 key presses
   expect(sentence).toMatch(/^Quill\b/)
   // The verdict is made here; what was scored is on its way meanwhile.
   await expect
-    .poll(async () => (await visit('Quill')).assessment.rows.filter(({ mat }) => mat !== null).length, {
-      timeout: 10_000,
-    })
+    .poll(async () => (await visit('Quill')).assessment.rows.filter(({ mat }) => mat !== null).length)
     .toBe(39)
   const kept = await visit('Quill')
   expect(kept.assessment.rows.find(({ region, side }) => region === 'side' && side === 'left')).toMatchObject({

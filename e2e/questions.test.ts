@@ -140,9 +140,7 @@ describe('arguing with the verdict', () => {
 
   test('a change that would flip the verdict shows the dog as it would be, and goes away again', async () => {
     const page = await open('Bramble', 'verdict?tab=ask', '[data-testid=flips] button')
-    await page.waitForFunction(() => !document.querySelector('[aria-label="What would change it"] progress'), {
-      timeout: 30_000,
-    })
+    await page.waitForFunction(() => !document.querySelector('[aria-label="What would change it"] progress'))
     const before = await drawn(page)
     await click(page, '[data-testid=flips] button')
     await shows(page, '[data-testid=as-if]')
@@ -161,7 +159,7 @@ describe('arguing with the verdict', () => {
     expect(await page.$$eval('[data-testid=odds] [role=img]', (strips) => strips.length)).toBeGreaterThan(1)
     const strip = await page.$eval('[data-testid=odds] [role=img]', (element) => element.getAttribute('aria-label'))
     expect(strip).toMatch(/^between \d+ and \d+ of 100$/)
-    await page.waitForFunction(() => !document.body.textContent?.includes('still weighing'), { timeout: 30_000 })
+    await page.waitForFunction(() => !document.body.textContent?.includes('still weighing'))
     const look = await page.$('[data-testid=odds] a.btn')
     expect(look).not.toBeNull()
     await look!.click()
@@ -204,7 +202,7 @@ const phone = async (link: string): Promise<Page> => {
   return page
 }
 const heading = (page: Page, words: string): Promise<unknown> =>
-  page.waitForFunction((said) => document.querySelector('h1')?.textContent?.includes(said), { timeout: 10_000 }, words)
+  page.waitForFunction((said) => document.querySelector('h1')?.textContent?.includes(said), {}, words)
 const lastLink = async (): Promise<string> => (await salon.api<Message[]>('/outbox'))[0]!.link
 async function send(page: Page): Promise<string> {
   const before = (await salon.api<Message[]>('/outbox')).length
@@ -359,7 +357,6 @@ test('a second opinion by another person starts from an empty map, and says how 
   await expect.poll(() => text(page, '[data-testid=progress]')).toBe('39 of 39')
   await page.waitForFunction(
     () => document.querySelector('[data-testid=saving]')?.getAttribute('data-state') === 'saved',
-    { timeout: 20_000 },
   )
   await page.click('button::-p-text(Compare)')
   await shows(page, '[data-testid=second]')

@@ -6,7 +6,7 @@ import { Sequelize } from 'sequelize'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
 import { makeDemoDatabase } from '../test/harness/demo.ts'
-import { openBrowser } from './browser.ts'
+import { openBrowser, PATIENCE_MS } from './browser.ts'
 
 /** The built server on a database of its own with the demo salon, and a browser; the server can be killed and brought back. */
 export interface Salon {
@@ -55,6 +55,7 @@ export async function openSalon(): Promise<Salon> {
     async newPage(theme = 'light', device = '') {
       if (device && !devices.has(device)) devices.set(device, await browser.createBrowserContext())
       const page = await (devices.get(device) ?? browser).newPage()
+      page.setDefaultTimeout(PATIENCE_MS)
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
       return page
     },

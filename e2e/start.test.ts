@@ -7,6 +7,7 @@ import { afterEach, expect, test } from 'vitest'
 import { ROOT } from '../scripts/build.ts'
 import { isRoot } from '../scripts/packages.ts'
 import { freePort } from '../scripts/postgres.ts'
+import { PATIENCE_MS } from './browser.ts'
 
 const ETUDE = join(ROOT, 'etude')
 const running: ChildProcess[] = []
@@ -53,8 +54,8 @@ const dataFolder = (): string => {
 }
 const answers = async (address: string): Promise<boolean> =>
   (await fetch(`${address}api/health`).catch(() => null))?.ok ?? false
-async function until(holds: () => Promise<boolean> | boolean, ms = 20_000): Promise<void> {
-  for (const end = Date.now() + ms; Date.now() < end; await new Promise((r) => setTimeout(r, 150)))
+async function until(holds: () => Promise<boolean> | boolean): Promise<void> {
+  for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await new Promise((r) => setTimeout(r, 150)))
     if (await holds()) return
   throw new Error('did not come to hold')
 }
@@ -137,7 +138,7 @@ test('the database killed under it comes back, and what was acknowledged is ther
   const postmaster = Number(readFileSync(join(folder, 'postgres', 'data', 'postmaster.pid'), 'utf8').split('\n')[0])
   process.kill(postmaster, 'SIGKILL')
   await until(async () => !(await answers(address)))
-  await until(() => answers(address), 40_000)
+  await until(() => answers(address))
   const { assessment: there } = (await (await fetch(`${address}api/visits/${visit.id}`)).json()) as {
     assessment: { rows: object[] }
   }

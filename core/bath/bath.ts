@@ -6,7 +6,7 @@ import type { WetCoat } from '../drying/coat.ts'
 import { dryingModel } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import { isLeftOut } from '../plan/left-out.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import {
   blowOut,
   condition,
@@ -89,7 +89,7 @@ const dry = (noBath: NoBath, waterC: number): Bath => ({
  */
 export function planBath(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   shelf: readonly Product[],
   swaps: Swaps = {},

@@ -3,7 +3,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { isShow } from '../dog/facts.ts'
 import { coatAtTub } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 
 export const DESHED_TOOLS = ['air', 'brush-and-comb', 'rake', 'bladed'] as const
 export type DeshedTool = (typeof DESHED_TOOLS)[number]
@@ -53,7 +53,7 @@ const SHARES: readonly (readonly [DeshedPass['when'], number])[] = [
 ]
 
 /** null where nothing is loose, or where the groom stops. */
-export function deshedOf(assessment: Assessment, plan: Plan, house: House): Deshed | null {
+export function deshedOf(assessment: Assessment, plan: CoatWork, house: House): Deshed | null {
   const { sheet, dog, schools } = assessment
   if (plan.verdict.choice === 'refer') return null
   const { massG } = coatAtTub(assessment, plan, house)

@@ -3,7 +3,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, mayBlast } from '../dog/facts.ts'
 import { wayOf } from '../pattern/pattern.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import type { Bath, BathNote } from './shape.ts'
 import { grouped, hasTag, indexesOf, type Tub } from './tub.ts'
 import { bottled, isThick, washMl } from './volumes.ts'
@@ -291,7 +291,7 @@ export function washes(tub: Tub, bathed: readonly SideWants[], inCycle: Readonly
 }
 
 /** The product that loosens mats, on what air or the comb will open after it. */
-export function matRelease(tub: Tub, plan: Plan): number[] {
+export function matRelease(tub: Tub, plan: CoatWork): number[] {
   const { assessment, house, wants } = tub
   const opens = (index: number): boolean => {
     const { treatment, option } = plan.regions[index]!
@@ -322,7 +322,7 @@ export function matRelease(tub: Tub, plan: Plan): number[] {
 }
 
 /** What the verdict blows out: on a coat rinsed clean, as the first of its drying; its minutes are the verdict's. */
-export function blowOut(tub: Tub, plan: Plan): void {
+export function blowOut(tub: Tub, plan: CoatWork): void {
   const blown = plan.regions.filter(({ treatment }) => treatment === 'blow-out')
   if (blown.length > 0)
     tub.plain(

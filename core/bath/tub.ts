@@ -2,7 +2,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { isPuppy } from '../dog/facts.ts'
 import { coatAtTub, type WetCoat } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import type { Score } from '../scores/scales.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Zone } from './allowed.ts'
@@ -25,14 +25,14 @@ export class Tub {
   readonly used = new Map<string, number>()
   readonly #families = new Set<string>()
   readonly assessment: Assessment
-  readonly plan: Plan
+  readonly plan: CoatWork
   readonly coat: WetCoat
   readonly wants: readonly SideWants[]
   readonly house: House
   readonly #shelf: readonly Product[]
   readonly #swaps: Swaps
 
-  constructor(assessment: Assessment, plan: Plan, house: House, shelf: readonly Product[], swaps: Swaps) {
+  constructor(assessment: Assessment, plan: CoatWork, house: House, shelf: readonly Product[], swaps: Swaps) {
     this.assessment = assessment
     this.plan = plan
     this.house = house

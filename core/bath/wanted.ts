@@ -7,7 +7,7 @@ import { wishedMm } from '../dog/lengths.ts'
 import { todaysPart } from '../groom/today.ts'
 import type { House } from '../numbers/estimates.ts'
 import { isLeftOut } from '../plan/left-out.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
 import type { Score } from '../scores/scales.ts'
 import { isBroken, type SideScores } from '../scores/sheet.ts'
@@ -206,7 +206,7 @@ function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: As
 }
 
 /** What every region-side asks of the bath. @param mm length of each as it comes to the tub */
-export function wantsOf(assessment: Assessment, plan: Plan, mm: readonly number[], house: House): SideWants[] {
+export function wantsOf(assessment: Assessment, plan: CoatWork, mm: readonly number[], house: House): SideWants[] {
   const { dog, sheet } = assessment
   // A mask is for a coat that is long and stays so, not for the ears and tail of a clipped one.
   const staysLong = REGION_SIDES.map(

@@ -13,7 +13,8 @@ import { PART_IDS, type PartShape, shapeOf } from '../pattern/shapes.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
 import { paceOf, temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
-import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
+import type { Option } from '../plan/options.ts'
+import type { CoatWork, RegionPlan } from '../plan/plan-shape.ts'
 import type { Around } from '../scores/around.ts'
 import { blendsOf } from './blends.ts'
 import { cleanArmpit, hygieneOf, stainCut } from './hygiene.ts'
@@ -27,15 +28,13 @@ const WORTH_MM = 1
 const INSULATES: ReadonlySet<CoatType> = new Set(['drop-double', 'feathered', 'wire'])
 
 function refusalOf(
-  index: number,
+  { index, treatment }: RegionPlan,
   wanted: number | null,
   assessment: Assessment,
-  plan: Plan,
   house: House,
 ): NotCut | null {
   const { dog, consents, sheet, schools } = assessment
   const { region } = REGION_SIDES[index]!
-  const { treatment } = plan.regions[index]!
   if (treatment === 'leave') return 'left-alone'
   if (treatment === 'look') return 'not-looked-at'
   if (isShow(assessment)) return 'show-coat'
@@ -218,15 +217,15 @@ interface At {
   readonly not: Cut['notCut']
 }
 
-function cutAt(index: number, assessment: Assessment, plan: Plan, house: House): At {
+/** @param feetLeft feet and tail are left for another day */
+function cutAt(place: RegionPlan, feetLeft: boolean, assessment: Assessment, house: House): At {
   const { rack, schools } = assessment
+  const { index, treatment, option, coatMm } = place
   const { region } = REGION_SIDES[index]!
-  const place = plan.regions[index]!
-  const { treatment, option, coatMm } = place
   const wanted = wishedMm(region, assessment, house)
   const { pattern } = assessment.wishes
   const asked = shapeAt(region, pattern)
-  const refusal = refusalOf(index, wanted, assessment, plan, house)
+  const refusal = refusalOf(place, wanted, assessment, house)
   const line = (
     part: CutPart,
     made: Made,
@@ -266,7 +265,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
     if (!made) return { line: null, why: null }
     if (cannotCarry(shape, assessment)) return { line: null, why: 'coat-cannot-carry-it' }
     if (refusal && !(endsOnly(shape.def) && BY_HAND_THERE.has(refusal))) return { line: null, why: refusal }
-    if (isLeftOut(plan, 'feet') && (isPaw(region) || region === 'tail')) return { line: null, why: 'another-day' }
+    if (feetLeft && (isPaw(region) || region === 'tail')) return { line: null, why: 'another-day' }
     const kept = keptFor(index, made, assessment, house)
     if (!kept) return { line: null, why: 'finding-in-the-way' }
     return { line: line(shape.def.only ?? 'coat', kept.made, 'shape', [], kept.around, shape), why: null }
@@ -303,7 +302,7 @@ function cutAt(index: number, assessment: Assessment, plan: Plan, house: House):
       const kept = skim && keptFor(index, skim, assessment, house)
       if (kept) return { line: line('coat', kept.made, 'dead-ends', ['skim-only'], kept.around), why: null }
     }
-    if (isLeftOut(plan, 'feet') && (isPaw(region) || region === 'tail'))
+    if (feetLeft && (isPaw(region) || region === 'tail'))
       return { line: null, why: wanted === null || wanted >= coatMm - WORTH_MM ? null : 'another-day' }
     if (wanted === null && isTidy(assessment) && (!refusal || refusal === 'double-coat')) {
       const made = tidyOf(index, coatMm, assessment, house)
@@ -371,9 +370,31 @@ export const shapesOf = ({ lines }: Pick<Cut, 'lines'>): ShapedPlace[] =>
  * The finishing cut: what is cut with which tool, what it leaves, in the order of the work; the lines to blend, and where
  * the sides end unlike. null where the groom stops.
  */
-export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | null {
-  if (plan.verdict.choice === 'refer') return null
-  const at = REGION_SIDES.map(({ index }) => cutAt(index, assessment, plan, house))
+export const cutOf = (assessment: Assessment, plan: CoatWork, house: House): Cut | null =>
+  cutterOf(assessment, house)(plan)
+
+export type Cutter = (plan: CoatWork) => Cut | null
+
+/** `cutOf` for several ways of one dog: what comes of a place is worked out once for all that do the same there. */
+export function cutterOf(assessment: Assessment, house: House): Cutter {
+  const known = new Map<Option, At>()
+  const knownFeetLeft = new Map<Option, At>()
+  return (plan) => {
+    if (plan.verdict.choice === 'refer') return null
+    const feetLeft = isLeftOut(plan, 'feet')
+    const memory = feetLeft ? knownFeetLeft : known
+    const at = plan.regions.map((place): At => {
+      // An option is of one place; one that was not looked at is not treated by it yet.
+      const before = place.treatment === place.option.treatment ? memory.get(place.option) : undefined
+      const made = before ?? cutAt(place, feetLeft, assessment, house)
+      if (place.treatment === place.option.treatment) memory.set(place.option, made)
+      return made
+    })
+    return cutFrom(at, assessment, plan, house)
+  }
+}
+
+function cutFrom(at: readonly At[], assessment: Assessment, plan: CoatWork, house: House): Cut {
   const coatLine = (index: number): CutLine | undefined => at[index]!.lines.find(({ part }) => part === 'coat')
   const mm = plan.regions.map(
     ({ option, index, treatment, coatMm }) =>
@@ -397,6 +418,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
     assessment,
     house,
   )
+  const bent = at.flatMap((one) => one.bent)
   const blendMinutes = blends.length * house['cut.blend'] * paceOf('clip', assessment)
   return {
     lines,
@@ -411,7 +433,7 @@ export function cutOf(assessment: Assessment, plan: Plan, house: House): Cut | n
     }),
     notCut: at.flatMap(({ not }) => not),
     supports: supportsOf(assessment),
-    bent: PART_IDS.flatMap((part) => at.flatMap(({ bent }) => bent).find((one) => one.part === part) ?? []),
+    bent: PART_IDS.flatMap((part) => bent.find((one) => one.part === part) ?? []),
     minutes: lines.reduce((sum, { minutes }) => sum + minutes, 0) + blendMinutes,
   }
 }

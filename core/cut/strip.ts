@@ -4,7 +4,7 @@ import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { contextOf } from '../plan/context.ts'
 import { isStripped } from '../plan/options.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 
 /** One date of a jacket on its way to a show. */
 export interface JacketStage {
@@ -70,7 +70,7 @@ function stagesTo(showInDays: number, house: House): { stages: JacketStage[]; to
 }
 
 /** The hand-strip plan of a coat that has a jacket and whose owner wants it; null for the others. */
-export function stripOf(assessment: Assessment, plan: Plan, house: House): HandStrip | null {
+export function stripOf(assessment: Assessment, plan: CoatWork, house: House): HandStrip | null {
   const { dog, wishes, sheet } = assessment
   const ctx = contextOf(assessment, 0, house)
   const wanted = wishes.style === 'strip' || ctx.keepsJacket || ctx.stripsJacket

@@ -77,6 +77,30 @@ function shapeMm({ part, def, mm }: ShapeAt, about: About, house: House): number
  * head along with a body length that was named.
  */
 export function wishedMm(region: RegionId, about: About, house: House): number | null {
+  const known = lengthsKnown(about, house)
+  const before = known.get(region)
+  if (before !== undefined) return before
+  const mm = workedOut(region, about, house)
+  known.set(region, mm)
+  return mm
+}
+
+/*
+ * Every station asks for the same few lengths hundreds of times a plan. Assessments and houses are never changed in
+ * place, so what was worked out for one holds for as long as it is there.
+ */
+type Lengths = Map<RegionId, number | null>
+const known = new WeakMap<About, WeakMap<House, Lengths>>()
+
+function lengthsKnown(about: About, house: House): Lengths {
+  let byHouse = known.get(about)
+  if (!byHouse) known.set(about, (byHouse = new WeakMap()))
+  let lengths = byHouse.get(house)
+  if (!lengths) byHouse.set(house, (lengths = new Map()))
+  return lengths
+}
+
+function workedOut(region: RegionId, about: About, house: House): number | null {
   const { dog, wishes, schools } = about
   // Left on this dog is left, whatever the coat round it is cut to.
   if (region === 'armpit' && wishes.pattern?.armpits?.shape === 'leave') return null

@@ -2,7 +2,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 
 /** The coat as it comes to the tub: what is clipped before the bath is gone. */
 export interface WetCoat {
@@ -21,7 +21,7 @@ export interface WetCoat {
 export const wetG = ({ dog }: Assessment, { totalG, bsaM2 }: WetCoat, house: House): number =>
   totalG * house[`pickup.${dog.coatType}`] + bsaM2 * house['skin.film']
 
-export function coatAtTub({ dog }: Assessment, plan: Plan, house: House): WetCoat {
+export function coatAtTub({ dog }: Assessment, plan: CoatWork, house: House): WetCoat {
   const bsaM2 = bodySurfaceM2(dog.weightKg)
   const densityFactor = house[`factor.density.${dog.density}`]
   const bare = dog.bare ?? (dog.coatType === 'hairless' ? house['bare.hairless'] : 0)

@@ -5,7 +5,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { asksFor } from '../dog/extras.ts'
 import { airOnlyLow, isFrightened, needsHeatCare, wantsBellyLoop } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import { keptAt } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
 import { coatAtTub, type WetCoat, wetG } from './coat.ts'
@@ -80,7 +80,7 @@ const L_PER_M3 = 1000
 const UNBRUSHED: ReadonlySet<CoatType> = new Set(['smooth', 'corded', 'hairless'])
 
 /** How the coat should lie for what comes next. */
-function methodOf({ dog }: Assessment, { regions, verdict }: Plan): DryMethod {
+function methodOf({ dog }: Assessment, { regions, verdict }: CoatWork): DryMethod {
   if (UNBRUSHED.has(dog.coatType)) return 'natural'
   if (regions.some(({ treatment }) => treatment === 'strip')) return 'flat'
   if (verdict.style !== 'keep' || dog.coatType === 'double') return 'lifted'
@@ -165,7 +165,7 @@ export interface DryingModel {
 /** @param settings dryers and their settings; as usual for this dog where none are given */
 export function dryingModel(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   settings: DrySettings = usualSettings(assessment, house),
 ): DryingModel {
@@ -286,7 +286,7 @@ const breaksOf = (assessment: Assessment, minutes: number, house: House): number
     : 0
 
 /** Minutes of the verdict that are brushing of free or tangled coat and happen under the dryer, within what it takes. */
-function brushedInVerdict({ sheet }: Assessment, plan: Plan, brushing: number): number {
+function brushedInVerdict({ sheet }: Assessment, plan: CoatWork, brushing: number): number {
   const counted = plan.regions
     .filter(
       ({ index, treatment, option }) =>
@@ -302,7 +302,7 @@ function brushedInVerdict({ sheet }: Assessment, plan: Plan, brushing: number): 
  */
 export function dryingOf(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   changeover?: number,
   settings: DrySettings = usualSettings(assessment, house),

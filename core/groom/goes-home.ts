@@ -8,7 +8,7 @@ import type { Cut, CutReason } from '../cut/shape.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
-import type { Plan } from '../plan/plan-shape.ts'
+import type { CoatWork } from '../plan/plan-shape.ts'
 import { matWeight } from '../scores/indices.ts'
 import { extentOf } from '../scores/sheet.ts'
 
@@ -59,7 +59,7 @@ export function mostOf(indexes: readonly number[], mm: readonly number[]): numbe
  */
 export function goesHome(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   cut: Cut | null = cutOf(assessment, plan, house),
 ): GoesHome {

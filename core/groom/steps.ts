@@ -15,7 +15,7 @@ import { dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import { temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
-import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
+import type { CoatWork, RegionPlan } from '../plan/plan-shape.ts'
 import { bladeUnderComb } from '../tools/blades.ts'
 import type { Treatment, When } from '../tools/treatments.ts'
 import { aroundStep } from './around.ts'
@@ -50,7 +50,7 @@ const OVER_A_PART: ReadonlySet<Treatment> = new Set(['brush', 'card', 'strip', '
  * Coat work of the verdict that falls into one part of the groom. What is clipped in one go has the same cautions: a
  * place with its own danger comes up by itself.
  */
-function coatSteps(plan: Plan, phase: GroomPhase, whens: readonly When[], assessment: Assessment): GroomStep[] {
+function coatSteps(plan: CoatWork, phase: GroomPhase, whens: readonly When[], assessment: Assessment): GroomStep[] {
   const partOf = todaysPart(plan)
   const here = plan.regions.filter(
     ({ treatment, option, done, index }) =>
@@ -149,7 +149,7 @@ function plucksEars({ schools, dog, sheet }: Assessment): boolean {
 const BEFORE = stepOf({ id: 'begin', phase: 'before-bath', kind: 'begin' })
 
 /** Burrs are worked out by hand before any water; where the coat is taken off or left alone, they go or stay with it. */
-function burrSteps({ sheet }: Assessment, plan: Plan, temperFactor: number, house: House): GroomStep[] {
+function burrSteps({ sheet }: Assessment, plan: CoatWork, temperFactor: number, house: House): GroomStep[] {
   const places = plan.regions.filter(
     ({ index, treatment }) => sheet[index]!.tags.includes('burrs') && treatment !== 'clip' && treatment !== 'leave',
   )
@@ -170,7 +170,7 @@ export interface GroomParts {
  * The whole groom as a list to work through, from the plan of the verdict, the bath, the drying and the cut. What one of
  * them counts already is not counted again. Empty where the groom stops.
  */
-export const groomSteps = (assessment: Assessment, plan: Plan, parts: GroomParts, house: House): GroomStep[] =>
+export const groomSteps = (assessment: Assessment, plan: CoatWork, parts: GroomParts, house: House): GroomStep[] =>
   bareSteps(assessment, plan, parts, house).map((step) => ({
     ...step,
     extras: step.kind === 'begin' ? step.extras : extrasAt(step, assessment),
@@ -181,7 +181,7 @@ export const groomSteps = (assessment: Assessment, plan: Plan, parts: GroomParts
 /** The same with its minutes, but without what each step has to keep to: enough to reckon how long it takes. */
 export function bareSteps(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   { bath, drying, cut }: GroomParts,
   house: House,
 ): GroomStep[] {
@@ -266,7 +266,7 @@ export const restEveryOf = (assessment: Assessment, house: House): number =>
 /** The whole groom from the verdict on: bath, drying and cut worked out and put in order. */
 export function wholeGroom(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   shelf: readonly Product[],
   swaps: Swaps = {},
@@ -281,7 +281,7 @@ export function wholeGroom(
  */
 export function groomParts(
   assessment: Assessment,
-  plan: Plan,
+  plan: CoatWork,
   house: House,
   shelf: readonly Product[],
   swaps: Swaps = {},

@@ -1,6 +1,7 @@
 import { USUAL_SHELF } from '../bath/products.ts'
 import { FACE, isPaw } from '../body/places.ts'
 import { REGION_SIDES } from '../body/regions.ts'
+import { type Cutter, cutterOf } from '../cut/cut.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { standingCap } from '../plan/budgets.ts'
@@ -9,6 +10,7 @@ import { planWays, type Ways } from '../plan/plan.ts'
 import {
   type Afterwards,
   type Alternative,
+  type CoatWork,
   type GroomTotal,
   LEFT_OUT_IDS,
   type LeftOut,
@@ -80,26 +82,21 @@ interface Reckoned {
   readonly parts: GroomParts
 }
 
-/** The plan as one that leaves these out. */
-const leaving = (plan: Plan, leftOut: readonly LeftOut[], cap: number): Plan => ({
-  ...plan,
-  groom: leftOut.length > 0 ? totalOf([], 0, cap, 0, leftOut) : null,
-})
-
 /**
  * With products as labels usually are: what is on the shelf today moves a wait by a minute or two.
  * @param known parts that stay as they were
  */
 function totalFor(
   assessment: Assessment,
-  plan: Plan,
+  work: CoatWork,
   house: House,
+  cutFor: Cutter,
   leftOut: readonly LeftOut[] = [],
   known: Partial<GroomParts> = {},
 ): Reckoned {
   const cap = standingCap(assessment.dog, house)
-  const without = leaving(plan, leftOut, cap)
-  const parts = groomParts(assessment, without, house, USUAL_SHELF, {}, known)
+  const without: CoatWork = { ...work, groom: { leftOut } }
+  const parts = groomParts(assessment, without, house, USUAL_SHELF, {}, { cut: cutFor(without), ...known })
   const steps = bareSteps(assessment, without, parts, house)
   return { steps, parts, total: totalOf(steps, assessment.slotMinutes, cap, spentOf(assessment), leftOut) }
 }
@@ -122,13 +119,19 @@ const WORTH_LEAVING = 0.5
  * other, until it does not.
  * @param parts of the plan with nothing left out, where they are known
  */
-function leavingOut(assessment: Assessment, plan: Plan, house: House, parts: Partial<GroomParts>): Reckoned {
-  let best = totalFor(assessment, plan, house, [], parts)
+function leavingOut(
+  assessment: Assessment,
+  work: CoatWork,
+  house: House,
+  cutFor: Cutter,
+  parts: Partial<GroomParts>,
+): Reckoned {
+  let best = totalFor(assessment, work, house, cutFor, [], parts)
   for (const what of LEFT_OUT_IDS) {
     const { total } = best
     if (total.standing + spentOf(assessment) <= total.cap + 1e-9) break
     const known = Object.fromEntries(STAYS[what].map((part) => [part, best.parts[part]])) as Partial<GroomParts>
-    const next = totalFor(assessment, plan, house, [...total.leftOut, { what, minutes: 0 }], known)
+    const next = totalFor(assessment, work, house, cutFor, [...total.leftOut, { what, minutes: 0 }], known)
     const minutes = total.minutes - next.total.minutes
     if (minutes < WORTH_LEAVING) continue
     best = { ...next, total: { ...next.total, leftOut: [...total.leftOut, { what, minutes }] } }
@@ -142,31 +145,31 @@ function leavingOut(assessment: Assessment, plan: Plan, house: House, parts: Par
  * a price for minutes no other can weigh less, and that style's own is all that is needed.
  */
 export const withReserves = (assessment: Assessment, house: House, wanted: Style | null = null): Assessment =>
-  reserve(assessment, house, wanted).assessment
+  reserve(assessment, house, wanted, cutterOf(assessment, house)).assessment
 
 /** An assessment with its reserves, and what was worked out to get them. */
 interface Reserved {
   readonly assessment: Assessment
   readonly guess: Ways | null
-  readonly made: readonly { readonly plan: Plan; readonly parts: GroomParts }[]
+  readonly made: readonly { readonly work: CoatWork; readonly parts: GroomParts }[]
 }
 
 /** Whether the same is done at every place, so that bath, drying and cut are the same too. */
-const sameWork = (a: Plan, b: Plan): boolean =>
+const sameWork = (a: CoatWork, b: CoatWork): boolean =>
   a.split === null &&
   b.split === null &&
   a.regions.every(
     ({ option, treatment }, i) => option === b.regions[i]!.option && treatment === b.regions[i]!.treatment,
   )
 
-const partsLike = ({ made }: Reserved, plan: Plan): Partial<GroomParts> =>
-  made.find((one) => sameWork(one.plan, plan))?.parts ?? {}
+const partsLike = ({ made }: Reserved, work: CoatWork): Partial<GroomParts> =>
+  made.find((one) => sameWork(one.work, work))?.parts ?? {}
 
-function reserve(assessment: Assessment, house: House, wanted: Style | null): Reserved {
+function reserve(assessment: Assessment, house: House, wanted: Style | null, cutFor: Cutter): Reserved {
   const guess = planWays({ ...assessment, reserves: null }, house, wanted)
-  const guessed = guess.plan
-  if (guessed.verdict.choice === 'refer') return { assessment: { ...assessment, reserves: null }, guess, made: [] }
-  const whole = totalFor(assessment, guessed, house)
+  const { work, minutes, over } = guess.chosen
+  if (work.verdict.choice === 'refer') return { assessment: { ...assessment, reserves: null }, guess, made: [] }
+  const whole = totalFor(assessment, work, house, cutFor)
   const usual = reserveOf(whole)
   const spent = spentOf(assessment)
   // Only a dog that would stand too long is asked what it could do without.
@@ -175,24 +178,23 @@ function reserve(assessment: Assessment, house: House, wanted: Style | null): Re
       ? reserveOf(
           totalFor(
             assessment,
-            guessed,
+            work,
             house,
+            cutFor,
             LEFT_OUT_IDS.map((what) => ({ what, minutes: 0 })),
           ),
         )
       : usual
-  const { verdict } = guessed
-  const fits = verdict.objective.over === 0 && verdict.minutes.high + usual + spent <= assessment.slotMinutes + 1e-9
-  const byStyle: Partial<Record<Style, number>> = { [verdict.style]: usual }
-  const made = [{ plan: guessed, parts: whole.parts }]
+  const fits = over === 0 && minutes + usual + spent <= assessment.slotMinutes + 1e-9
+  const byStyle: Partial<Record<Style, number>> = { [work.verdict.style]: usual }
+  const made = [{ work, parts: whole.parts }]
   if (!fits)
-    for (const { style, closed, feasible, visits } of verdict.alternatives) {
-      if (closed !== null || !feasible || visits > 1) continue
+    for (const style of guess.others) {
       const other = guess.as(style)
       if (!other) continue
-      const reckoned = totalFor(assessment, other, house)
+      const reckoned = totalFor(assessment, other, house, cutFor)
       byStyle[style] = reserveOf(reckoned)
-      made.push({ plan: other, parts: reckoned.parts })
+      made.push({ work: other, parts: reckoned.parts })
     }
   return { assessment: { ...assessment, reserves: { usual, least, byStyle } }, guess, made }
 }
@@ -220,15 +222,17 @@ function secondFor(steps: readonly GroomStep[], { dog }: Assessment, house: Hous
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
 export function planWhole(assessment: Assessment, house: House, wanted: Style | null = null): Plan {
+  // What is cut does not hang on the reserves.
+  const cutFor = cutterOf(assessment, house)
   const reserved: Reserved = assessment.reserves
     ? { assessment, guess: null, made: [] }
-    : reserve(assessment, house, wanted)
+    : reserve(assessment, house, wanted, cutFor)
   const reckoned = reserved.assessment
   const ways = planWays(reckoned, house, wanted, reserved.guess)
-  const { plan } = ways
+  const plan = ways.plan()
   const { choice } = plan.verdict
   if (choice === 'refer') return plan
-  const { steps, total, parts } = leavingOut(reckoned, plan, house, partsLike(reserved, plan))
+  const { steps, total, parts } = leavingOut(reckoned, plan, house, cutFor, partsLike(reserved, plan))
   const groom = { ...total, second: secondFor(steps, reckoned, house) }
   const short: Stop[] =
     choice !== 'look-first' && choice !== 'split-visits' && groom.over >= LEAST_OVER
@@ -250,7 +254,7 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
       alternatives: alternatives.map((way): Alternative => {
         const other = ways.as(way.style)
         if (!other) return way
-        const then = goesHome(reckoned, other, house, partsLike(reserved, other).cut)
+        const then = goesHome(reckoned, other, house, cutFor(other))
         return { ...way, ...asItGoesHome(then), coatKept: then.coatKept, outlineMm: then.mm }
       }),
     },

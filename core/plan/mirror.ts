@@ -1,7 +1,7 @@
 import { mirrorIndex, REGION_SIDES, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { SideScores } from '../scores/sheet.ts'
-import type { Plan } from './plan-shape.ts'
+import type { CoatWork, Plan } from './plan-shape.ts'
 import { byUrgency } from './stops.ts'
 
 export const mirrorSheet = (assessment: Assessment): Assessment => ({
@@ -41,10 +41,23 @@ export function plansMirrored({ sheet, progress }: Assessment): boolean {
 const otherSide = (side: Side | null): Side | null => (side === null ? null : side === 'left' ? 'right' : 'left')
 const mirrorEach = <T>(list: readonly T[]): T[] => list.map((_, i) => list[mirrorIndex[i]!]!)
 
+/** What is done at each place of the mirrored dog. */
+export const mirrorWork = <T extends CoatWork>(work: T): T => ({
+  ...work,
+  regions: mirrorEach(work.regions).map((region, index) => ({ ...region, index, side: REGION_SIDES[index]!.side })),
+  split: work.split && {
+    visits: work.split.visits.map((visit) => ({
+      ...visit,
+      parts: visit.parts.map(({ index, part }) => ({ index: mirrorIndex[index]!, part })),
+    })),
+    left: work.split.left.map((index) => mirrorIndex[index]!),
+  },
+})
+
 export function mirrorPlan(plan: Plan): Plan {
-  const { verdict, regions, stops, split, trial } = plan
+  const { verdict, stops, trial } = plan
   return {
-    ...plan,
+    ...mirrorWork(plan),
     verdict: {
       ...verdict,
       reasons: verdict.reasons.map((reason) => ({ ...reason, side: otherSide(reason.side) })),
@@ -56,15 +69,7 @@ export function mirrorPlan(plan: Plan): Plan {
       })),
       after: { ...verdict.after, losses: mirrorEach(verdict.after.losses) },
     },
-    regions: mirrorEach(regions).map((region, index) => ({ ...region, index, side: REGION_SIDES[index]!.side })),
     stops: stops.map((stop) => ({ ...stop, side: otherSide(stop.side) })).sort(byUrgency),
     trial: trial && { ...trial, index: mirrorIndex[trial.index]! },
-    split: split && {
-      visits: split.visits.map((visit) => ({
-        ...visit,
-        parts: visit.parts.map(({ index, part }) => ({ index: mirrorIndex[index]!, part })),
-      })),
-      left: split.left.map((index) => mirrorIndex[index]!),
-    },
   }
 }

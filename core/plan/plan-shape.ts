@@ -89,7 +89,6 @@ export interface Verdict {
   readonly insteadOf: Style | null
 }
 
-/** What a whole groom takes, minutes: coat work, tub, dryer, cut and the rest, by its own steps. */
 /** What can wait for another day when a dog has stood long enough, in the order in which it is left out. */
 export const LEFT_OUT_IDS = ['feet', 'blend', 'wash', 'nails'] as const
 export type LeftOutId = (typeof LEFT_OUT_IDS)[number]
@@ -104,6 +103,7 @@ export interface LeftOut {
 export const SECOND_IDS = ['lift', 'bites'] as const
 export type SecondId = (typeof SECOND_IDS)[number]
 
+/** What a whole groom takes, minutes: coat work, tub, dryer, cut and the rest, by its own steps. */
 export interface GroomTotal {
   /** For one pair of hands, waits in the tub with it. */
   readonly minutes: number
@@ -136,6 +136,12 @@ export interface MatTrial {
   /** The way where the mat comes out with that tool, and where it does not. */
   readonly ifItComes: VerdictName
   readonly ifNot: VerdictName
+}
+
+/** What is done where, and what waits for another day: all that bath, drying, cut and steps ask of a plan. */
+export interface CoatWork extends Pick<Plan, 'regions' | 'split'> {
+  readonly verdict: Pick<Verdict, 'choice' | 'style'>
+  readonly groom: Pick<GroomTotal, 'leftOut'> | null
 }
 
 export interface Plan {

@@ -7,14 +7,22 @@ import { isFrail, isGrave, isJacketTight } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
-import { budgetsOf, minutesBudget, overrunPoints, pullBudget, reserveFor, type Step } from './budgets.ts'
+import {
+  budgetsOf,
+  type GroomBudgets,
+  minutesBudget,
+  overrunPoints,
+  pullBudget,
+  reserveFor,
+  type Step,
+} from './budgets.ts'
 import type { Context } from './context.ts'
 import { coatKept } from './loss.ts'
-import { mirrorPlan, mirrorSheet, plansMirrored } from './mirror.ts'
+import { mirrorPlan, mirrorSheet, mirrorWork, plansMirrored } from './mirror.ts'
 import type { Style } from './names.ts'
 import { nameOf } from './naming.ts'
 import { leaveOption, type Option } from './options.ts'
-import type { Afterwards, Alternative, MatTrial, Plan, Range, RegionPlan } from './plan-shape.ts'
+import type { Afterwards, Alternative, CoatWork, MatTrial, Plan, Range, RegionPlan } from './plan-shape.ts'
 import { isSaid, reasonsFor } from './reasons.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
@@ -22,8 +30,11 @@ import { byUrgency, careStops, type Stop, wholeDog } from './stops.ts'
 import type { StyleResult } from './styles.ts'
 import { trialOf } from './trial.ts'
 import { onlyVisit, type SplitPlan, splitVisits } from './visits.ts'
-import { spreadOver, type WeighedEnd, type Weighing, weigh } from './weigh.ts'
+import { isOpen, spreadOver, type WeighedEnd, type Weighing, weigh } from './weigh.ts'
 
+const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
+  list.reduce((total, item) => total + of(item), 0)
+const minutesOf = ({ minutes }: Option): number => minutes
 const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Math.max(a, b) })
 
 /**
@@ -32,18 +43,30 @@ const range = (a: number, b: number): Range => ({ low: Math.min(a, b), high: Mat
  * @param wanted a style that a person chose instead of the best; taken where it fits and is open, else the best stands
  */
 export const planGroom = (assessment: Assessment, house: House, wanted: Style | null = null): Plan =>
-  planWays(assessment, house, wanted).plan
+  planWays(assessment, house, wanted).plan()
 
-/** The verdict's plan, and from the same weighing the plan of any other way that was weighed beside it. */
+/** A way to go: what is done at each place, and what it takes of the slot. */
+export interface Way {
+  readonly work: CoatWork
+  /** Minutes of coat work, at most where places were not looked at. */
+  readonly minutes: number
+  /** Points for minutes beyond the slot. */
+  readonly over: number
+}
+
+/** The ways of one dog, all from one weighing; the words of the verdict's plan are worked out when they are asked for. */
 export interface Ways {
-  readonly plan: Plan
-  /** What is done at each place if it goes that way, whether or not it fits, without its alternatives; null where that way was not weighed. */
-  readonly as: (style: Style) => Plan | null
   readonly weighing: Weighing
+  readonly chosen: Way
+  readonly plan: () => Plan
+  /** The other ways that fit and are closed by no rule. */
+  readonly others: readonly Style[]
+  /** If it goes that way, whether or not it fits; null where that way was not weighed. */
+  readonly as: (style: Style) => CoatWork | null
 }
 
 /**
- * As `planGroom`, with the plans of the other ways to be had without weighing again.
+ * As `planGroom`, with the other ways to be had without weighing again.
  * @param like ways of the same assessment with other reserves
  */
 export function planWays(
@@ -54,14 +77,26 @@ export function planWays(
 ): Ways {
   const mirrored = plansMirrored(assessment)
   const oriented = mirrored ? mirrorSheet(assessment) : assessment
-  const turned = (plan: Plan): Plan => (mirrored ? mirrorPlan(plan) : plan)
+  const turned = (work: CoatWork): CoatWork => (mirrored ? mirrorWork(work) : work)
   const weighing = weigh(oriented, house, undefined, like?.weighing)
+  const chosen = goWay(oriented, weighing, house, wanted)
   return {
     weighing,
-    plan: turned(planOriented(oriented, weighing, house, wanted)),
+    chosen: {
+      work: turned(chosen),
+      minutes: Math.max(sum(chosen.picks, minutesOf), sum(chosen.highPicks, minutesOf)),
+      over: chosen.over,
+    },
+    plan: () => {
+      const plan = planOf(oriented, weighing, chosen, house)
+      return mirrored ? mirrorPlan(plan) : plan
+    },
+    others: weighing.low.results
+      .filter((result) => isOpen(result) && (result.style !== chosen.verdict.style || !weighing.low.best))
+      .map(({ style }) => style),
     as: (style) => {
       const result = weighing.low.results.find((one) => one.style === style)
-      return result && weighing.stopping.length === 0 ? turned(planOriented(oriented, weighing, house, result)) : null
+      return result && weighing.stopping.length === 0 ? turned(goWay(oriented, weighing, house, result)) : null
     },
   }
 }
@@ -82,38 +117,45 @@ const asked = (end: WeighedEnd, wanted: Style | null): StyleResult | null =>
     ? (end.results.find(({ style, closed, feasible }) => style === wanted && feasible && !closed) ?? null)
     : null
 
+/** One way of a weighing gone, with what it was chosen from. */
+interface Going extends CoatWork {
+  readonly chosen: StyleResult
+  readonly budgets: GroomBudgets
+  /** Of each visit, where it takes several. */
+  readonly visit: GroomBudgets
+  readonly picks: readonly Option[]
+  readonly highPicks: readonly Option[]
+  /** Set where a person chose it. */
+  readonly asked: boolean
+  readonly over: number
+  /** A frail dog is pelted beyond what two short visits can do. */
+  readonly vetDecides: boolean
+}
+
 /** @param way the way to go whatever weighs least, or a style that a person asked for, taken where it fits and is open */
-function planOriented(assessment: Assessment, weighing: Weighing, house: House, way: StyleResult | Style | null): Plan {
-  const { dog, sheet } = assessment
+function goWay(assessment: Assessment, weighing: Weighing, house: House, way: StyleResult | Style | null): Going {
+  const { dog } = assessment
   const wanted = typeof way === 'string' ? way : null
   const given = typeof way === 'string' ? null : way
-  const give = pullBudget(dog, house)
-  const indices = indicesOf(sheet, house)
-  const { choice: computed, stopping, unknownShare, low, high } = weighing
+  const { choice: computed, low, high } = weighing
   // Only the dog splits a groom, never the clock: a visit is as long as the dog can stand and as much as it can give.
   const { table, pull: borne } = budgetsOf(assessment, 'keep', house)
-  const spread = { minutes: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
+  const visit = { minutes: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
   const other = given ?? asked(low, wanted)
-  const chosen = other ?? low.best ?? spreadOver(low, spread)
-  const chosenHigh = high === low ? chosen : (given ?? asked(high, wanted) ?? high.best ?? spreadOver(high, spread))
+  const chosen = other ?? low.best ?? spreadOver(low, visit)
+  const chosenHigh = high === low ? chosen : (given ?? asked(high, wanted) ?? high.best ?? spreadOver(high, visit))
   const budgets = budgetsOf(assessment, chosen.style, house)
-  const time = minutesBudget(dog, assessment.slotMinutes, house, reserveFor(assessment, chosen.style))
   const choice = other && computed === low.name ? nameOf(other, low.ctx) : computed
   const stopped = choice === 'refer'
-  const { ctx } = low
-  const picks = stopped ? low.states.map((state) => leaveOption(state, ctx, 'groom-stopped')) : chosen.picks
+  const picks = stopped ? low.states.map((state) => leaveOption(state, low.ctx, 'groom-stopped')) : chosen.picks
   const highPicks = stopped ? picks : chosenHigh.picks
   const pelted = choice === 'split-visits' && isFrail(dog, house) && low.states.some(({ mat }) => mat === 4)
   const split =
     choice === 'split-visits'
-      ? splitFor(splitVisits(picks, low.states, spread, isGrave(dog, house), house), pelted, () =>
-          onlyVisit(picks, low.states, spread, house),
+      ? splitFor(splitVisits(picks, low.states, visit, isGrave(dog, house), house), pelted, () =>
+          onlyVisit(picks, low.states, visit, house),
         )
       : null
-  const vetDecides = pelted && split !== null && split.left.length > 0
-  const spent = (of: 'minutes' | 'pull'): Step[] =>
-    assessment.progress ? [{ code: 'spent', value: -assessment.progress[of] }] : []
-
   const regions = REGION_SIDES.map(({ index, region, side }): RegionPlan => {
     const option = picks[index]!
     const other = highPicks[index]!
@@ -132,34 +174,53 @@ function planOriented(assessment: Assessment, weighing: Weighing, house: House, 
       done: low.states[index]!.done !== null,
     }
   })
-  const total = (list: readonly Option[], of: (option: Option) => number): number =>
-    list.reduce((sum, option) => sum + of(option), 0)
-  const minutes = range(
-    total(picks, (o) => o.minutes),
-    total(highPicks, (o) => o.minutes),
-  )
-  const pull = range(
-    total(picks, (o) => o.pull),
-    total(highPicks, (o) => o.pull),
-  )
-  const loss = total(picks, (o) => o.loss)
-  const alternatives =
-    stopped || given
-      ? []
-      : low.results
-          .filter(
-            ({ style, closed }) =>
-              (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best),
-          )
-          .map((result) => alternativeOf(result, assessment, ctx, low.states))
-          .concat(keptOverVisits(low, spread, assessment))
+  return {
+    verdict: { choice, style: chosen.style },
+    regions,
+    split,
+    groom: null,
+    chosen,
+    budgets,
+    visit,
+    picks,
+    highPicks,
+    asked: other !== null,
+    over: stopped || !chosen.feasible ? 0 : overrunPoints(chosen.minutes, budgets.minutes, house),
+    vetDecides: pelted && split !== null && split.left.length > 0,
+  }
+}
+
+/** The plan of the way that is gone, with its words. */
+function planOf(assessment: Assessment, weighing: Weighing, going: Going, house: House): Plan {
+  const { dog, sheet } = assessment
+  const { chosen, budgets, visit, picks, highPicks, over, vetDecides, regions, split } = going
+  const { choice } = going.verdict
+  const { stopping, unknownShare, low, high } = weighing
+  const { ctx } = low
+  const stopped = choice === 'refer'
+  const give = pullBudget(dog, house)
+  const time = minutesBudget(dog, assessment.slotMinutes, house, reserveFor(assessment, chosen.style))
+  const spent = (of: 'minutes' | 'pull'): Step[] =>
+    assessment.progress ? [{ code: 'spent', value: -assessment.progress[of] }] : []
+  const bothEnds = (of: (option: Option) => number): Range => range(sum(picks, of), sum(highPicks, of))
+  const minutes = bothEnds(minutesOf)
+  const pull = bothEnds((o) => o.pull)
+  const alternatives = stopped
+    ? []
+    : low.results
+        .filter(
+          ({ style, closed }) =>
+            (closed === null || (isSaid(closed) && !SELDOM.has(style))) && (style !== chosen.style || !low.best),
+        )
+        .map((result) => alternativeOf(result, assessment, ctx, low.states))
+        .concat(keptOverVisits(low, visit, assessment))
   const unscoredStop: Stop[] =
     unknownShare <= 1e-9
       ? []
       : unknownShare < 1 - 1e-9
         ? [wholeDog('not-looked-at', 'look', { percent: Math.max(1, Math.round(100 * unknownShare)) })]
         : [wholeDog('nothing-scored', 'look', {})]
-  const trial = stopped || !low.best || other ? null : trialOf(low, house)
+  const trial = stopped || !low.best || going.asked ? null : trialOf(low, house)
   const stops: Stop[] = [
     ...stopping,
     ...(trial ? [tryFirst(trial)] : []),
@@ -178,16 +239,19 @@ function planOriented(assessment: Assessment, weighing: Weighing, house: House, 
 
   return {
     model: MODEL_VERSION,
-    indices,
+    indices: indicesOf(sheet, house),
     verdict: {
       choice,
       style: chosen.style,
       minutes,
       pull,
       coatKept: range(
-        coatKept(loss, ctx),
         coatKept(
-          total(highPicks, (o) => o.loss),
+          sum(picks, (o) => o.loss),
+          ctx,
+        ),
+        coatKept(
+          sum(highPicks, (o) => o.loss),
           high.ctx,
         ),
       ),
@@ -196,22 +260,22 @@ function planOriented(assessment: Assessment, weighing: Weighing, house: House, 
       pullBudget: budgets.pull,
       budgetSteps: { minutes: [...time.steps, ...spent('minutes')], pull: [...give.steps, ...spent('pull')] },
       reserve: time.reserve,
-      handOverMinutes: total(
+      handOverMinutes: sum(
         picks.filter(({ handOver }) => handOver),
         (o) => o.minutes,
       ),
       objective: {
-        coat: total(picks, (o) => o.coat),
-        minutes: house['price.minute'] * total(picks, (o) => o.minutes),
-        pull: house['price.pull'] * total(picks, (o) => o.pull),
+        coat: sum(picks, (o) => o.coat),
+        minutes: house['price.minute'] * sum(picks, (o) => o.minutes),
+        pull: house['price.pull'] * sum(picks, (o) => o.pull),
         mismatch: !stopped && chosen.mismatch ? house['mismatch.points'] : 0,
-        over: stopped ? 0 : overrunPoints(chosen.minutes, budgets.minutes, house) * (chosen.feasible ? 1 : 0),
+        over,
         total: stopped ? 0 : chosen.objective,
       },
       reasons: reasonsFor(choice, low.states, picks, low.results, chosen, budgets, ctx, stopping),
       alternatives,
       after: afterwardsOf(picks, low.states, assessment, ctx),
-      insteadOf: other && low.best && other.style !== low.best.style ? low.best.style : null,
+      insteadOf: going.asked && low.best && chosen.style !== low.best.style ? low.best.style : null,
     },
     regions,
     stops,

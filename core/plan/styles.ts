@@ -62,7 +62,26 @@ export interface StyleResult extends StyleProblem {
   readonly perDemat: number
   /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch. */
   readonly objective: number
+  /** What it was solved within. */
+  readonly within: GroomBudgets
+  /** The least of all that the dog can bear, slot or no slot, found without a search for a matching outline. */
+  readonly free: boolean
 }
+
+/**
+ * The same way within other budgets, where that is plain to see: a shorter slot makes nothing else cheaper, and what is
+ * least whatever the slot stays so, as long as it fits.
+ */
+export function stillLeast(before: StyleResult, budgets: GroomBudgets): StyleResult | null {
+  const { within, feasible, free, minutes } = before
+  const same = within.pull === budgets.pull && within.demat === budgets.demat
+  const fewer = dogBounds(budgets).minutes <= dogBounds(within).minutes
+  const fits = minutes <= budgets.minutes && (free || budgets.minutes <= within.minutes)
+  return feasible && same && fewer && fits ? { ...before, within: budgets } : null
+}
+
+/** What the dog bears, whatever the slot. */
+const dogBounds = ({ table, minutes, pull }: GroomBudgets): Budgets => ({ minutes: Math.max(table, minutes), pull })
 
 /** The length of a short style: the longest blade under the worst mat among what it clips, else the wish, else the usual. */
 function styleLength(style: Style, states: readonly SideState[], ctx: Context): StyleLength {
@@ -399,9 +418,11 @@ export function solveStyle(
       mismatch,
       perDemat: dematPriceAt(0),
       objective: sum(picks, (option) => weighed(option, ctx)) + (mismatch ? house['mismatch.points'] : 0) + over,
+      within: budgets,
+      free: false,
     }
   }
-  const dog = { minutes: Math.max(budgets.table, budgets.minutes), pull: budgets.pull }
+  const dog = dogBounds(budgets)
   const prices = new Map<number, number>()
   const dematPriceAt = (perMinute: number): number => {
     const known = prices.get(perMinute) ?? dematPrice(problem, sums, budgets.demat, perMinute)
@@ -416,7 +437,7 @@ export function solveStyle(
     if (!free) return null
     // What the slot does not bind is the best there is.
     const result = resultOf(open, free, true)
-    if (result.minutes <= budgets.minutes + 1e-9) return result
+    if (result.minutes <= budgets.minutes + 1e-9) return { ...result, free: true }
     // The price of minutes bends at the slot and at a quarter over it: each stretch is solved at its own price, up to
     // its end, and the least by the true price is taken.
     const stretches = [
@@ -456,7 +477,7 @@ export function solveStyle(
       } else if (result.objective - house['mismatch.points'] < best.objective - 1e-9) waiting.push([next, result])
     }
   }
-  return best
+  return { ...best, free: false }
 }
 
 const NO_BUDGETS: Budgets = { minutes: Number.POSITIVE_INFINITY, pull: Number.POSITIVE_INFINITY }

@@ -14,6 +14,7 @@ import {
   type StyleProblem,
   type StyleResult,
   solveStyle,
+  stillLeast,
   stretchedPull,
   styleProblem,
   withinDemat,
@@ -76,19 +77,30 @@ function offeredOf(assessment: Assessment, end: End, house: House, make: OptionM
   }
 }
 
-function weighEnd(assessment: Assessment, { states, sides, problems, ctx: like }: Offered, house: House): WeighedEnd {
+/** Whether a way fits the dog and no rule stands against it. */
+export const isOpen = ({ closed, feasible }: StyleResult): boolean => closed === null && feasible
+
+/** @param before the same weighed with other reserves */
+function weighEnd(
+  assessment: Assessment,
+  { states, sides, problems, ctx: like }: Offered,
+  house: House,
+  before: WeighedEnd | null,
+): WeighedEnd {
   const ctx = { ...like, assessment }
   const solved = (pullOf: (problem: StyleProblem, give: number) => number): StyleResult[] =>
     withinDemat(
       withoutTwins(
-        problems.map((problem) => {
-          const budgets = budgetsOf(assessment, problem.style, house)
-          return solveStyle(problem, states, { ...budgets, pull: pullOf(problem, budgets.pull) }, ctx)
+        problems.map((problem, i) => {
+          const give = budgetsOf(assessment, problem.style, house)
+          const budgets = { ...give, pull: pullOf(problem, give.pull) }
+          const known = before && stillLeast(before.results[i]!, budgets)
+          // Closed by the other ways of its own weighing, not of this one.
+          return known ? { ...known, closed: problem.closed } : solveStyle(problem, states, budgets, ctx)
         }),
       ),
       budgetsOf(assessment, 'keep', house).demat,
     )
-  const isOpen = ({ closed, feasible }: StyleResult): boolean => closed === null && feasible
   const within = solved((_, give) => give)
   const results =
     within.some(isOpen) || isGrave(assessment.dog, house)
@@ -131,7 +143,7 @@ export function weigh(
       mat !== null && undercoat !== null && (skin !== null || findings.length > 0),
   )
   const end = (which: End): WeighedEnd =>
-    weighEnd(assessment, like?.[which] ?? offeredOf(assessment, which, house, make), house)
+    weighEnd(assessment, like?.[which] ?? offeredOf(assessment, which, house, make), house, like?.[which] ?? null)
   const low = end('low')
   const high = allKnown ? low : end('high')
   const scored = unknownShare < 1 - 1e-9
