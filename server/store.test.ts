@@ -254,6 +254,7 @@ const MIGRATIONS = [
   '010-asked-kept',
   '011-patterns',
   '012-people',
+  '013-records',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -7,6 +7,7 @@ import { DRIVER } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
 import { migrateDown, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
+import { CorrectionRepo } from './dogs/corrections.ts'
 import { RecordRepo } from './dogs/records.ts'
 import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
@@ -40,6 +41,7 @@ export class Store {
   readonly goodbyes: GoodbyeRepo
   readonly photos: PhotoRepo
   readonly records: RecordRepo
+  readonly corrections: CorrectionRepo
   readonly exchange: ExchangeRepo
 
   constructor(databaseUrl: string, now: Clock) {
@@ -67,6 +69,7 @@ export class Store {
     this.goodbyes = new GoodbyeRepo(this.#sequelize, this.salon, this.visits)
     this.photos = new PhotoRepo(this.#sequelize)
     this.records = new RecordRepo(this.#sequelize, this.salon)
+    this.corrections = new CorrectionRepo(this.#sequelize)
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }
 

@@ -1,20 +1,58 @@
 import { z } from 'zod'
 import { dogSchema, patternSchema, wishesSchema } from '../formats/assessment-file.ts'
-import { download, idSchema, instant, read, subject } from './endpoint.ts'
+import { calendarDate } from '../formats/instants.ts'
+import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
 import { visitSummarySchema } from './goodbye.ts'
 import { ownRateSchema } from './known.ts'
 import { photoSchema } from './photos.ts'
-import { clientSchema, STATION_IDS } from './visits.ts'
+import { CALLED_OFF_IDS, clientSchema, STATION_IDS } from './visits.ts'
 
 /** What of a goodbye a life shows; how fast the coat usually mats and the work line by line stay where they are read. */
 export const LIFE_LEAVES_OUT = ['usualRates', 'work', 'skipped', 'findings'] as const
 
 const lifeSummarySchema = visitSummarySchema.omit({ usualRates: true, work: true, skipped: true, findings: true })
 
+/** Why a dog comes no more; its life stays in the book, and it is never reminded. */
+export const RESTS_IDS = ['died', 'moved'] as const
+export type Rests = (typeof RESTS_IDS)[number]
+
+/** Something the house asks to see, such as a vaccination, and until when it holds. */
+export const paperSchema = z.object({
+  what: z.string().trim().min(1, { error: 'what it is' }).max(80, { error: 'at most 80 letters' }),
+  until: calendarDate,
+})
+export type Paper = z.infer<typeof paperSchema>
+
+const line = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, { error: `at most ${most} letters` })
+
+/** An owner as they are written down. */
+export const ownerFieldsSchema = z.object({
+  name: line(120).min(1, { error: "the owner's name" }),
+  phone: line(40),
+  secondPhone: line(40),
+  email: line(200),
+  note: line(1000),
+})
+export type OwnerFields = z.infer<typeof ownerFieldsSchema>
+
+/** What of a dog is put right on its page; what is seen on the day is said at its arrival. */
+export const dogFieldsSchema = z.object({
+  name: line(80).min(1, { error: "the dog's name" }),
+  breed: dogSchema.shape.breed.unwrap(),
+  rests: z.enum(RESTS_IDS).nullable(),
+  papers: z.array(paperSchema).max(20, { error: 'at most 20 papers' }),
+})
+export type DogFields = z.infer<typeof dogFieldsSchema>
+
 export const recordVisitSchema = z.object({
   id: idSchema,
   startsAt: instant,
   station: z.enum(STATION_IDS),
+  calledOff: z.enum(CALLED_OFF_IDS).nullable().default(null),
   personName: z.string().nullable(),
   /** null where nobody said goodbye properly: what the plan said is all there is. */
   summary: lifeSummarySchema.nullable(),
@@ -35,6 +73,10 @@ export const dogRecordSchema = z.object({
   breed: z.string(),
   coatType: z.string(),
   client: clientSchema,
+  rests: z.enum(RESTS_IDS).nullable().default(null),
+  papers: z.array(paperSchema).default([]),
+  /** Others of the same owner. */
+  others: z.array(z.object({ id: idSchema, name: z.string() })).default([]),
   /** As it was said last. */
   dog: dogSchema,
   wishes: wishesSchema,
@@ -51,6 +93,8 @@ export const foundDogSchema = z.object({
   dogId: idSchema,
   name: z.string(),
   breed: z.string(),
+  clientId: idSchema,
+  rests: z.enum(RESTS_IDS).nullable(),
   clientName: z.string(),
   phone: z.string(),
   lastVisit: instant.nullable(),
@@ -66,6 +110,34 @@ export const dogsApi = subject('dogs', {
     gives: z.array(foundDogSchema),
   }),
   one: read('/dogs/:id', { summary: "One dog's life", gives: dogRecordSchema, kept: true }),
+  change: put('/dogs/:id', {
+    summary: 'Put a dog right: its name and breed, that it comes no more, its papers',
+    takes: dogFieldsSchema,
+    gives: dogRecordSchema,
+    becomes: 'one',
+    touches: ['day', 'visits'],
+  }),
+  changeOwner: put('/dogs/:id/owner', {
+    summary: 'Put the owner of a dog right, for all dogs of theirs',
+    takes: ownerFieldsSchema,
+    gives: dogRecordSchema,
+    becomes: 'one',
+    touches: ['day', 'visits', 'dogs', 'consent'],
+  }),
+  merge: post('/dogs/:id/merge', {
+    summary: 'The same dog twice in the book: the visits of the other become this one’s, and the other goes',
+    takes: z.object({ otherId: idSchema }),
+    gives: dogRecordSchema,
+    becomes: 'one',
+    touches: ['day', 'visits', 'dogs'],
+  }),
+  mergeOwner: post('/dogs/:id/merge-owner', {
+    summary: 'The same owner twice in the book: the dogs of the other become this one’s, and the other goes',
+    takes: z.object({ otherId: idSchema }),
+    gives: dogRecordSchema,
+    becomes: 'one',
+    touches: ['day', 'visits', 'dogs', 'consent'],
+  }),
   ownerCard: download('/clients/:id/card.vcf', {
     summary: 'An owner as an address card',
     type: 'text/vcard; charset=utf-8',

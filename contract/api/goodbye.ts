@@ -203,6 +203,13 @@ export const goodbyeApi = subject('goodbye', {
     becomes: 'of',
     touches: ['day', 'visits', 'dogs', 'consent', 'rack', 'pace'],
   }),
+  takeBack: post('/visits/:id/goodbye/taken-back', {
+    summary: 'Take a goodbye back on its own day: the dog is ready again',
+    takes: nothing,
+    gives: goodbyeSchema,
+    becomes: 'of',
+    touches: ['day', 'visits', 'dogs', 'rack', 'pace'],
+  }),
   groomerSheet: download('/visits/:id/sheets/groomer.pdf', {
     summary: "The groomer's sheet",
     type: 'application/pdf',

@@ -17,7 +17,13 @@ export const clientSchema = z.object({
   phone: z.string(),
   email: z.string(),
   note: z.string(),
+  /** Answers kept before there was one have none. */
+  secondPhone: z.string().default(''),
 })
+
+/** Why a visit in the book does not take place. */
+export const CALLED_OFF_IDS = ['cancelled', 'no-show'] as const
+export type CalledOff = (typeof CALLED_OFF_IDS)[number]
 
 /** All that an assessment file holds but the scores: the dog on the day, the owner's wishes, the slot. */
 export const arrivalSchema = assessmentFileSchema
@@ -44,6 +50,8 @@ export const visitCardSchema = z.object({
   /** Region-sides scored for mats, of 39. */
   scored: z.int(),
   plan: planSummarySchema.nullable(),
+  /** null where it takes place. */
+  calledOff: z.enum(CALLED_OFF_IDS).nullable().default(null),
 })
 
 export type VisitCard = z.infer<typeof visitCardSchema>
@@ -99,8 +107,9 @@ export const newVisitSchema = z.object({
   personId: idSchema.nullable(),
   /** A known dog to the lengths it went home with last time. */
   asLastTime: z.boolean().optional(),
-  /** An existing dog, or a new one with its owner. */
+  /** An existing dog, or a new one with its owner, who may be here with another dog already. */
   dogId: idSchema.optional(),
+  clientId: idSchema.optional(),
   owner: z
     .object({
       name: z.string().trim().min(1, { error: "the owner's name" }).max(120),
@@ -112,6 +121,9 @@ export const newVisitSchema = z.object({
 })
 
 export type NewVisit = z.infer<typeof newVisitSchema>
+
+export const bookingChangeSchema = newVisitSchema.pick({ startsAt: true, slotMinutes: true, personId: true })
+export type BookingChange = z.infer<typeof bookingChangeSchema>
 
 /** One dog's way through the salon. */
 export const visitsApi = subject('visits', {
@@ -128,6 +140,20 @@ export const visitsApi = subject('visits', {
     gives: visitSchema,
     becomes: 'one',
     touches: ['day'],
+  }),
+  move: put('/visits/:id/booking', {
+    summary: 'Another time, slot or person for a dog that has not come yet',
+    takes: bookingChangeSchema,
+    gives: visitSchema,
+    becomes: 'one',
+    touches: ['day', 'dogs', 'visits'],
+  }),
+  callOff: put('/visits/:id/called-off', {
+    summary: 'A visit is cancelled, the dog did not come, or it takes place after all',
+    takes: z.object({ as: z.enum(CALLED_OFF_IDS).nullable() }),
+    gives: visitSchema,
+    becomes: 'one',
+    touches: ['day', 'dogs', 'visits'],
   }),
   setStation: put('/visits/:id/station', {
     summary: 'Move a dog to a station',

@@ -10,5 +10,5 @@ export const instant = z.iso
 
 /** A calendar date. */
 export const calendarDate = z.iso
-  .date({ error: 'a date as 2026-03-01' })
+  .date({ error: 'a date as 2026-03-01', abort: true })
   .refine((date) => A_YEAR.test(date), { error: 'a date of the years 1900 to 2999' })

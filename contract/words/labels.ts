@@ -418,6 +418,11 @@ export const ROLE_LABEL: Record<'groomer' | 'bather' | 'front', string> = {
   bather: 'bather',
   front: 'front desk',
 }
+export const CALLED_OFF_LABEL: Record<'cancelled' | 'no-show', string> = {
+  cancelled: 'cancelled',
+  'no-show': 'did not come',
+}
+export const RESTS_LABEL: Record<'died' | 'moved', string> = { died: 'has died', moved: 'comes no more' }
 export const EXPERIENCE_LABEL: Record<Experience, string> = {
   learner: 'learner',
   practised: 'practised',

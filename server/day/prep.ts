@@ -25,7 +25,7 @@ export class PrepRepo {
   async read({ from, to, date }: DaySpan): Promise<Prep> {
     const [salon, products] = await Promise.all([this.#salon.read(), this.#shelf.all()])
     const visits = await VisitRow.findAll({
-      where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, station: { [Op.notIn]: ['ready', 'gone'] } },
+      where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, station: { [Op.notIn]: ['ready', 'gone'] }, calledOff: null },
       order: [['startsAt', 'ASC']],
     })
     const ids = visits.map(({ id }) => id)

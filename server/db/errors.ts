@@ -90,6 +90,18 @@ export async function named<T>(
   }
 }
 
+/** What could be done before, or on the day, and now cannot: why, and what can be done instead. */
+export class TooLate extends Error {
+  override readonly name = 'TooLate'
+  readonly code = 'too-late'
+}
+
+/** Two that cannot be one. */
+export class CannotMerge extends Error {
+  override readonly name = 'CannotMerge'
+  readonly code = 'cannot-merge'
+}
+
 /** Nothing to work with yet: what has to be done first. */
 export class TooEarly extends Error {
   override readonly name = 'TooEarly'

@@ -12,6 +12,7 @@ import * as styles from './migrations/009-styles.ts'
 import * as askedKept from './migrations/010-asked-kept.ts'
 import * as patterns from './migrations/011-patterns.ts'
 import * as people from './migrations/012-people.ts'
+import * as records from './migrations/013-records.ts'
 
 interface Migration {
   readonly name: string
@@ -33,6 +34,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '010-asked-kept', ...askedKept },
   { name: '011-patterns', ...patterns },
   { name: '012-people', ...people },
+  { name: '013-records', ...records },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

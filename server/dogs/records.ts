@@ -42,19 +42,23 @@ export class RecordRepo {
       breed: string
       owner: string
       phone: string
+      client_id: string
+      rests: FoundDog['rests']
       last: Date | null
     }>(
-      `SELECT d.id, d.name, d.breed, c.name AS owner, c.phone,
-         (SELECT max(v.starts_at) FROM visits v WHERE v.dog_id = d.id AND v.starts_at < now()) AS last
-       FROM (SELECT id, name, breed, client_id FROM dogs WHERE search @@ to_tsquery('simple', :words)
+      `SELECT d.id, d.name, d.breed, d.client_id, d.rests, c.name AS owner, c.phone,
+         (SELECT max(v.starts_at) FROM visits v WHERE v.dog_id = d.id AND v.starts_at < now() AND v.called_off IS NULL) AS last
+       FROM (SELECT id, name, breed, client_id, rests FROM dogs WHERE search @@ to_tsquery('simple', :words)
              ORDER BY name, id LIMIT ${MOST_FOUND}) d
        JOIN clients c ON c.id = d.client_id ORDER BY d.name, d.id`,
       { type: QueryTypes.SELECT, replacements: { words } },
     )
-    return rows.map(({ id, name, breed, owner, phone, last }) => ({
+    return rows.map(({ id, name, breed, client_id, rests, owner, phone, last }) => ({
       dogId: id,
       name,
       breed,
+      clientId: client_id,
+      rests,
       clientName: owner,
       phone,
       lastVisit: last ? iso(last) : null,
@@ -67,13 +71,25 @@ export class RecordRepo {
     const visits = await VisitRow.findAll({
       where: { dogId: id },
       order: [['startsAt', 'DESC']],
-      attributes: ['id', 'startsAt', 'station', 'personId', [literal("arrival #> '{wishes,pattern}'"), 'pattern']],
+      attributes: [
+        'id',
+        'startsAt',
+        'station',
+        'calledOff',
+        'personId',
+        [literal("arrival #> '{wishes,pattern}'"), 'pattern'],
+      ],
     })
     const ids = visits.map((visit) => visit.id)
-    const [latest, client, salon, goodbyes, plans, photos, intervals] = await Promise.all([
+    const [latest, client, others, salon, goodbyes, plans, photos, intervals] = await Promise.all([
       // Only the newest arrival is read: it is what was said of the dog last.
       visits[0] ? VisitRow.findByPk(visits[0].id, { attributes: ['id', 'arrival'] }) : null,
       ClientRow.findByPk(dog.clientId),
+      DogRow.findAll({
+        where: { clientId: dog.clientId, id: { [Op.ne]: id } },
+        attributes: ['id', 'name'],
+        order: [['name', 'ASC']],
+      }),
       this.#salon.read(),
       this.#summaries(ids),
       plansSay(ids),
@@ -94,6 +110,9 @@ export class RecordRepo {
       breed: dog.breed,
       coatType: dog.coatType,
       client: client!,
+      rests: dog.rests ?? null,
+      papers: dog.papers,
+      others: others.map((one) => ({ id: one.id, name: one.name })),
       dog: latest?.arrival.dog ?? { coatType: dog.coatType, weightKg: 10 },
       wishes: latest?.arrival.wishes ?? {},
       visits: visits.map((visit) => {
@@ -103,6 +122,7 @@ export class RecordRepo {
           id: visit.id,
           startsAt: iso(visit.startsAt),
           station: visit.station,
+          calledOff: visit.calledOff ?? null,
           personName: (visit.personId && nameOf.get(visit.personId)) || null,
           summary: goodbye?.summary ?? null,
           choice: plan?.choice ?? null,

@@ -3,15 +3,16 @@ import type { Sequelize, Transaction } from 'sequelize'
 import { type Goodbye, type GoodbyeChange, type GoodbyePage, goodbyePageSchema } from '../../contract/api/goodbye.ts'
 import { type GoodbyeGiven, goodbyePage, summaryOf } from '../../contract/words/goodbye-page.ts'
 import { type Bench, cutOf, type House, workedOf } from '../../core/index.ts'
+import { localDate } from '../day/dates.ts'
 import { iso } from '../db/documents.ts'
-import { ChangedElsewhere, NobodyNamed, NotFound, TooEarly } from '../db/errors.ts'
+import { ChangedElsewhere, NobodyNamed, NotFound, TooEarly, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
 import { ClientRow, DogRow, GoodbyeRow, MessageRow, PersonRow, VisitRow, WorkedRow } from '../db/models/index.ts'
 import { benchNow } from '../groom/bench.ts'
 import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
-import { countUse } from '../rack/rack.ts'
+import { countUse, uncountUse } from '../rack/rack.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import type { VisitRepo } from '../visits/visits.ts'
 
@@ -85,9 +86,12 @@ export class GoodbyeRepo {
       const { page, given, house, bench, client } = await this.#made(visit, row, now, t)
       const summary = summaryOf(page, given, house)
       const nextVisitId = page.next.at ? await this.#book(visit, page.next.on, page.next.at, actorId, t) : null
-      await row.update({ page, summary, nextVisitId, finishedAt: now, revision: row.revision + 1 }, { transaction: t })
+      const counted = bench ? await countUse(bench, now, t) : []
+      await row.update(
+        { page, summary, nextVisitId, counted, finishedAt: now, revision: row.revision + 1 },
+        { transaction: t },
+      )
       if (bench) {
-        await countUse(bench, now, t)
         const worked = workedOf(bench).flatMap(({ personId, ...minutes }) =>
           personId && minutes.plannedMin > 0 ? [{ visitId, personId, ...minutes, at: visit.startsAt }] : [],
         )
@@ -108,6 +112,44 @@ export class GoodbyeRepo {
       await visit.update({ station: 'gone' }, { transaction: t })
       const change = { price: page.price.total, next: page.next.on }
       await logChange({ actorId, entity: 'goodbye', entityId: visitId, action: 'finished', change }, t)
+      return this.#doc(visit, row, now, t)
+    })
+  }
+
+  /**
+   * Takes a goodbye back on its own day: page, minutes, tools and the next visit go, comb check and note stay, and the dog
+   * is ready again. What the owner was written is not unwritten. Taken back twice it is taken back once.
+   * @throws {TooLate} on a later day, and where the visit booked by it has begun
+   */
+  takeBack(visitId: string, now: Date, actorId: string | null): Promise<Goodbye> {
+    return this.#sequelize.transaction(async (t) => {
+      const visit = await lockVisit(visitId, t)
+      const row = await GoodbyeRow.findByPk(visitId, { transaction: t, lock: true })
+      if (!row?.finishedAt) return this.#doc(visit, row, now, t)
+      if (localDate(row.finishedAt) !== localDate(now))
+        throw new TooLate('a goodbye is taken back on its own day; later, correct the next visit instead')
+      if (row.nextVisitId) {
+        const next = await lockVisit(row.nextVisitId, t)
+        if (next.station !== 'expected') throw new TooLate('the visit that this goodbye booked has begun')
+        await next.update({ calledOff: 'cancelled' }, { transaction: t })
+      }
+      await uncountUse(row.counted, t)
+      await WorkedRow.destroy({ where: { visitId }, transaction: t })
+      await row.update(
+        {
+          page: null,
+          summary: null,
+          counted: [],
+          nextVisitId: null,
+          finishedAt: null,
+          checkedAt: null,
+          checkedBy: null,
+          revision: row.revision + 1,
+        },
+        { transaction: t },
+      )
+      await visit.update({ station: 'ready' }, { transaction: t })
+      await logChange({ actorId, entity: 'goodbye', entityId: visitId, action: 'taken-back', change: {} }, t)
       return this.#doc(visit, row, now, t)
     })
   }

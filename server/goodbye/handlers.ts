@@ -9,6 +9,7 @@ export const goodbyeHandlers = ({ store: { goodbyes, visits }, now }: Deps): Han
   of: ({ params }) => goodbyes.read(params.id, now()),
   change: ({ params, body, actorId }) => goodbyes.change(params.id, body, now(), actorId),
   say: ({ params, actorId }) => goodbyes.finish(params.id, now(), actorId),
+  takeBack: ({ params, actorId }) => goodbyes.takeBack(params.id, now(), actorId),
   groomerSheet: async ({ params }) => {
     const page = await goodbyes.page(params.id, now())
     return { body: await groomerSheet(page), name: `${fileName(page.name)}-groom.pdf`, inline: true }

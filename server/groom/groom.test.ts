@@ -397,6 +397,50 @@ describe('the goodbye', () => {
     expect(late.status).toBe(409)
     expect((await send<Goodbye>('GET', `/visits/${visit.id}/goodbye`)).page).toEqual(one.page)
   })
+  test('is taken back on its own day: what it counted and booked goes, what was checked can be put right and said anew', async () => {
+    const begun = await aTakenDog('Toosoon')
+    const { visit } = begun
+    await bench(visit, allDone(begun))
+    const of = `/visits/${visit.id}/goodbye`
+    const tools = async (): Promise<number[]> => (await server.store.rack.all()).map((it) => it.dogsSinceSharpened)
+    const worked = async (): Promise<number> => {
+      const [[row]] = (await server.store.query(
+        `SELECT count(*)::int AS n FROM worked WHERE visit_id = '${visit.id}'`,
+      )) as [[{ n: number }]]
+      return row.n
+    }
+    const before = await tools()
+    const goodbye = await send<Goodbye>('GET', of)
+    await send('PUT', of, change(goodbye, { checked: true, note: 'shy', nextOn: '2026-05-13', nextAt: '10:00' }))
+    const said = await send<Goodbye>('POST', of, {})
+    expect(await worked()).toBeGreaterThan(0)
+    expect(await tools()).not.toEqual(before)
+
+    const [back, twice] = await Promise.all([
+      send<Goodbye>('POST', `${of}/taken-back`, {}),
+      send<Goodbye>('POST', `${of}/taken-back`, {}),
+    ])
+    expect(back).toMatchObject({ finishedAt: null, checkedAt: null, note: 'shy', nextVisitId: null })
+    expect(twice).toEqual(back)
+    expect(await tools()).toEqual(before)
+    expect(await worked()).toBe(0)
+    expect((await server.store.visits.read(visit.id)).station).toBe('ready')
+    expect((await server.store.visits.read(said.nextVisitId!)).calledOff).toBe('cancelled')
+    expect((await server.store.records.dog(visit.dogId)).visits.find(({ id }) => id === visit.id)!.summary).toBeNull()
+
+    await send('PUT', of, change(back, { checked: true, note: 'not shy' }))
+    expect((await send<Goodbye>('POST', of, {})).page.note).toBe('not shy')
+    expect(await tools()).not.toEqual(before)
+    // The day after it stays as it was said; a moment before, it teaches nobody's pace in the tests to come.
+    await server.store.query(
+      `UPDATE goodbyes SET finished_at = finished_at - interval '1 day' WHERE visit_id = '${visit.id}'`,
+    )
+    expect((await raw('POST', `${of}/taken-back`, {})).status).toBe(409)
+    await server.store.query(
+      `UPDATE goodbyes SET finished_at = finished_at + interval '1 day' WHERE visit_id = '${visit.id}'`,
+    )
+    expect((await raw('POST', `${of}/taken-back`, {})).status).toBe(200)
+  })
   test('without a verdict it is too early, and says so', async () => {
     const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
     const expected = visits.find(({ station }) => station === 'expected')!

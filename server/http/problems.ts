@@ -3,6 +3,7 @@ import { HTTPException } from 'hono/http-exception'
 import type { Problem } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import {
+  CannotMerge,
   ChangedElsewhere,
   LinkOver,
   NameTaken,
@@ -11,6 +12,7 @@ import {
   NotEnough,
   NotFound,
   TooEarly,
+  TooLate,
 } from '../db/errors.ts'
 
 const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
@@ -63,6 +65,8 @@ export function problemOf(error: Error): Problem {
     return problem(409, error.code, 'Not enough on the shelf', { detail: error.message, current: error.current })
   if (error instanceof NameTaken) return problem(409, error.code, 'This name is taken', { detail: error.message })
   if (error instanceof TooEarly) return problem(409, error.code, 'Not yet', { detail: error.message })
+  if (error instanceof TooLate) return problem(409, error.code, 'Not any more', { detail: error.message })
+  if (error instanceof CannotMerge) return problem(409, error.code, 'These stay two', { detail: error.message })
   if (error instanceof LinkOver)
     return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {
       detail: error.message,

@@ -144,7 +144,8 @@ async function assertOwner({ ownerId }: ToolFields, transaction: Transaction): P
 }
 
 /** Counts a dog on every tool it was done with; where there are several alike, on the worker's own, else the salon's. */
-export async function countUse({ steps }: Bench, now: Date, transaction: Transaction): Promise<void> {
+export async function countUse({ steps }: Bench, now: Date, transaction: Transaction): Promise<string[]> {
+  const counted: string[] = []
   const used = new Map<string, { tool: Tool; by: string | null }>()
   // What a comb attachment leaves, the blade under it cuts.
   for (const { step, status, doneBy } of steps)
@@ -165,6 +166,15 @@ export async function countUse({ steps }: Bench, now: Date, transaction: Transac
     const fits = alike.filter(({ form }) => tool.kind !== 'blade' || (form ?? 'full') === (tool.form ?? 'full'))
     const row =
       fits.find(({ ownerId }) => ownerId !== null && ownerId === by) ?? fits.find(({ ownerId }) => ownerId === null)
-    if (row) await row.update({ dogsSince: row.dogsSince + 1, usedAt: now }, { transaction })
+    if (!row) continue
+    await row.update({ dogsSince: row.dogsSince + 1, usedAt: now }, { transaction })
+    counted.push(row.id)
   }
+  return counted
+}
+
+/** Takes back what a goodbye counted; a tool that was sharpened since stands at nothing and stays there. */
+export async function uncountUse(ids: readonly string[], transaction: Transaction): Promise<void> {
+  const rows = await ToolRow.findAll({ where: { id: [...ids], dogsSince: { [Op.gt]: 0 } }, transaction, lock: true })
+  for (const row of rows) await row.update({ dogsSince: row.dogsSince - 1 }, { transaction })
 }

@@ -10,5 +10,7 @@ export const visitHandlers = ({ store }: Deps): Handlers<typeof visitsApi> => ({
     await store.visits.setStation(params.id, body.station, actorId)
     return { ok: true as const }
   },
+  move: ({ params, body, actorId }) => store.visits.move(params.id, body, actorId),
+  callOff: ({ params, body, actorId }) => store.visits.callOff(params.id, body.as, actorId),
   askSecond: ({ params, actorId }) => store.visits.askSecond(params.id, actorId),
 })

@@ -1,9 +1,18 @@
 import { randomUUID } from 'node:crypto'
-import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import type { Day } from '../../contract/api/day.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import type { AssessmentDoc } from '../../contract/api/scores.ts'
-import type { Arrival, NewVisit, PastVisit, Station, Visit, VisitCard } from '../../contract/api/visits.ts'
+import type {
+  Arrival,
+  BookingChange,
+  CalledOff,
+  NewVisit,
+  PastVisit,
+  Station,
+  Visit,
+  VisitCard,
+} from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
@@ -11,7 +20,7 @@ import { DEFAULT_LENGTHS, houseWith, indicesOf, withPattern } from '../../core/i
 import type { DaySpan } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
-import { ChangedElsewhere, NeedsConsent, NotFound } from '../db/errors.ts'
+import { ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from '../db/models/index.ts'
@@ -122,13 +131,19 @@ export class VisitRepo {
 
   /** As it came last, by the same hands. */
   async #knownDog(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Comer> {
-    const last = await VisitRow.findOne({ where: { dogId }, order: [['startsAt', 'DESC']], transaction })
-    if (!last) {
-      const known = await DogRow.findByPk(dogId, { transaction })
-      if (!known?.profile) throw new NotFound('dog', dogId)
-      return { dogId, arrival: { dog: known.profile, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
-    }
-    const { dog, wishes } = last.arrival
+    // Held until the visit is written: a dog that is merged into another meanwhile is booked as that one or not at all.
+    const known = await DogRow.findByPk(dogId, { transaction, lock: Transaction.LOCK.KEY_SHARE })
+    if (!known) throw new NotFound('dog', dogId)
+    if (known.rests) throw new TooLate(`${known.name} comes no more; put that right on its page first`)
+    const last = await VisitRow.findOne({
+      where: { dogId, calledOff: null },
+      order: [['startsAt', 'DESC']],
+      transaction,
+    })
+    if (!last) return this.#neverCame(known, slotMinutes, transaction)
+    const { wishes } = last.arrival
+    // By the name and breed it has now.
+    const dog = { ...last.arrival.dog, name: known.name, breed: known.breed }
     // A show is a date, and that one has come nearer or gone by.
     const { showInDays: _, ...wished } = wishes
     const left = lengths ? await lengthsLeft(dogId, transaction) : null
@@ -142,30 +157,48 @@ export class VisitRepo {
     return { dogId, arrival, groomer: last.personId }
   }
 
+  /** From a file, or booked and called off: as it was written down then. */
+  async #neverCame(
+    { id, name, breed, profile }: DogRow,
+    slotMinutes: number,
+    transaction: Transaction,
+  ): Promise<Comer> {
+    const off = await VisitRow.findOne({ where: { dogId: id }, order: [['startsAt', 'DESC']], transaction })
+    const said = off?.arrival.dog ?? profile
+    if (!said) throw new NotFound('dog', id)
+    return {
+      dogId: id,
+      arrival: { dog: { ...said, name, breed }, wishes: {}, slot: { minutes: slotMinutes } },
+      groomer: null,
+    }
+  }
+
   async #newDog(
-    { dog, owner, slotMinutes }: NewVisit,
+    { dog, owner, clientId: knownOwner, slotMinutes }: NewVisit,
     actorId: string | null,
     transaction: Transaction,
   ): Promise<Comer> {
-    if (!dog || !owner)
+    if (!dog || (!owner && !knownOwner))
       throw new BadInput([
         {
           path: dog ? 'owner' : 'dog',
           value: undefined,
-          expected: 'a dog with its owner, or the dogId of a known one',
+          expected: 'a dog with its owner or the clientId of a known one, or the dogId of a known dog',
         },
       ])
     const dogId = randomUUID()
-    const clientId = randomUUID()
-    await ClientRow.create(
-      { id: clientId, name: owner.name, phone: owner.phone, email: '', note: owner.note ?? '' },
-      { transaction },
-    )
+    const clientId = knownOwner ?? randomUUID()
+    if (!knownOwner && owner) {
+      await ClientRow.create(
+        { id: clientId, name: owner.name, phone: owner.phone, email: '', note: owner.note ?? '' },
+        { transaction },
+      )
+      await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
+    }
     await DogRow.create(
       { id: dogId, clientId, name: dog.name, breed: dog.breed ?? 'unknown', coatType: dog.coatType },
       { transaction },
     )
-    await logChange({ actorId, entity: 'client', entityId: clientId, action: 'added', change: owner }, transaction)
     await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'added', change: dog }, transaction)
     return { dogId, arrival: { dog, wishes: {}, slot: { minutes: slotMinutes } }, groomer: null }
   }
@@ -187,9 +220,17 @@ export class VisitRepo {
           arrivalRevision: row.arrivalRevision + 1,
           slotMinutes: Math.round(change.arrival.slot?.minutes ?? row.slotMinutes),
           station: row.station === 'expected' ? 'arrived' : row.station,
+          // Whoever is here did come.
+          calledOff: null,
           ...(change.personId === undefined ? {} : { personId: change.personId }),
         },
         { transaction: t },
+      )
+      // The dog is looked for by what it is called now.
+      const { name, breed, coatType } = change.arrival.dog
+      await DogRow.update(
+        { coatType, ...(name ? { name } : {}), ...(breed ? { breed } : {}) },
+        { where: { id: row.dogId }, transaction: t },
       )
       await logChange({ actorId, entity: 'visit', entityId: id, action: 'arrival', change }, t)
     })
@@ -210,6 +251,40 @@ export class VisitRepo {
         { actorId, entity: 'assessment', entityId: made.id, action: 'second-asked', change: { visitId: id } },
         t,
       )
+    })
+    return this.read(id)
+  }
+
+  /** @throws {TooLate} for a dog that is here already */
+  async move(id: string, change: BookingChange, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      if (row.station !== 'expected')
+        throw new TooLate(`${nameOf(row)} is here already; who grooms it and how long it has is said at its arrival`)
+      const before = { startsAt: iso(row.startsAt), slotMinutes: row.slotMinutes, personId: row.personId }
+      const { startsAt, slotMinutes, personId } = change
+      const arrival = { ...row.arrival, slot: { ...row.arrival.slot, minutes: slotMinutes } }
+      await row.update({ startsAt: new Date(startsAt), slotMinutes, personId, arrival }, { transaction: t })
+      await logChange(
+        { actorId, entity: 'visit', entityId: id, action: 'moved', change: { from: before, to: change } },
+        t,
+      )
+    })
+    return this.read(id)
+  }
+
+  /**
+   * A visit that does not take place, or does after all. What was written down of the dog stays.
+   * @throws {TooLate} once a groom has begun
+   */
+  async callOff(id: string, as: CalledOff | null, actorId: string | null): Promise<Visit> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await lockVisit(id, t)
+      if (as === 'no-show' && row.station !== 'expected') throw new TooLate(`${nameOf(row)} did come`)
+      if (as && (AT_WORK.has(row.station) || row.station === 'ready' || row.station === 'gone'))
+        throw new TooLate(`the groom of ${nameOf(row)} has begun: finish it at the bench and say goodbye`)
+      await row.update({ calledOff: as }, { transaction: t })
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'called-off', change: { as } }, t)
     })
     return this.read(id)
   }
@@ -252,7 +327,7 @@ export class VisitRepo {
     const clients = await ClientRow.findAll({ where: { id: dogs.map(({ clientId }) => clientId) } })
     return rows.map((row): VisitCard => {
       const dog = dogs.find(({ id }) => id === row.dogId)!
-      const { id, name, phone, email, note } = clients.find((client) => client.id === dog.clientId)!
+      const { id, name, phone, email, note, secondPhone } = clients.find((client) => client.id === dog.clientId)!
       const plan = plans.get(row.id)
       return {
         id: row.id,
@@ -262,7 +337,8 @@ export class VisitRepo {
         personId: row.personId,
         dogId: row.dogId,
         arrival: row.arrival,
-        client: { id, name, phone, email, note },
+        client: { id, name, phone, email, note, secondPhone },
+        calledOff: row.calledOff ?? null,
         scored: Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0),
         plan: plan
           ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
@@ -273,7 +349,7 @@ export class VisitRepo {
 
   async #past(visit: VisitRow, salon: Promise<Salon>): Promise<PastVisit[]> {
     const rows = await VisitRow.findAll({
-      where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt } },
+      where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt }, calledOff: null },
       order: [['startsAt', 'DESC']],
       limit: PAST_VISITS,
     })
@@ -301,6 +377,8 @@ export class VisitRepo {
     )
   }
 }
+
+const nameOf = ({ arrival }: VisitRow): string => arrival.dog.name ?? 'the dog'
 
 const leftBeside = (left: NonNullable<Arrival['wishes']['targetMm']>, pattern: Arrival['wishes']['pattern']) =>
   pattern ? withPattern({ style: 'trim', targetMm: left, pattern }, pattern).targetMm : left

@@ -1,4 +1,4 @@
-import type { Sequelize } from 'sequelize'
+import type { CreationOptional, Sequelize } from 'sequelize'
 import { id, Row, table, text } from './columns.ts'
 
 export class ClientRow extends Row<ClientRow> {
@@ -6,8 +6,19 @@ export class ClientRow extends Row<ClientRow> {
   declare phone: string
   declare email: string
   declare note: string
+  declare secondPhone: CreationOptional<string>
 }
 
 export const defineClient = (sequelize: Sequelize): void => {
-  ClientRow.init({ id: id(), name: text(), phone: text(), email: text(), note: text() }, table(sequelize, 'clients'))
+  ClientRow.init(
+    {
+      id: id(),
+      name: text(),
+      phone: text(),
+      email: text(),
+      note: text(),
+      secondPhone: { ...text(), defaultValue: '' },
+    },
+    table(sequelize, 'clients'),
+  )
 }

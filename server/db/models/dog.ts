@@ -1,9 +1,10 @@
 import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
+import type { Paper, Rests } from '../../../contract/api/dogs.ts'
 import type { FileDog } from '../../../contract/formats/assessment-file.ts'
 import type { CoatType } from '../../../core/index.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
-const { UUID, JSONB } = DataTypes
+const { UUID, JSONB, TEXT } = DataTypes
 
 export class DogRow extends Row<DogRow> {
   declare clientId: string
@@ -12,6 +13,8 @@ export class DogRow extends Row<DogRow> {
   declare coatType: CoatType
   /** Of a dog from a file, until its first arrival. */
   declare profile: CreationOptional<FileDog | null>
+  declare rests: CreationOptional<Rests | null>
+  declare papers: CreationOptional<Paper[]>
 }
 
 export const defineDog = (sequelize: Sequelize): void => {
@@ -23,6 +26,8 @@ export const defineDog = (sequelize: Sequelize): void => {
       breed: text(),
       coatType: text(),
       profile: JSONB,
+      rests: TEXT,
+      papers: { type: JSONB, ...required, defaultValue: [] },
     },
     table(sequelize, 'dogs'),
   )

@@ -27,6 +27,8 @@ export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreation
   declare finishedAt: CreationOptional<Date | null>
   declare page: CreationOptional<GoodbyePage | null>
   declare summary: CreationOptional<VisitSummary | null>
+  /** Tools that were counted as used by it. */
+  declare counted: CreationOptional<string[]>
 }
 
 export const defineGoodbye = (sequelize: Sequelize): void => {
@@ -46,6 +48,7 @@ export const defineGoodbye = (sequelize: Sequelize): void => {
       finishedAt: DATE,
       page: JSONB,
       summary: JSONB,
+      counted: { type: JSONB, ...required, defaultValue: [] },
     },
     table(sequelize, 'goodbyes'),
   )

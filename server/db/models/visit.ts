@@ -1,8 +1,8 @@
 import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
-import type { Arrival, Station } from '../../../contract/api/visits.ts'
+import type { Arrival, CalledOff, Station } from '../../../contract/api/visits.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
-const { UUID, DATE, INTEGER, JSONB } = DataTypes
+const { UUID, DATE, INTEGER, JSONB, TEXT } = DataTypes
 
 export class VisitRow extends Row<VisitRow> {
   declare dogId: string
@@ -13,6 +13,7 @@ export class VisitRow extends Row<VisitRow> {
   declare arrival: Arrival
   declare arrivalRevision: CreationOptional<number>
   declare quoted: CreationOptional<number | null>
+  declare calledOff: CreationOptional<CalledOff | null>
 }
 
 export const defineVisit = (sequelize: Sequelize): void => {
@@ -27,6 +28,7 @@ export const defineVisit = (sequelize: Sequelize): void => {
       arrival: { type: JSONB, ...required },
       arrivalRevision: { type: INTEGER, ...required, defaultValue: 0 },
       quoted: INTEGER,
+      calledOff: TEXT,
     },
     table(sequelize, 'visits'),
   )

@@ -1,11 +1,12 @@
 import { clsx } from 'clsx'
-import { ArrowRight, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
+import { ArrowRight, CalendarCog, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayApi } from '../../../contract/api/day.ts'
 import type { Person } from '../../../contract/api/salon.ts'
-import type { Station, VisitCard } from '../../../contract/api/visits.ts'
+import { type Station, type VisitCard, visitsApi } from '../../../contract/api/visits.ts'
 import {
+  CALLED_OFF_LABEL,
   COAT_LABEL,
   dateText,
   daysAfter,
@@ -18,7 +19,7 @@ import {
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { useRead } from '../../device/api.ts'
+import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { SmallDog } from '../../dog/DogOutline.tsx'
@@ -27,6 +28,7 @@ import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 
 const AddVisit = lazy(async () => ({ default: (await import('./AddVisit.tsx')).AddVisit }))
+const BookingDialog = lazy(async () => ({ default: (await import('./BookingDialog.tsx')).BookingDialog }))
 
 const stop = (station: Station): number => RAIL.findIndex(({ at }) => at.includes(station))
 
@@ -56,7 +58,8 @@ export function DayScreen(): ReactNode {
     const error = day.error ?? salon.error
     return error ? <QueryFailed error={error} onRetry={() => void day.refetch()} /> : <Loading what="the day" />
   }
-  const { visits } = day.data
+  const visits = day.data.visits.filter(({ calledOff }) => calledOff === null)
+  const off = day.data.visits.filter(({ calledOff }) => calledOff !== null)
   const inHouse = visits.filter(({ station }) => station !== 'expected' && station !== 'gone').length
   return (
     <div className="flex grow flex-col">
@@ -88,12 +91,51 @@ export function DayScreen(): ReactNode {
       ) : (
         <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
       )}
+      {off.length > 0 && <NotComing visits={off} />}
       {adding && (
         <Suspense fallback={null}>
           <AddVisit date={day.data.date} onClose={() => setAdding(false)} />
         </Suspense>
       )}
     </div>
+  )
+}
+
+/** Visits that do not take place: who called and who stayed away, and the way back. */
+function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNode {
+  const callOff = useWrite(visitsApi.callOff)
+  return (
+    <section className="px-6 pb-8 max-sm:px-4" aria-labelledby="not-coming" data-testid="not-coming">
+      <h2 id="not-coming" className="mb-1 text-lg text-ink-2">
+        Not coming
+      </h2>
+      <ul>
+        {visits.map(({ id, startsAt, arrival, client, calledOff, dogId }) => (
+          <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
+            <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
+            <span className="min-w-0 grow">
+              <Link to={`/dogs/${dogId}`} className="rounded font-semibold hover:underline">
+                {arrival.dog.name}
+              </Link>
+              , {CALLED_OFF_LABEL[calledOff!]}
+              <span className="text-ink-2">
+                {' '}
+                · {client.name} · {client.phone}
+              </span>
+            </span>
+            <Button
+              kind="quiet"
+              tight
+              disabled={callOff.isPending}
+              aria-label={`${arrival.dog.name} comes after all`}
+              onClick={() => callOff.mutate({ id, body: { as: null } })}
+            >
+              Comes after all
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
@@ -128,7 +170,7 @@ function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCar
     <div className="min-w-0 px-6 pb-8 max-sm:px-4">
       <div>
         <div
-          className="sticky top-0 z-10 grid grid-cols-[300px_1fr_140px] border-b border-line bg-paper py-2 max-xl:grid-cols-[230px_1fr_130px] max-lg:hidden"
+          className="sticky top-0 z-10 grid grid-cols-[300px_1fr_170px] border-b border-line bg-paper py-2 max-xl:grid-cols-[230px_1fr_160px] max-lg:hidden"
           aria-hidden="true"
         >
           <span />
@@ -159,6 +201,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
   const mm = useMemo(() => coatLengths(drawn), [drawn])
   const reached = stop(station)
+  const [changing, setChanging] = useState(false)
   const next = station === 'look' && visit.scored === REGION_SIDES.length ? NEXT.verdict : NEXT[station]
   const person = people.find(({ id }) => id === visit.personId)
   const me = usePersonOnDuty()
@@ -174,7 +217,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const breed = findBreed(arrival.dog.breed ?? '')?.name ?? COAT_LABEL[arrival.dog.coatType]
   return (
     <li
-      className="grid min-h-[76px] grid-cols-[300px_1fr_140px] items-center border-b border-line max-xl:grid-cols-[230px_1fr_130px] max-lg:grid-cols-[minmax(0,1fr)_auto] max-lg:gap-x-3 max-lg:py-2"
+      className="grid min-h-[76px] grid-cols-[300px_1fr_170px] items-center border-b border-line max-xl:grid-cols-[230px_1fr_160px] max-lg:grid-cols-[minmax(0,1fr)_auto] max-lg:gap-x-3 max-lg:py-2"
       data-dog={arrival.dog.name}
     >
       <div className="flex min-w-0 items-center gap-3">
@@ -234,7 +277,22 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           </span>
         )}
       </div>
-      <div className="text-right">
+      <div className="flex items-center justify-end gap-1">
+        {station === 'expected' && (
+          <Button
+            kind="quiet"
+            tight
+            onClick={() => setChanging(true)}
+            aria-label={`Change the booking of ${arrival.dog.name}`}
+          >
+            <CalendarCog size={20} />
+          </Button>
+        )}
+        {changing && (
+          <Suspense fallback={null}>
+            <BookingDialog visit={visit} onClose={() => setChanging(false)} />
+          </Suspense>
+        )}
         {next && !ahead && (
           <ButtonLink to={`/visits/${visit.id}/${next.to}`} tight>
             {next.label} <ArrowRight size={18} />

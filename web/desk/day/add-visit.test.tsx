@@ -9,6 +9,8 @@ const juniper: FoundDog = {
   dogId: '00000000-0000-4000-8000-0000000000d1',
   name: 'Juniper',
   breed: 'cockapoo',
+  clientId: '00000000-0000-4000-8000-0000000000e1',
+  rests: null,
   clientName: 'Ansel Okoro-Whitby',
   phone: '555 0111',
   lastVisit: '2026-01-10T09:00:00.000Z',

@@ -23,6 +23,7 @@ const card = (name: string, station: Station, more: Partial<VisitCard> = {}): Vi
   client: visit.client,
   scored: 39,
   plan: null,
+  calledOff: null,
   ...more,
 })
 

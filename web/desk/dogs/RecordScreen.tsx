@@ -1,5 +1,5 @@
 import { addWeeks } from 'date-fns'
-import { CalendarCheck, CalendarPlus, ContactRound } from 'lucide-react'
+import { CalendarCheck, CalendarPlus, ContactRound, PencilLine } from 'lucide-react'
 import { type ReactNode, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { DogRecord, RecordVisit } from '../../../contract/api/dogs.ts'
@@ -8,13 +8,17 @@ import { photosApi } from '../../../contract/api/photos.ts'
 import { assembleFile } from '../../../contract/formats/assemble.ts'
 import { assessmentOf } from '../../../contract/formats/read-assessment.ts'
 import {
+  CALLED_OFF_LABEL,
   COAT_LABEL,
+  capital,
   dateOf,
+  dateText,
   dayAndTimeText,
   dayText,
   minutesText,
   mmText,
   patternText,
+  RESTS_LABEL,
   TEMPERAMENT_LABEL,
   timeText,
   VERDICT_LABEL,
@@ -34,8 +38,10 @@ import { useTitleOf } from '../../app/use-title.ts'
 import { hrefOf, useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
+import { today } from '../../parts/dates.ts'
 import { type Column, Table } from '../../parts/Table.tsx'
 import { BookDialog } from './BookDialog.tsx'
+import { DogDialog, OwnerDialog } from './CorrectDialogs.tsx'
 import { ForecastChart } from './ForecastChart.tsx'
 import { type Ahead, LifeChart } from './LifeChart.tsx'
 import { Regrowth } from './Regrowth.tsx'
@@ -74,7 +80,10 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
     }
   }, [dog, assessment, brushing, house])
   const known = findBreed(dog.breed)?.name ?? COAT_LABEL[dog.coatType as CoatType]
-  const booked = dog.visits.find(({ choice, startsAt }) => choice === null && new Date(startsAt) > new Date())
+  const booked = dog.visits.find(
+    ({ choice, startsAt, calledOff }) => choice === null && calledOff === null && new Date(startsAt) > new Date(),
+  )
+  const [right, setRight] = useState<'dog' | 'owner' | null>(null)
   const [booking, setBooking] = useState(false)
   const [shown, setShown] = useState(NEWEST)
   const incidents = dog.visits.flatMap(({ summary, startsAt }) =>
@@ -86,10 +95,43 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
         <div className="grow">
           <h1 className="text-4xl">{dog.name}</h1>
           <p className="text-lg text-ink-2">
-            {known}, {dog.dog.weightKg} kg · {dog.client.name} · {dog.client.phone}
+            {known}, {dog.dog.weightKg} kg · {dog.client.name} ·{' '}
+            {[dog.client.phone, dog.client.secondPhone].filter(Boolean).join(' or ')}
           </p>
+          {dog.rests && <p className="font-semibold">{capital(`${dog.name} ${RESTS_LABEL[dog.rests]}.`)}</p>}
+          {dog.others.length > 0 && (
+            <p className="text-ink-2">
+              Same owner:{' '}
+              {dog.others.map((other, i) => (
+                <span key={other.id}>
+                  {i > 0 && ', '}
+                  <Link className="opens" to={`/dogs/${other.id}`}>
+                    {other.name}
+                  </Link>
+                </span>
+              ))}
+            </p>
+          )}
+          {dog.papers.length > 0 && (
+            <p data-testid="papers">
+              {dog.papers.map(({ what, until }, i) => (
+                <span key={`${what} ${until}`} className={until < today() ? 'font-semibold text-alarm' : 'text-ink-2'}>
+                  {i > 0 && ' · '}
+                  {what} {until < today() ? 'ran out on' : 'until'} {dateText(until)}
+                </span>
+              ))}
+            </p>
+          )}
           {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
         </div>
+        <Button onClick={() => setRight('dog')}>
+          <PencilLine size={18} /> Dog
+        </Button>
+        <Button onClick={() => setRight('owner')}>
+          <PencilLine size={18} /> Owner
+        </Button>
+        {right === 'dog' && <DogDialog dog={dog} onClose={() => setRight(null)} />}
+        {right === 'owner' && <OwnerDialog dog={dog} onClose={() => setRight(null)} />}
         <ButtonAnchor href={hrefOf(dogsApi.ownerCard, { id: dog.client.id })}>
           <ContactRound size={18} /> Address card
         </ButtonAnchor>
@@ -98,9 +140,11 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
             <CalendarCheck size={18} /> Booked: {dayAndTimeText(booked.startsAt)}
           </ButtonLink>
         ) : (
-          <Button kind="main" onClick={() => setBooking(true)}>
-            <CalendarPlus size={18} /> Book
-          </Button>
+          dog.rests === null && (
+            <Button kind="main" onClick={() => setBooking(true)}>
+              <CalendarPlus size={18} /> Book
+            </Button>
+          )
         )}
         {booking && <BookDialog dog={dog} onClose={() => setBooking(false)} />}
       </div>
@@ -241,16 +285,18 @@ const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
 ]
 
 const WhatWasDone = ({
-  visit: { startsAt, summary, choice, pattern, note, photos },
+  visit: { startsAt, summary, choice, calledOff, pattern, note, photos },
 }: {
   visit: RecordVisit
 }): ReactNode => (
   <>
-    {choice
-      ? VERDICT_LABEL[choice as VerdictName]
-      : new Date(startsAt) > new Date()
-        ? `booked for ${timeText(startsAt)}`
-        : 'not decided'}
+    {calledOff
+      ? CALLED_OFF_LABEL[calledOff]
+      : choice
+        ? VERDICT_LABEL[choice as VerdictName]
+        : new Date(startsAt) > new Date()
+          ? `booked for ${timeText(startsAt)}`
+          : 'not decided'}
     {pattern && <span className="block text-ink-2">{patternText(pattern)}</span>}
     {note && <span className="block text-ink-2">{note}</span>}
     {summary?.incidents.map(({ text }) => (

@@ -139,6 +139,8 @@ describe('the search', () => {
     dogId: `00000000-0000-4000-8000-00000000000${i}`,
     name,
     breed: '',
+    clientId: '00000000-0000-4000-8000-0000000000e1',
+    rests: null,
     clientName: 'Ansel',
     phone: '555',
     lastVisit: null,

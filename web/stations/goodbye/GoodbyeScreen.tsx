@@ -6,7 +6,7 @@ import type { Goodbye, GoodbyePage, Mark } from '../../../contract/api/goodbye.t
 import { goodbyeApi } from '../../../contract/api/goodbye.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import type { View } from '../../../contract/drawing/geometry.ts'
-import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
+import { capital, dateOf, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { type Assessment, houseWith, REGION_SIDES, type Score } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { ForecastChart } from '../../desk/dogs/ForecastChart.tsx'
@@ -20,6 +20,7 @@ import { usePlanOfVisit } from '../../dog/plan-of-visit.ts'
 import { useBench } from '../../dog/use-bench.ts'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
+import { today } from '../../parts/dates.ts'
 import { AnyOf } from '../../parts/Toggle.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { Booking } from './Booking.tsx'
@@ -27,6 +28,7 @@ import { draftOf, keepDraft, keptDraft, same } from './draft.ts'
 import { Minutes } from './Minutes.tsx'
 import { Photos } from './Photos.tsx'
 import { Price } from './Price.tsx'
+import { TakeBack } from './TakeBack.tsx'
 
 /** The comb check and the goodbye: before and after, what the owner hears, the next visit, the sheets. */
 export function GoodbyeScreen(): ReactNode {
@@ -315,6 +317,7 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
           <CalendarPlus size={18} /> <span className="max-sm:sr-only">Calendar</span>
         </ButtonAnchor>
         <span className="grow" />
+        {finishedAt && dateOf(finishedAt) === today() && <TakeBack visitId={visit.id} name={name} />}
         {!finishedAt && (
           <>
             {openSteps > 0 && <p className="text-ink-2">{openSteps} steps still open on the bench</p>}

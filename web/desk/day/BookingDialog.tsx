@@ -1,0 +1,78 @@
+import { CalendarX, UserX } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { z } from 'zod'
+import { type CalledOff, type VisitCard, visitsApi } from '../../../contract/api/visits.ts'
+import { dateOf, instantAt, timeText } from '../../../contract/words/index.ts'
+import { useWrite } from '../../device/api.ts'
+import { useSalon } from '../../device/use-salon.ts'
+import { Button } from '../../parts/Button.tsx'
+import { today } from '../../parts/dates.ts'
+import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
+import { KeepBar } from '../../parts/KeepBar.tsx'
+import { DialogSheet } from '../../parts/Sheet.tsx'
+import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
+
+const bookingForm = z.object({
+  date: z.string().regex(/^\d{4}-\d\d-\d\d$/, { error: 'a day' }),
+  ...timeAndSlot,
+  personId: z.string(),
+})
+
+/** Another day, time, slot or person for a dog that has not come yet; or it does not come. */
+export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: () => void }): ReactNode {
+  const move = useWrite(visitsApi.move)
+  const callOff = useWrite(visitsApi.callOff)
+  const { data: salon } = useSalon()
+  const form = useZodForm(bookingForm, {
+    date: dateOf(visit.startsAt),
+    time: timeText(visit.startsAt),
+    slot: String(visit.slotMinutes),
+    personId: visit.personId ?? '',
+  })
+  const name = visit.arrival.dog.name ?? 'This dog'
+  const off = (as: CalledOff): void => callOff.mutate({ id: visit.id, body: { as } }, { onSuccess: onClose })
+  const busy = move.isPending || callOff.isPending
+  return (
+    <DialogSheet title={`${name} in the book`} about={`${visit.client.name} · ${visit.client.phone}`} onClose={onClose}>
+      <Form
+        form={form}
+        className="grid grid-cols-2 gap-4"
+        onSend={({ date, time, slot, personId }) =>
+          move.mutate(
+            {
+              id: visit.id,
+              body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: personId === '' ? null : personId },
+            },
+            { onSuccess: onClose },
+          )
+        }
+      >
+        <FormText name="date" label="Day" type="date" />
+        <FormSelect name="personId" label="With">
+          <option value="">nobody yet</option>
+          {salon?.people
+            .filter(({ left, id }) => !left || id === visit.personId)
+            .map(({ id, name: who }) => (
+              <option key={id} value={id}>
+                {who}
+              </option>
+            ))}
+        </FormSelect>
+        <TimeAndSlot />
+        <NotAdded error={move.error ?? callOff.error} />
+        <div className="col-span-2">
+          <KeepBar busy={busy}>
+            <Button disabled={busy} onClick={() => off('cancelled')}>
+              <CalendarX size={18} /> Cancelled
+            </Button>
+            {dateOf(visit.startsAt) <= today() && (
+              <Button disabled={busy} onClick={() => off('no-show')}>
+                <UserX size={18} /> Did not come
+              </Button>
+            )}
+          </KeepBar>
+        </div>
+      </Form>
+    </DialogSheet>
+  )
+}
