@@ -6,6 +6,7 @@ import { Sequelize } from 'sequelize'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
 import { makeDemoDatabase } from '../test/harness/demo.ts'
+import { makeDatabase } from '../test/harness/server.ts'
 import { openBrowser, PATIENCE_MS } from './browser.ts'
 
 /** The built server on a database of its own with the demo salon, and a browser; the server can be killed and brought back. */
@@ -23,8 +24,9 @@ export interface Salon {
   readonly close: () => Promise<void>
 }
 
-export async function openSalon(): Promise<Salon> {
-  const { url, drop } = await makeDemoDatabase(new Date())
+/** @param empty nothing is in it yet: whoever opens it first is asked */
+export async function openSalon({ empty = false } = {}): Promise<Salon> {
+  const { url, drop } = empty ? await makeDatabase() : await makeDemoDatabase(new Date())
   const database = new Sequelize(url, { logging: false })
   const port = await freePort()
   const base = `http://127.0.0.1:${port}/`
@@ -34,7 +36,13 @@ export async function openSalon(): Promise<Salon> {
       if (server && server.exitCode === null && server.signalCode === null) return ready()
       server = fork(join(ROOT, 'dist', 'server.mjs'), {
         execArgv: ['--max-old-space-size=256'],
-        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, ETUDE_PORT: String(port), ETUDE_DEMO: '1' },
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          DATABASE_URL: url,
+          ETUDE_PORT: String(port),
+          ETUDE_DEMO: empty ? 'ask' : '1',
+        },
       })
       server.once('message', (message: { ready?: true; failed?: { message: string } }) =>
         message.ready ? ready() : reject(new Error(message.failed?.message)),

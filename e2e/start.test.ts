@@ -82,10 +82,10 @@ afterEach(async () => {
     }
 })
 
-test('start prints one address, serves the demo salon, heals, and Ctrl-C stops all it started', async () => {
+test('start prints one address, serves the made-up salon where it is asked for, heals, and Ctrl-C stops all it started', async () => {
   const folder = dataFolder()
   const port = String(await freePort())
-  const first = start(['--port', port], { ETUDE_DATA: folder })
+  const first = start(['--demo', '--port', port], { ETUDE_DATA: folder })
   const address = await first.address
   expect(address, first.err()).toBe(`http://127.0.0.1:${port}/`)
   expect(first.out().trim()).toBe(`Etude is at ${address}`)
@@ -117,7 +117,7 @@ test('start prints one address, serves the demo salon, heals, and Ctrl-C stops a
 
 test('the database killed under it comes back, and what was acknowledged is there', async () => {
   const folder = dataFolder()
-  const first = start(['--port', String(await freePort())], { ETUDE_DATA: folder })
+  const first = start(['--demo', '--port', String(await freePort())], { ETUDE_DATA: folder })
   const address = (await first.address)!
   const day = (await (await fetch(`${address}api/day`)).json()) as { visits: { id: string }[] }
   const visit = (await (await fetch(`${address}api/visits/${day.visits.at(-1)!.id}`)).json()) as {

@@ -18,8 +18,8 @@ interface Settings {
   readonly port: number
   /** A backup to begin from; for an empty database. */
   readonly restore: string | null
-  /** A salon of one's own, empty at first, instead of the made-up one. */
-  readonly own: boolean
+  /** What an empty database becomes: the made-up salon, one's own, or what the first to open it says. */
+  readonly begin: 'demo' | 'own' | 'ask'
 }
 
 function settings(): Settings {
@@ -31,6 +31,7 @@ function settings(): Settings {
         host: { type: 'string' },
         restore: { type: 'string' },
         own: { type: 'boolean' },
+        demo: { type: 'boolean' },
       },
       strict: true,
     })
@@ -40,7 +41,9 @@ function settings(): Settings {
     const restore = values.restore === undefined ? null : resolve(values.restore)
     if (restore !== null && !existsSync(restore))
       throw new Told(`--restore: got "${values.restore}", expected a backup that is there`)
-    return { host: values.host ?? '127.0.0.1', port, restore, own: values.own ?? false }
+    if (values.own && values.demo) throw new Told('--own and --demo: one of them')
+    const begin = values.own ? 'own' : values.demo ? 'demo' : 'ask'
+    return { host: values.host ?? '127.0.0.1', port, restore, begin }
   } catch (error) {
     throw error instanceof Told ? error : new Told((error as Error).message.split('\n')[0]!)
   }
@@ -153,7 +156,7 @@ async function start(): Promise<void> {
             ETUDE_PORT: String(wanted.port),
             ...(first && wanted.restore ? { ETUDE_RESTORE: wanted.restore } : {}),
             ETUDE_LOG: join(folder, 'etude.log'),
-            ETUDE_DEMO: wanted.own ? '0' : '1',
+            ETUDE_DEMO: { own: '0', demo: '1', ask: 'ask' }[wanted.begin],
           },
           stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
         })

@@ -8,6 +8,8 @@ export interface Deps {
   readonly devices: DeviceHub
   readonly now: () => Date
   readonly log: Logger
+  /** Lays the made-up salon out in an empty database. */
+  readonly loadDemo: () => Promise<void>
   /** Folder of the built web application; null in tests of the API alone. */
   readonly webRoot: string | null
   /** Names this server is known by, beside those of the machine it runs on. */

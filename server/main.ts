@@ -4,6 +4,7 @@ import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import pino from 'pino'
+import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
@@ -24,11 +25,18 @@ async function main(): Promise<void> {
     await store.backup.restore(createReadStream(config.ETUDE_RESTORE))
     log.info({ file: config.ETUDE_RESTORE }, 'restored')
   }
-  if (config.ETUDE_DEMO === '1') await loadDemo(store, now())
-  else await beginOwn(store)
+  await begin(store, config.ETUDE_DEMO, now())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
-  const app = createApp({ store, devices, now, log, webRoot, names: config.ETUDE_NAMES })
+  const app = createApp({
+    store,
+    devices,
+    now,
+    log,
+    loadDemo: () => loadDemo(store, now()),
+    webRoot,
+    names: config.ETUDE_NAMES,
+  })
   const server = serve({ fetch: app.fetch, hostname: config.ETUDE_HOST, port: config.ETUDE_PORT }, () => {
     process.send?.({ ready: true })
     log.info({ host: config.ETUDE_HOST, port: config.ETUDE_PORT }, 'ready')
@@ -45,11 +53,23 @@ async function main(): Promise<void> {
   if (process.send) process.on('disconnect', stop)
 }
 
-/** An empty salon of one's own; from then on nothing made up is ever loaded into it. */
-async function beginOwn(store: Store): Promise<void> {
-  if (await store.salon.isEmpty()) await store.salon.found('Your salon', [], false)
-  else if ((await store.salon.read()).demo)
-    throw new Error('this data folder holds the made-up salon; begin your own in another (ETUDE_DATA)')
+/**
+ * The salon as it was asked for at the start: the made-up one brought to today, an empty one of one's own, or nothing yet,
+ * where the first to open it is asked. What was begun stays what it is.
+ */
+async function begin(store: Store, as: '0' | '1' | 'ask', now: Date): Promise<void> {
+  if (await store.salon.isEmpty()) {
+    if (as === '1') await loadDemo(store, now)
+    if (as === '0') await store.salon.found('Your salon', [], false)
+    return
+  }
+  const { demo, country } = await store.salon.read()
+  if (demo && as === '0')
+    throw new Error(
+      'this data folder holds the made-up salon; leave it on its own screen, or begin in another (ETUDE_DATA)',
+    )
+  if (demo) await loadDemo(store, now)
+  setCountry(country)
 }
 
 function fail(error: unknown): void {

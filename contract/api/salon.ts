@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
-import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
+import { countrySchema } from '../words/countries.ts'
+import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 
 export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
 export type Role = (typeof ROLE_IDS)[number]
@@ -32,6 +33,12 @@ export type Person = z.infer<typeof personSchema>
 export const salonSchema = z.object({
   name: z.string(),
   demo: z.boolean(),
+  /** An empty database asks first whose salon it is to hold. */
+  founded: z.boolean().default(true),
+  /** The made-up salon is being laid out. */
+  loading: z.boolean().default(false),
+  /** By whose habits days, hours and money are written; null for the plain way. */
+  country: countrySchema.nullable().default(null),
   /** Where it is, by the IANA's name: its clock is the clock of every screen. Answers kept before it was told have none. */
   zone: z.string().optional(),
   model: z.string(),
@@ -73,6 +80,32 @@ export const schoolDateSchema = z.object({
 })
 export type SchoolDate = z.infer<typeof schoolDateSchema>
 
+const salonName = z.string().trim().min(1, { error: 'a name' }).max(80, { error: 'at most 80 letters' })
+
+/** A salon of one's own, empty at first. */
+export const ownSalonSchema = z.object({ name: salonName, country: countrySchema })
+export type OwnSalon = z.infer<typeof ownSalonSchema>
+
+const EVERYTHING = [
+  'salon',
+  'day',
+  'visits',
+  'scores',
+  'plan',
+  'consent',
+  'shelf',
+  'bath',
+  'drying',
+  'rack',
+  'patterns',
+  'bench',
+  'goodbye',
+  'photos',
+  'dogs',
+  'pace',
+  'exchange',
+] as const
+
 /** The salon itself: its people, numbers and ways. */
 export const salonApi = subject('salon', {
   read: read('/salon', { summary: 'The salon, its people and its own numbers', gives: salonSchema, kept: true }),
@@ -107,9 +140,38 @@ export const salonApi = subject('salon', {
   }),
   rename: put('/settings/name', {
     summary: 'Name the salon',
-    takes: z.object({ name: z.string().trim().min(1, { error: 'a name' }).max(80, { error: 'at most 80 letters' }) }),
+    takes: z.object({ name: salonName }),
     gives: salonSchema,
     becomes: 'read',
+  }),
+  setup: read('/salon/setup', {
+    summary: 'How far a salon of one’s own is set up',
+    gives: z.object({
+      prices: z.boolean(),
+      equipment: z.boolean(),
+      products: z.int(),
+      tools: z.int(),
+      dogs: z.int(),
+    }),
+  }),
+  setCountry: put('/settings/country', {
+    summary: 'Say by whose habits days, hours and money are written',
+    takes: z.object({ country: countrySchema }),
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  lookAround: post('/salon/look-around', {
+    summary: 'Lay the made-up salon out in an empty database',
+    takes: nothing,
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  begin: post('/salon/begin', {
+    summary: 'Begin a salon of one’s own, in an empty database or in place of the made-up one, of which nothing stays',
+    takes: ownSalonSchema,
+    gives: salonSchema,
+    becomes: 'read',
+    touches: EVERYTHING,
   }),
   addPerson: post('/people', {
     summary: 'Write somebody down who works here',

@@ -10,7 +10,9 @@ import {
   instantAt,
   isDate,
   monthText,
+  setCountry,
   setZone,
+  timeOf,
   timeText,
 } from './dates.ts'
 
@@ -55,6 +57,26 @@ describe('dates and times', () => {
       false,
       false,
     ])
+  })
+  // As Unicode CLDR has them, by Node's own tables.
+  test.each([
+    ['US', '2:05 pm', 'Mar 4, 2026', 'Wednesday, March 4'],
+    ['DE', '14:05', '4 Mar 2026', 'Wednesday 4 March'],
+    ['AU', '2:05 pm', '4 Mar 2026', 'Wednesday 4 March'],
+    [null, '14:05', '4 Mar 2026', 'Wednesday 4 March'],
+  ])('are written as in %s, and taken by fields as everywhere', (country, time, day, date) => {
+    const at = '2026-03-04T13:05:00Z'
+    setCountry(country)
+    try {
+      expect(timeText(at)).toBe(time)
+      expect(dayText(at)).toBe(day)
+      expect(dateText('2026-03-04')).toBe(date)
+      expect(timeOf(at)).toBe('14:05')
+      expect(dateOf(at)).toBe('2026-03-04')
+      expect(instantAt('2026-03-04', '14:05')).toBe('2026-03-04T13:05:00.000Z')
+    } finally {
+      setCountry(null)
+    }
   })
   test('a place that is not known here changes nothing', () => {
     setZone('Nowhere/At_All')

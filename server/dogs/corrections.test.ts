@@ -39,8 +39,16 @@ describe('put right on its page', () => {
   test('a name and a breed, at the visit to come and in the search; pages that were given out stay', async () => {
     const { id, dogId, arrivalRevision } = await book('Snwo', 'Petra Lind')
     const record = await life(dogId)
-    const put = await send<DogRecord>('PUT', `/dogs/${dogId}`, dog(record, { name: 'Snow', breed: 'samoyed+labrador-retriever' }))
-    expect(put).toMatchObject({ name: 'Snow', breed: 'samoyed+labrador-retriever', dog: { name: 'Snow', breed: 'samoyed+labrador-retriever' } })
+    const put = await send<DogRecord>(
+      'PUT',
+      `/dogs/${dogId}`,
+      dog(record, { name: 'Snow', breed: 'samoyed+labrador-retriever' }),
+    )
+    expect(put).toMatchObject({
+      name: 'Snow',
+      breed: 'samoyed+labrador-retriever',
+      dog: { name: 'Snow', breed: 'samoyed+labrador-retriever' },
+    })
     const visit = await send<Visit>('GET', `/visits/${id}`)
     expect(visit.arrival.dog).toMatchObject({ name: 'Snow', coatType: 'double', weightKg: 24 })
     // Whoever has its arrival open is told.

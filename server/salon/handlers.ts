@@ -1,9 +1,11 @@
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { salonApi } from '../../contract/api/salon.ts'
+import { setCountry } from '../../contract/words/dates.ts'
 import { localDate } from '../day/dates.ts'
 import type { Deps } from '../deps.ts'
+import { beginOwn, lookAround } from './begin.ts'
 
-export const salonHandlers = ({ store, now }: Deps): Handlers<typeof salonApi> => ({
+export const salonHandlers = ({ store, now, loadDemo }: Deps): Handlers<typeof salonApi> => ({
   read: () => store.salon.read(),
   setEstimate: ({ body, actorId }) => store.salon.setEstimate(body.id, body.value, actorId),
   setPrices: ({ body, actorId }) => store.salon.setPrices(body, actorId),
@@ -11,6 +13,14 @@ export const salonHandlers = ({ store, now }: Deps): Handlers<typeof salonApi> =
   schoolDates: () => store.salon.schoolDates(),
   setEquipment: ({ body, actorId }) => store.salon.setEquipment(body, actorId),
   rename: ({ body, actorId }) => store.salon.rename(body.name, actorId),
+  setup: () => store.salon.setup(),
+  setCountry: async ({ body, actorId }) => {
+    const salon = await store.salon.setCountry(body.country, actorId)
+    setCountry(body.country)
+    return salon
+  },
+  lookAround: () => lookAround(store, loadDemo),
+  begin: ({ body }) => beginOwn(store, body),
   addPerson: ({ body, actorId }) => store.salon.addPerson(body, actorId),
   changePerson: ({ params, body: { left, ...fields }, actorId }) =>
     store.salon.changePerson(params.id, fields, left ? now() : null, actorId),

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import type { Person, PersonFields, Salon, SchoolDate } from '../../contract/api/salon.ts'
+import type { GivesOf } from '../../contract/api/endpoint.ts'
+import type { Person, PersonFields, Salon, SchoolDate, salonApi } from '../../contract/api/salon.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
+import { countryOf } from '../../contract/words/countries.ts'
 import {
   type EstimateId,
   MODEL_VERSION,
@@ -13,12 +15,18 @@ import {
   STARTING_PRICES,
 } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
-import { NotFound, named } from '../db/errors.ts'
+import { NotFound, named, TooLate } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { PersonRow, SettingRow, VisitRow } from '../db/models/index.ts'
 
 /** A setting that is there while the made-up salon is written. */
 const DEMO_LOADING = 'demo-loading'
+
+/** In the money of the country. */
+const startingPrices = (country: unknown): Salon['prices'] => ({
+  ...STARTING_PRICES,
+  currency: countryOf(String(country))?.currency ?? STARTING_PRICES.currency,
+})
 
 /** The salon: its name, its people, its own numbers. */
 export class SalonRepo {
@@ -36,6 +44,9 @@ export class SalonRepo {
     return {
       name: String(value('name') ?? 'Your salon'),
       demo: value('demo') === true,
+      founded: value('name') !== undefined,
+      loading: value(DEMO_LOADING) === true,
+      country: (value('country') ?? null) as Salon['country'],
       zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
       model: MODEL_VERSION,
       people: people.map(({ id, name, role, experience, schools, leftAt }) => ({
@@ -47,10 +58,23 @@ export class SalonRepo {
         left: leftAt !== null && leftAt !== undefined,
       })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
-      prices: (value('prices') ?? STARTING_PRICES) as Salon['prices'],
+      prices: (value('prices') ?? startingPrices(value('country'))) as Salon['prices'],
       schools: (value('schools') ?? {}) as Salon['schools'],
       equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
     }
+  }
+
+  /** What of a salon of one's own was set up by hand, or is there. */
+  async setup(): Promise<GivesOf<typeof salonApi.setup>> {
+    const [row] = await this.#sequelize.query<GivesOf<typeof salonApi.setup>>(
+      `SELECT EXISTS (SELECT FROM settings WHERE key = 'prices') AS prices,
+         EXISTS (SELECT FROM settings WHERE key = 'equipment') AS equipment,
+         (SELECT count(*)::int FROM products WHERE retired_at IS NULL) AS products,
+         (SELECT count(*)::int FROM tools WHERE retired_at IS NULL) AS tools,
+         (SELECT count(*)::int FROM dogs) AS dogs`,
+      { type: QueryTypes.SELECT },
+    )
+    return row!
   }
 
   async setEstimate(id: EstimateId, value: number | null, actorId: string | null): Promise<Salon> {
@@ -148,6 +172,10 @@ export class SalonRepo {
     return this.read()
   }
 
+  setCountry(country: string, actorId: string | null): Promise<Salon> {
+    return this.#setWhole('country', country, actorId)
+  }
+
   rename(name: string, actorId: string | null): Promise<Salon> {
     return this.#setWhole('name', name, actorId)
   }
@@ -196,13 +224,20 @@ export class SalonRepo {
     await SettingRow.update({ value: false }, { where: { key: DEMO_LOADING } })
   }
 
-  /** Names an empty salon and its people, all or nothing. */
-  async found(name: string, people: readonly Person[], demo: boolean): Promise<void> {
+  /**
+   * Names an empty salon and its people, all or nothing.
+   * @param own settings it begins with, by their keys @throws {TooLate} where there is one already
+   */
+  async found(name: string, people: readonly Person[], demo: boolean, own: object = {}): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
+      // Two who begin at once: the second finds it begun.
+      await this.#sequelize.query('LOCK TABLE settings IN EXCLUSIVE MODE', { transaction: t })
+      if (await SettingRow.findByPk('name', { transaction: t })) throw new TooLate('there is a salon here already')
       await SettingRow.bulkCreate(
         [
           { key: 'name', value: name },
           { key: 'demo', value: demo },
+          ...Object.entries(own).map(([key, value]) => ({ key, value })),
           // Until all of it is there; nobody else has written anything meanwhile.
           ...(demo ? [{ key: DEMO_LOADING, value: true }] : []),
         ],

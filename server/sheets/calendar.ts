@@ -1,7 +1,7 @@
 import ical from 'ical-generator'
 import VCard from 'vcard-creator'
 import type { GoodbyePage } from '../../contract/api/goodbye.ts'
-import { timeText } from '../../contract/words/index.ts'
+import { timeOf } from '../../contract/words/index.ts'
 
 const MINUTE = 60_000
 
@@ -12,7 +12,7 @@ export function nextVisitCalendar(
   slotMinutes: number,
   now: Date,
 ): string {
-  const start = new Date(`${next.on}T${next.at ?? timeText(at)}`)
+  const start = new Date(`${next.on}T${next.at ?? timeOf(at)}`)
   const calendar = ical({ name: salon, prodId: { company: 'etude', product: 'goodbye', language: 'EN' } })
   calendar.createEvent({
     id: `next-${visitId}`,

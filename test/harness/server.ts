@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
+import { loadDemo } from '../../demo/load.ts'
 import { DeviceHub } from '../../server/devices/hub.ts'
 import { createApp } from '../../server/http/app.ts'
 import type { App } from '../../server/http/serve.ts'
@@ -56,7 +57,14 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
   const store = new Store(url, () => NOON)
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
-  const app = createApp({ store, devices, now: () => NOON, log: pino({ enabled: false }), webRoot: null })
+  const app = createApp({
+    store,
+    devices,
+    now: () => NOON,
+    log: pino({ enabled: false }),
+    loadDemo: () => loadDemo(store, NOON),
+    webRoot: null,
+  })
   return {
     store,
     app,

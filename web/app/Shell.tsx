@@ -15,6 +15,7 @@ import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
 import { useArrival } from './use-arrival.ts'
 
+const FirstRun = lazy(async () => ({ default: (await import('./FirstRun.tsx')).FirstRun }))
 const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
@@ -129,6 +130,12 @@ export function Shell(): ReactNode {
     setThemeState(next)
   }
 
+  if (salon && (!salon.founded || salon.loading))
+    return (
+      <Suspense fallback={<Loading what="the salon" />}>
+        <FirstRun salon={salon} />
+      </Suspense>
+    )
   return (
     <div className="flex h-dvh flex-col">
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
@@ -142,6 +149,15 @@ export function Shell(): ReactNode {
             <span className="sr-only">, the day</span>
           </span>
         </Link>
+        {salon?.demo && (
+          <Link
+            to="/house/salon"
+            className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:text-sm"
+            data-testid="made-up"
+          >
+            made up<span className="max-sm:sr-only">, to look around</span>
+          </Link>
+        )}
         <span className={clsx('grow', finding && 'max-sm:hidden')} />
         <div className={clsx('min-w-0', finding ? 'max-sm:grow' : 'max-sm:hidden')}>
           <Suspense fallback={null}>

@@ -128,6 +128,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/ways/HouseScreen.tsx')).HouseScreen,
   }),
   screen({
+    path: '/house/salon',
+    label: 'The salon',
+    place: 'house',
+    load: async () => (await import('../house/salon/SalonScreen.tsx')).SalonScreen,
+  }),
+  screen({
     path: '/house/people',
     label: 'People',
     place: 'house',

@@ -1,5 +1,5 @@
 import { salonApi } from '../../contract/api/salon.ts'
-import { setZone } from '../../contract/words/dates.ts'
+import { setCountry, setZone } from '../../contract/words/dates.ts'
 import { useRead } from './api.ts'
 
 const FRESH_MS = 60_000
@@ -10,5 +10,6 @@ export const DAY_MS = 20_000
 export function useSalon() {
   const salon = useRead(salonApi.read, {}, { staleTime: FRESH_MS })
   if (salon.data?.zone) setZone(salon.data.zone)
+  if (salon.data) setCountry(salon.data.country)
   return salon
 }

@@ -2,7 +2,7 @@ import { CalendarX, UserX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { z } from 'zod'
 import { type CalledOff, type VisitCard, visitsApi } from '../../../contract/api/visits.ts'
-import { dateOf, instantAt, timeText } from '../../../contract/words/index.ts'
+import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -25,7 +25,7 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
   const { data: salon } = useSalon()
   const form = useZodForm(bookingForm, {
     date: dateOf(visit.startsAt),
-    time: timeText(visit.startsAt),
+    time: timeOf(visit.startsAt),
     slot: String(visit.slotMinutes),
     personId: visit.personId ?? '',
   })

@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { z } from 'zod'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
-import { dateOf, instantAt, timeText } from '../../../contract/words/index.ts'
+import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
@@ -29,7 +29,7 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
   const home = dog.home ? new Date(dog.home.at) : new Date()
   const form = useZodForm(bookForm, {
     date: dateOf(max([new Date(), addWeeks(home, last?.summary?.nextWeeks ?? WEEKS)])),
-    time: last ? timeText(last.startsAt) : MORNING,
+    time: last ? timeOf(last.startsAt) : MORNING,
     slot: String(SLOT_MINUTES),
     asLastTime: true,
   })

@@ -1,15 +1,6 @@
 import { Plus } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import { toast } from 'sonner'
-import { z } from 'zod'
-import {
-  type Person,
-  type PersonFields,
-  personFieldsSchema,
-  ROLE_IDS,
-  type Salon,
-  salonApi,
-} from '../../../contract/api/salon.ts'
+import { type Person, type PersonFields, personFieldsSchema, ROLE_IDS, salonApi } from '../../../contract/api/salon.ts'
 import { capital, EXPERIENCE_LABEL, ROLE_LABEL } from '../../../contract/words/index.ts'
 import { EXPERIENCE_IDS } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -23,7 +14,7 @@ import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
 
-/** What the salon is called, and who works in it. */
+/** Who works here. */
 export function PeopleScreen(): ReactNode {
   const { data: salon, error, refetch } = useSalon()
   const [open, setOpen] = useState<Person | 'new' | null>(null)
@@ -40,7 +31,6 @@ export function PeopleScreen(): ReactNode {
           <Plus size={18} /> Somebody new
         </Button>
       </div>
-      <SalonName key={salon.name} salon={salon} />
       {here.length === 0 && <p className="text-lg text-ink-2">Nobody yet: write down who works here.</p>}
       <List label="Working here" people={here} onOpen={setOpen} />
       {gone.length > 0 && (
@@ -51,27 +41,6 @@ export function PeopleScreen(): ReactNode {
       )}
       {open && <PersonDialog person={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
     </HousePage>
-  )
-}
-
-const nameSchema = z.object({ name: personFieldsSchema.shape.name })
-
-function SalonName({ salon }: { salon: Salon }): ReactNode {
-  const rename = useWrite(salonApi.rename)
-  const form = useZodForm(nameSchema, { name: salon.name })
-  return (
-    <Form
-      form={form}
-      className="mb-6 flex max-w-lg items-end gap-3"
-      onSend={({ name }) =>
-        rename.mutate({ body: { name } }, { onError: (error) => toast.error(`Not kept: ${error.message}`) })
-      }
-    >
-      <FormText className="grow" name="name" label="The salon is called" maxLength={80} autoComplete="organization" />
-      <Button type="submit" disabled={rename.isPending || !form.formState.isDirty}>
-        Keep
-      </Button>
-    </Form>
   )
 }
 

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Goodbye } from '../../../contract/api/goodbye.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
-import { timeText } from '../../../contract/words/index.ts'
+import { timeOf } from '../../../contract/words/index.ts'
 import type { Draft } from './draft.ts'
 
 /** The date agreed with the owner, and whether it goes into the book right away. */
@@ -48,7 +48,7 @@ export function Booking({
             type="checkbox"
             className="size-5"
             checked={draft.nextAt !== null}
-            onChange={(event) => onChange({ ...draft, nextAt: event.target.checked ? timeText(visit.startsAt) : null })}
+            onChange={(event) => onChange({ ...draft, nextAt: event.target.checked ? timeOf(visit.startsAt) : null })}
             data-testid="book"
           />
           Put it in the book

@@ -1,0 +1,66 @@
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { setCountry, timeText } from '../../contract/words/dates.ts'
+import { type TestServer, testServer } from '../../test/harness/server.ts'
+import { beginOwn, lookAround } from './begin.ts'
+
+let server: TestServer
+beforeEach(async () => {
+  server = await testServer()
+})
+afterEach(async () => {
+  setCountry(null)
+  await server.close()
+})
+
+const OURS = { name: 'Harbour Row', country: 'AU' }
+
+describe('an empty database', () => {
+  test('is nobody’s; begun as one’s own it has a name, and the money and hours of its country', async () => {
+    const { store } = server
+    expect(await store.salon.read()).toMatchObject({ founded: false, demo: false, loading: false, country: null })
+    expect(await beginOwn(store, OURS)).toMatchObject({
+      ...OURS,
+      founded: true,
+      demo: false,
+      people: [],
+      prices: { currency: 'AUD' },
+    })
+    expect(timeText('2026-03-04T14:05:00Z')).toMatch(/^\d+:05 [ap]m$/)
+    await expect(beginOwn(store, OURS)).rejects.toThrow('a salon of your own here already')
+    await expect(lookAround(store, async () => undefined)).rejects.toThrow('a salon here already')
+    expect(await store.salon.setup()).toEqual({ prices: false, equipment: false, products: 0, tools: 0, dogs: 0 })
+  })
+  test('begun by two at once is begun once', async () => {
+    const began = await Promise.allSettled([beginOwn(server.store, OURS), beginOwn(server.store, OURS)])
+    expect(began.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected'])
+  })
+  test('laid out as the made-up salon it says so until all of it is there, and is not begun meanwhile', async () => {
+    const { store } = server
+    let finish = (): void => undefined
+    const rest = new Promise<void>((then) => {
+      finish = then
+    })
+    const load = async (): Promise<void> => {
+      await store.salon.found('Made up', [], true)
+      await rest
+      await store.salon.demoLoaded()
+    }
+    expect(await lookAround(store, load)).toMatchObject({ founded: true, demo: true, loading: true })
+    // A second screen that asks waits for the same.
+    expect(await lookAround(store, load)).toMatchObject({ loading: true })
+    await expect(beginOwn(store, OURS)).rejects.toThrow('still being laid out')
+    finish()
+    await expect.poll(async () => (await store.salon.read()).loading).toBe(false)
+    expect(await beginOwn(store, OURS)).toMatchObject({ ...OURS, demo: false })
+    const [log] = (await store.query('SELECT action FROM change_log')) as [{ action: string }[]]
+    expect(log.map(({ action }) => action)).toEqual(['founded'])
+  })
+  test('where laying it out fails before it began, who asked is told', async () => {
+    await expect(
+      lookAround(server.store, async () => {
+        throw new Error('no space')
+      }),
+    ).rejects.toThrow('no space')
+    expect(await server.store.salon.read()).toMatchObject({ founded: false })
+  })
+})
