@@ -61,14 +61,14 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   const visit = await visitOf(salon.base, 'Juniper')
   const { dogId } = await salon.api<{ dogId: string }>(`/visits/${visit}`)
   await page.goto(`${salon.base}dogs/${dogId}`)
-  await press(page, '[data-testid=record] ::-p-text(Owner)')
+  await press(page, '[data-testid=record] ::-p-text(Correct owner)')
   await retype(page, 'secondPhone', '555 0987')
   expect(await axeFinds(page)).toEqual([])
   await page.keyboard.press('Enter')
   await says(page, '[data-testid=record]', 'or 555 0987')
   expect((await found('5550987')).map((dog) => dog.dogId)).toEqual([dogId])
 
-  await press(page, '[data-testid=record] ::-p-text(Dog)')
+  await press(page, '[data-testid=record] ::-p-text(Correct dog)')
   await retype(page, 'name', 'Junipera')
   await press(page, '[role=dialog] ::-p-text(Add a paper)')
   await retype(page, 'papers.0.what', 'Rabies')
@@ -95,7 +95,7 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(body),
   })
-  await press(page, '[data-testid=record] ::-p-text(Dog)')
+  await press(page, '[data-testid=record] ::-p-text(Correct dog)')
   await press(page, '[data-testid=find-other]')
   await page.keyboard.type('junny')
   await page.waitForSelector('[role=option]')
@@ -106,6 +106,31 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   const record = await salon.api<DogRecord>(`/dogs/${dogId}`)
   expect(record.visits[0]!.startsAt).toBe(body.startsAt)
   await page.close()
+})
+
+test('what is put right on one screen stands on the other, which nobody touched', async () => {
+  const [one, other] = [await salon.newPage('light', 'desk'), await salon.newPage('light', 'tablet')]
+  const { dogId } = await salon.api<{ dogId: string }>(`/visits/${await visitOf(salon.base, 'Kettle')}`)
+  for (const page of [one!, other!]) {
+    // Listens once the first screen is shown.
+    const listens = page.waitForRequest((request) => request.url().endsWith('/api/changes'))
+    await page.goto(`${salon.base}dogs/${dogId}`)
+    await listens
+  }
+  await one!.bringToFront()
+  await press(one!, '[data-testid=record] ::-p-text(Correct owner)')
+  await retype(one!, 'note', 'Rings at the back door.')
+  await one!.keyboard.press('Enter')
+  await says(other!, '[data-testid=record]', 'Rings at the back door.')
+  // Cut off and back again it reads what it missed.
+  await salon.killServer()
+  await salon.startServer()
+  await press(one!, '[data-testid=record] ::-p-text(Correct owner)')
+  await retype(one!, 'note', 'Rings twice.')
+  await one!.keyboard.press('Enter')
+  await says(other!, '[data-testid=record]', 'Rings twice.')
+  await one!.close()
+  await other!.close()
 })
 
 test('a goodbye said too soon is taken back on its own day', async () => {

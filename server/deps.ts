@@ -1,4 +1,5 @@
 import type { Logger } from 'pino'
+import type { ChangeFeed } from './changes/feed.ts'
 import type { DeviceHub } from './devices/hub.ts'
 import type { Store } from './store.ts'
 
@@ -6,6 +7,8 @@ import type { Store } from './store.ts'
 export interface Deps {
   readonly store: Store
   readonly devices: DeviceHub
+  /** What any server of this salon changed. */
+  readonly changes: ChangeFeed
   readonly now: () => Date
   readonly log: Logger
   /** Lays the made-up salon out in an empty database. */

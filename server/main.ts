@@ -6,6 +6,7 @@ import { serve } from '@hono/node-server'
 import pino from 'pino'
 import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
+import { ChangeFeed } from './changes/feed.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
@@ -28,9 +29,11 @@ async function main(): Promise<void> {
   await begin(store, config.ETUDE_DEMO, now())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
+  const changes = ChangeFeed.open(config.DATABASE_URL, log)
   const app = createApp({
     store,
     devices,
+    changes,
     now,
     log,
     loadDemo: () => loadDemo(store, now()),
@@ -44,7 +47,9 @@ async function main(): Promise<void> {
   limited(server as Server)
   server.on('error', fail)
   const stop = (): void => {
-    server.close(() => void Promise.all([devices.close(), store.close()]).finally(() => process.exit(0)))
+    server.close(
+      () => void Promise.all([devices.close(), changes.close(), store.close()]).finally(() => process.exit(0)),
+    )
     setTimeout(() => process.exit(0), 2000).unref()
   }
   process.on('SIGTERM', stop)

@@ -275,6 +275,7 @@ export const benchApi = subject('bench', {
     summary: 'Add what happened; what came before is not added again',
     takes: benchBatchSchema,
     gives: benchAnswerSchema,
+    others: ['visits', 'day'],
     queued: true,
   }),
   timers: read('/timers', { summary: 'Clocks that run on any dog', gives: z.array(runningTimerSchema), kept: true }),

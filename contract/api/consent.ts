@@ -81,6 +81,7 @@ export const consentApi = subject('consent', {
     takes: ownerAnswerSchema,
     gives: ownerPageSchema,
     becomes: 'page',
+    others: ['visits', 'plan', 'day'],
   }),
   messages: read('/outbox', { summary: 'Messages sent, newest first', gives: z.array(messageSchema) }),
 })

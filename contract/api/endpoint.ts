@@ -69,6 +69,8 @@ export interface Write<Path extends string, T extends z.ZodType | undefined, G e
   readonly takes: T
   readonly gives: G
   readonly touches: readonly Subject[]
+  /** What it makes stale on other screens beside that; the one it was made on knows already. */
+  readonly others: readonly Subject[]
   /** The read of the same subject and parameters that its answer is the new answer of. */
   readonly becomes: string | null
   /** Goes through the device's outbox, in order, and is sent until the server has answered. */
@@ -129,6 +131,7 @@ const write =
       takes?: T
       gives: G
       touches?: readonly Subject[]
+      others?: readonly Subject[]
       becomes?: string
       queued?: boolean
       largest?: number
@@ -141,6 +144,7 @@ const write =
     takes: spec.takes as T,
     gives: spec.gives,
     touches: spec.touches ?? [],
+    others: spec.others ?? [],
     becomes: spec.becomes ?? null,
     queued: spec.queued ?? false,
     largest: spec.largest ?? USUAL_BODY,

@@ -3,7 +3,7 @@ import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../c
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { countrySchema } from '../words/countries.ts'
-import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, live, nothing, post, put, read, subject } from './endpoint.ts'
 
 export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
 export type Role = (typeof ROLE_IDS)[number]
@@ -106,6 +106,18 @@ const EVERYTHING = [
   'exchange',
 ] as const
 
+/** That something was changed: what has to be read anew, told to every open screen. */
+export const changedSchema = z.object({
+  /** The same change told twice has one id. */
+  id: z.string(),
+  subjects: z.array(z.string()),
+  /** The visit it was about; null where it was about more. */
+  visitId: idSchema.nullable(),
+  /** The page it was made on. */
+  tab: z.string().nullable(),
+})
+export type Changed = z.infer<typeof changedSchema>
+
 /** The salon itself: its people, numbers and ways. */
 export const salonApi = subject('salon', {
   read: read('/salon', { summary: 'The salon, its people and its own numbers', gives: salonSchema, kept: true }),
@@ -185,5 +197,6 @@ export const salonApi = subject('salon', {
     gives: salonSchema,
     touches: ['salon', 'pace', 'day', 'visits'],
   }),
+  changes: live('/changes', { summary: 'What was changed, as it is', event: 'changed', gives: changedSchema }),
   backup: download('/backup', { summary: 'Everything in one file', type: 'application/json; charset=utf-8' }),
 })

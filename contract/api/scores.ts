@@ -76,6 +76,7 @@ export const scoresApi = subject('scores', {
     summary: 'Change scores; what others changed elsewhere is kept, the same score changed twice is refused',
     takes: scoreBatchSchema,
     gives: assessmentSchema,
+    others: ['visits', 'day'],
     queued: true,
   }),
   setStage: put('/assessments/:id/stage', {

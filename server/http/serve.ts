@@ -14,6 +14,7 @@ import {
 import { problemSchema } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
+import type { ChangeFeed } from '../changes/feed.ts'
 import { sendProblem } from './problems.ts'
 
 export type Env = { Variables: { actorId: string | null } }
@@ -103,7 +104,15 @@ interface Taken {
 type AnyHandler = (taken: Taken) => Promise<unknown>
 type LiveHandler = (send: (value: { readonly id: string }) => void) => () => void
 
-function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | LiveHandler): void {
+/** What a change makes stale on other screens than the one it was made on. */
+const staleElsewhere = ({ subject, touches, others }: Named<AnyWrite>): string[] => [
+  ...new Set([subject, ...touches, ...others]),
+]
+
+const OF_A_VISIT = /^\/visits\/:id\b/
+const TAB = /^[\w-]{1,64}$/
+
+function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | LiveHandler, changes: ChangeFeed): void {
   const params = paramsSchema(endpoint)
   describe(app, endpoint)
   if (endpoint.kind === 'live') {
@@ -161,7 +170,13 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
       body: parsed(takes, json),
       actorId: c.get('actorId'),
     }
-    return c.json((await handle(taken)) as object)
+    const given = (await handle(taken)) as object
+    if (endpoint.kind === 'write') {
+      const visitId = OF_A_VISIT.test(endpoint.path) ? c.req.param('id')! : null
+      const tab = c.req.header('x-etude-tab') ?? ''
+      changes.tell({ subjects: staleElsewhere(endpoint), visitId, tab: TAB.test(tab) ? tab : null })
+    }
+    return c.json(given)
   })
 }
 
@@ -173,9 +188,10 @@ export function serve<S extends Endpoints>(
   app: App,
   endpoints: { readonly [K in keyof S]: Named<S[K]> },
   handlers: Handlers<S>,
+  changes: ChangeFeed,
 ): void {
   for (const name of Object.keys(endpoints) as (keyof S & string)[])
-    answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler)
+    answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler, changes)
 }
 
 export const newApp = (): App => new OpenAPIHono<Env>()

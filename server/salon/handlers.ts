@@ -5,7 +5,7 @@ import { localDate } from '../day/dates.ts'
 import type { Deps } from '../deps.ts'
 import { beginOwn, lookAround } from './begin.ts'
 
-export const salonHandlers = ({ store, now, loadDemo }: Deps): Handlers<typeof salonApi> => ({
+export const salonHandlers = ({ store, now, loadDemo, changes }: Deps): Handlers<typeof salonApi> => ({
   read: () => store.salon.read(),
   setEstimate: ({ body, actorId }) => store.salon.setEstimate(body.id, body.value, actorId),
   setPrices: ({ body, actorId }) => store.salon.setPrices(body, actorId),
@@ -24,5 +24,6 @@ export const salonHandlers = ({ store, now, loadDemo }: Deps): Handlers<typeof s
   addPerson: ({ body, actorId }) => store.salon.addPerson(body, actorId),
   changePerson: ({ params, body: { left, ...fields }, actorId }) =>
     store.salon.changePerson(params.id, fields, left ? now() : null, actorId),
+  changes: (send) => changes.listen(send),
   backup: async () => ({ name: `etude-${localDate(now())}.json`, body: store.backup.make(now()) }),
 })

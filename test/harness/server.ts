@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
 import { loadDemo } from '../../demo/load.ts'
+import { ChangeFeed } from '../../server/changes/feed.ts'
 import { DeviceHub } from '../../server/devices/hub.ts'
 import { createApp } from '../../server/http/app.ts'
 import type { App } from '../../server/http/serve.ts'
@@ -12,6 +13,7 @@ export interface TestServer {
   readonly store: Store
   readonly app: App
   readonly devices: DeviceHub
+  readonly changes: ChangeFeed
   readonly url: string
   readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Response>
   readonly close: () => Promise<void>
@@ -57,9 +59,11 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
   const store = new Store(url, () => NOON)
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
+  const changes = ChangeFeed.open(url, pino({ enabled: false }))
   const app = createApp({
     store,
     devices,
+    changes,
     now: () => NOON,
     log: pino({ enabled: false }),
     loadDemo: () => loadDemo(store, NOON),
@@ -68,6 +72,7 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
   return {
     store,
     app,
+    changes,
     url,
     send: async (method, path, body, headers = {}) =>
       app.request(path, {
@@ -82,6 +87,7 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
     devices,
     close: async () => {
       await devices.close()
+      await changes.close()
       await store.close()
       await drop()
     },

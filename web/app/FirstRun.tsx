@@ -69,6 +69,7 @@ export function FirstRun({ salon }: { salon: Salon }): ReactNode {
           </h2>
           <OwnSalonForm
             label="Begin our salon"
+            kind="plain"
             busy={busy}
             error={begin.error}
             send={(body) => begin.mutate({ body }, { onSuccess: () => void navigate('/house/salon') })}

@@ -1,8 +1,9 @@
-import { useIsFetching } from '@tanstack/react-query'
+import { useIsFetching, useQueryClient } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { Keyboard, Menu as MenuIcon, Moon, Sun } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
+import { followChanges } from '../device/changes.ts'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { Button, ButtonLink } from '../parts/Button.tsx'
@@ -124,6 +125,9 @@ export function Shell(): ReactNode {
     [pathname, salon?.name],
   )
 
+  const client = useQueryClient()
+  useEffect(() => (shown ? followChanges(client) : undefined), [client, shown])
+
   const toggleTheme = (): void => {
     const next = theme === 'light' ? 'dim' : 'light'
     setTheme(next)
@@ -155,7 +159,7 @@ export function Shell(): ReactNode {
             className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:text-sm"
             data-testid="made-up"
           >
-            made up<span className="max-sm:sr-only">, to look around</span>
+            made up<span className="max-2xl:sr-only">, to look around</span>
           </Link>
         )}
         <span className={clsx('grow', finding && 'max-sm:hidden')} />

@@ -33,6 +33,9 @@ export class Unreadable extends Error {
 
 const TIMEOUT_MS = 10_000
 
+/** This page, as long as it is open: what it changes itself it is not told of. Only for telling pages apart. */
+export const TAB = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`
+
 /** Whether the answer came from this device because nobody else gave one; public/sw.js says so. */
 const KEPT_HEADER = 'x-etude-kept'
 
@@ -78,6 +81,7 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...(person ? { 'x-etude-person': person } : {}),
+        ...(endpoint.kind === 'write' ? { 'x-etude-tab': TAB } : {}),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(TIMEOUT_MS),

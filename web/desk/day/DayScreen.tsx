@@ -255,8 +255,10 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
           style={{ gridColumnStart: reached + 1 }}
           aria-label={`${arrival.dog.name} is at ${RAIL[reached]!.label}`}
         >
-          <span className={clsx('h-[64px] w-[100px] rounded-2xl bg-paper', station === 'expected' && 'opacity-55')}>
-            <SmallDog drawn={drawn} mm={mm} label={`${arrival.dog.name}`} />
+          <span className="h-[64px] w-[100px] rounded-2xl bg-paper">
+            <span className={clsx('block h-full', station === 'expected' && 'opacity-55')}>
+              <SmallDog drawn={drawn} mm={mm} label={`${arrival.dog.name}`} />
+            </span>
           </span>
         </Link>
         {visit.plan && (

@@ -91,7 +91,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
   )
   return (
     <div className="mx-auto flex w-full max-w-6xl flex-col gap-6 px-6 py-6" data-testid="record">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div className="flex flex-wrap items-end gap-x-2 gap-y-2">
         <div className="grow">
           <h1 className="text-4xl">{dog.name}</h1>
           <p className="text-lg text-ink-2">
@@ -125,10 +125,10 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
           {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
         </div>
         <Button onClick={() => setRight('dog')}>
-          <PencilLine size={18} /> Dog
+          <PencilLine size={18} /> Correct dog
         </Button>
         <Button onClick={() => setRight('owner')}>
-          <PencilLine size={18} /> Owner
+          <PencilLine size={18} /> Correct owner
         </Button>
         {right === 'dog' && <DogDialog dog={dog} onClose={() => setRight(null)} />}
         {right === 'owner' && <OwnerDialog dog={dog} onClose={() => setRight(null)} />}

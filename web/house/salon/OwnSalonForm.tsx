@@ -13,12 +13,14 @@ export function OwnSalonForm({
   label,
   busy,
   error,
+  kind = 'main',
 }: {
   given?: { name: string; country: string | null }
   send: (salon: OwnSalon) => void
   label: string
   busy: boolean
   error: Error | null
+  kind?: 'main' | 'plain'
 }): ReactNode {
   const form = useZodForm(ownSalonSchema, {
     name: given?.name ?? '',
@@ -40,7 +42,7 @@ export function OwnSalonForm({
         ))}
       </FormSelect>
       {error && <Alert>{capital(error.message)}</Alert>}
-      <Button type="submit" kind="main" className="self-start" disabled={busy}>
+      <Button type="submit" kind={kind} className="self-start" disabled={busy}>
         {label}
       </Button>
     </Form>

@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import type { Logger } from 'pino'
+import type { Changed } from '../../contract/api/salon.ts'
+
+const CHANNEL = 'etude_changed'
+const FIRST_WAIT_MS = 200
+const LONGEST_WAIT_MS = 5000
+
+/** That it was heard again after a silence: what was missed is not known, so all of it is read anew. */
+const ALL: Omit<Changed, 'id'> = { subjects: [], visitId: null, tab: null }
+
+type Listener = (changed: Changed) => void
+
+/**
+ * What is changed through any server of this salon, told to every open screen: PostgreSQL carries it between servers
+ * (LISTEN and NOTIFY), on one connection of its own. Telling is never waited for; where it is lost, a screen finds out by
+ * the time it reads again by itself.
+ */
+export class ChangeFeed {
+  readonly #listeners = new Set<Listener>()
+  readonly #url: string
+  readonly #log: Logger
+  #client: pg.Client | null = null
+  #closed = false
+  #waitMs = FIRST_WAIT_MS
+  #again: NodeJS.Timeout | null = null
+  #opening: Promise<void> = Promise.resolve()
+
+  private constructor(url: string, log: Logger) {
+    this.#url = url
+    this.#log = log
+  }
+
+  static open(url: string, log: Logger): ChangeFeed {
+    const feed = new ChangeFeed(url, log)
+    feed.#opening = feed.#connect(false)
+    return feed
+  }
+
+  /** @param again after a silence */
+  async #connect(again: boolean): Promise<void> {
+    const client = new pg.Client({ connectionString: this.#url, connectionTimeoutMillis: LONGEST_WAIT_MS })
+    client.on('error', () => this.#lost(client))
+    client.on('end', () => this.#lost(client))
+    client.on('notification', ({ payload }) => this.#hear(payload ?? ''))
+    try {
+      await client.connect()
+      await client.query(`LISTEN ${CHANNEL}`)
+    } catch {
+      void client.end().catch(() => undefined)
+      this.#later()
+      return
+    }
+    if (this.#closed) {
+      await client.end()
+      return
+    }
+    this.#client = client
+    this.#waitMs = FIRST_WAIT_MS
+    if (again) this.#spread({ id: randomUUID(), ...ALL })
+  }
+
+  #lost(client: pg.Client): void {
+    if (this.#client !== client) return
+    this.#client = null
+    this.#later()
+  }
+
+  #later(): void {
+    if (this.#closed || this.#again) return
+    this.#again = setTimeout(() => {
+      this.#again = null
+      this.#opening = this.#connect(true)
+    }, this.#waitMs)
+    this.#waitMs = Math.min(LONGEST_WAIT_MS, 2 * this.#waitMs)
+  }
+
+  #hear(payload: string): void {
+    try {
+      this.#spread(JSON.parse(payload) as Changed)
+    } catch {
+      this.#log.warn('a change that cannot be read was told')
+    }
+  }
+
+  #spread(changed: Changed): void {
+    for (const listener of this.#listeners) listener(changed)
+  }
+
+  tell(changed: Omit<Changed, 'id'>): void {
+    // What is about the same is told to a screen once, however often it comes in a moment.
+    const id = `${changed.subjects.join()} ${changed.visitId} ${changed.tab}`
+    void this.#client
+      ?.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, ...changed })])
+      .catch(() => undefined)
+  }
+
+  /** @returns what ends it */
+  listen(listener: Listener): () => void {
+    this.#listeners.add(listener)
+    return () => this.#listeners.delete(listener)
+  }
+
+  async close(): Promise<void> {
+    this.#closed = true
+    if (this.#again) clearTimeout(this.#again)
+    await this.#opening
+    const client = this.#client
+    this.#client = null
+    await client?.end().catch(() => undefined)
+  }
+}
