@@ -69,7 +69,9 @@ async function main(): Promise<void> {
     }
   }
   console.log(`${cpus()[0]?.model.trim()}, ${cpus().length} cores, Node ${process.version}, ${dogs.length} dogs`)
-  console.log(`instances where a budget binds or nothing fits: ${bound} of ${dogs.length * STYLE_IDS.length}; objectives equal in all`)
+  console.log(
+    `instances where a budget binds or nothing fits: ${bound} of ${dogs.length * STYLE_IDS.length}; objectives equal in all`,
+  )
   console.log(
     `every style, both budgets: ours ${ms(median(ours))}, HiGHS ${ms(median(theirs))}, ratio ${(median(theirs) / median(ours)).toFixed(1)} (medians)`,
   )

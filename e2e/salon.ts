@@ -1,5 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, BrowserContext, Page } from 'puppeteer-core'
 import { Sequelize } from 'sequelize'
@@ -29,6 +31,7 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
   const { url, drop } = empty ? await makeDatabase() : await makeDemoDatabase(new Date())
   const database = new Sequelize(url, { logging: false })
   const port = await freePort()
+  const folder = mkdtempSync(join(tmpdir(), 'etude-backups-'))
   const base = `http://127.0.0.1:${port}/`
   let server: ChildProcess | null = null
   const startServer = (): Promise<void> =>
@@ -77,6 +80,7 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       await database.close()
       await killServer()
       await drop()
+      rmSync(folder, { recursive: true, force: true })
     },
   }
 }

@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { build, isBuilt, ROOT } from './build.ts'
-import { ensure, findPostgres } from './packages.ts'
+import { ensure, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
 import { fail, say, Told } from './said.ts'
 
@@ -69,7 +69,8 @@ const portIsFree = ({ host, port }: Settings): Promise<void> =>
 function dataFolder(): string {
   const folder = resolve(process.env.ETUDE_DATA || join(ROOT, '.data'))
   try {
-    mkdirSync(folder, { recursive: true })
+    // What lies in it is for nobody else; as root the database's own user has to get through to its part.
+    mkdirSync(folder, { recursive: true, mode: isRoot() ? 0o711 : 0o700 })
     accessSync(folder, constants.W_OK)
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException
@@ -140,6 +141,8 @@ async function start(): Promise<void> {
       say('building (once)')
       await build()
     }
+    // What is built may be read by all; what is written from here on, the log with it, by nobody else.
+    process.umask(0o077)
     cluster = bin ? await startPostgres(bin, folder) : null
     let databaseUrl = process.env.DATABASE_URL || cluster!.url
 
@@ -156,6 +159,7 @@ async function start(): Promise<void> {
             ETUDE_PORT: String(wanted.port),
             ...(first && wanted.restore ? { ETUDE_RESTORE: wanted.restore } : {}),
             ETUDE_LOG: join(folder, 'etude.log'),
+            ETUDE_BACKUPS: process.env.ETUDE_BACKUPS || join(folder, 'backups'),
             ETUDE_DEMO: { own: '0', demo: '1', ask: 'ask' }[wanted.begin],
           },
           stdio: ['ignore', 'ignore', 'ignore', 'ipc'],

@@ -9,6 +9,7 @@ describe('the settings of the server', () => {
       DATABASE_URL,
       ETUDE_HOST: '127.0.0.1',
       ETUDE_PORT: 4300,
+      ETUDE_BACKUPS: '.data/backups',
       ETUDE_DEMO: 'ask',
       ETUDE_DEVICES: 'simulated',
       ETUDE_NAMES: [],

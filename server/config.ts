@@ -9,6 +9,7 @@ const port = z.coerce.number().int().min(0).max(65535)
  * - ETUDE_DEMO: "1" loads the demo salon into an empty database; "0" begins an own salon in it; "ask" leaves it to whoever
  *   opens it first
  * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
+ * - ETUDE_BACKUPS: folder of the nightly backups
  * - ETUDE_NAMES: names this server is known by in the salon's network, with commas between
  * - ETUDE_RESTORE: a backup file for an empty database
  */
@@ -20,6 +21,7 @@ const settings = z.object({
   ETUDE_HOST: z.string().default('127.0.0.1'),
   ETUDE_PORT: port.default(4300),
   ETUDE_LOG: z.string().optional(),
+  ETUDE_BACKUPS: z.string().default('.data/backups'),
   ETUDE_DEMO: z.enum(['0', '1', 'ask']).default('ask'),
   ETUDE_DEVICES: z.string().default('simulated'),
   ETUDE_RESTORE: z.string().optional(),

@@ -1,4 +1,5 @@
 import type { Logger } from 'pino'
+import type { BackupKeeper } from './backups/keeper.ts'
 import type { ChangeFeed } from './changes/feed.ts'
 import type { DeviceHub } from './devices/hub.ts'
 import type { Store } from './store.ts'
@@ -7,6 +8,7 @@ import type { Store } from './store.ts'
 export interface Deps {
   readonly store: Store
   readonly devices: DeviceHub
+  readonly backups: Pick<BackupKeeper, 'list' | 'make'>
   /** What any server of this salon changed. */
   readonly changes: ChangeFeed
   readonly now: () => Date

@@ -1,4 +1,3 @@
-import { createReadStream } from 'node:fs'
 import type { Server } from 'node:http'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -6,11 +5,13 @@ import { serve } from '@hono/node-server'
 import pino from 'pino'
 import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
+import { BackupKeeper, backupFile } from './backups/keeper.ts'
 import { ChangeFeed } from './changes/feed.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
 import { limited } from './http/limits.ts'
+import { startJobs } from './jobs.ts'
 import { Store } from './store.ts'
 
 /** The server process, by the settings in its environment. */
@@ -21,9 +22,12 @@ async function main(): Promise<void> {
     ? pino(pino.destination({ dest: config.ETUDE_LOG, sync: false }))
     : pino({ enabled: false })
   const store = new Store(config.DATABASE_URL, now)
+  const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now)
+  // Whatever an update does to it, what was there can be had back.
+  if (await store.isBehind()) await backups.make()
   await store.migrate()
   if (config.ETUDE_RESTORE) {
-    await store.backup.restore(createReadStream(config.ETUDE_RESTORE))
+    await store.backup.restore(backupFile(config.ETUDE_RESTORE))
     log.info({ file: config.ETUDE_RESTORE }, 'restored')
   }
   await begin(store, config.ETUDE_DEMO, now())
@@ -34,12 +38,15 @@ async function main(): Promise<void> {
     store,
     devices,
     changes,
+    backups,
     now,
     log,
     loadDemo: () => loadDemo(store, now()),
     webRoot,
     names: config.ETUDE_NAMES,
   })
+  const zone = new Intl.DateTimeFormat().resolvedOptions().timeZone
+  const jobs = await startJobs(config.DATABASE_URL, zone, { backup: () => backups.make() }, log)
   const server = serve({ fetch: app.fetch, hostname: config.ETUDE_HOST, port: config.ETUDE_PORT }, () => {
     process.send?.({ ready: true })
     log.info({ host: config.ETUDE_HOST, port: config.ETUDE_PORT }, 'ready')
@@ -48,7 +55,8 @@ async function main(): Promise<void> {
   server.on('error', fail)
   const stop = (): void => {
     server.close(
-      () => void Promise.all([devices.close(), changes.close(), store.close()]).finally(() => process.exit(0)),
+      () =>
+        void Promise.all([jobs.stop(), devices.close(), changes.close(), store.close()]).finally(() => process.exit(0)),
     )
     setTimeout(() => process.exit(0), 2000).unref()
   }

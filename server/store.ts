@@ -5,7 +5,7 @@ import { PrepRepo } from './day/prep.ts'
 import { BackupRepo } from './db/backup.ts'
 import { DRIVER } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
-import { migrateDown, migrateUp } from './db/migrate.ts'
+import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
 import { CorrectionRepo } from './dogs/corrections.ts'
 import { RecordRepo } from './dogs/records.ts'
@@ -73,6 +73,11 @@ export class Store {
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }
 
+  /** Whether a salon is there in a schema of an earlier version. */
+  isBehind = async (): Promise<boolean> => {
+    const { length } = await migrated(this.#sequelize)
+    return length > 0 && length < MIGRATION_NAMES.length
+  }
   migrate = (): Promise<string[]> => migrateUp(this.#sequelize)
   unmigrate = (): Promise<string[]> => migrateDown(this.#sequelize)
   /** An empty database again, whatever was in it. */

@@ -44,6 +44,7 @@ export type Subject =
   | 'dogs'
   | 'pace'
   | 'exchange'
+  | 'backups'
   | 'devices'
 
 interface Common<Path extends string> {

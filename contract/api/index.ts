@@ -1,3 +1,4 @@
+import { backupsApi } from './backups.ts'
 import { bathApi } from './bath.ts'
 import { benchApi } from './bench.ts'
 import { consentApi } from './consent.ts'
@@ -37,6 +38,7 @@ export const API = {
   dogs: dogsApi,
   pace: paceApi,
   exchange: exchangeApi,
+  backups: backupsApi,
   devices: devicesApi,
 } as const
 

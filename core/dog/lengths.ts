@@ -93,10 +93,10 @@ type Lengths = Map<RegionId, number | null>
 const known = new WeakMap<About, WeakMap<House, Lengths>>()
 
 function lengthsKnown(about: About, house: House): Lengths {
-  let byHouse = known.get(about)
-  if (!byHouse) known.set(about, (byHouse = new WeakMap()))
-  let lengths = byHouse.get(house)
-  if (!lengths) byHouse.set(house, (lengths = new Map()))
+  const byHouse = known.get(about) ?? new WeakMap<House, Lengths>()
+  known.set(about, byHouse)
+  const lengths = byHouse.get(house) ?? new Map()
+  byHouse.set(house, lengths)
   return lengths
 }
 

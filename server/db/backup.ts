@@ -4,7 +4,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { MODEL_VERSION } from '../../core/index.ts'
 import { iso } from './documents.ts'
-import { MIGRATION_NAMES, migrateDown, migrateUp } from './migrate.ts'
+import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './migrate.ts'
 import { ownTables, type TableOf } from './tables.ts'
 
 /*
@@ -85,7 +85,9 @@ export class BackupRepo {
   async *make(now: Date): AsyncGenerator<string> {
     const transaction = await this.#sequelize.transaction({ isolationLevel: 'REPEATABLE READ' as never })
     try {
-      const head = { format: FORMAT, schema: MIGRATION_NAMES.at(-1), model: MODEL_VERSION, at: iso(now) }
+      // Before an update it is the older schema that is written, and the file says so.
+      const schema = (await migrated(this.#sequelize)).at(-1)
+      const head = { format: FORMAT, schema, model: MODEL_VERSION, at: iso(now) }
       yield `${JSON.stringify(head).slice(0, -1)},"tables":`
       const text = new TablesText()
       for (const table of await ownTables(this.#sequelize, transaction)) {

@@ -55,5 +55,9 @@ const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
 export const migrateUp = async (sequelize: Sequelize, to?: string): Promise<string[]> =>
   (await migrator(sequelize).up(to === undefined ? {} : { to })).map(({ name }) => name)
 
+/** Migrations made so far, in order. */
+export const migrated = async (sequelize: Sequelize): Promise<string[]> =>
+  (await migrator(sequelize).executed()).map(({ name }) => name)
+
 export const migrateDown = async (sequelize: Sequelize): Promise<string[]> =>
   (await migrator(sequelize).down({ to: 0 })).map(({ name }) => name)

@@ -215,6 +215,10 @@ describe('one dog, over HTTP', () => {
   })
 })
 
+const NO_BACKUPS = {
+  list: async () => ({ folder: '', running: false, backups: [], failed: null }),
+  make: async () => undefined,
+}
 const loadDemo = async (): Promise<void> => undefined
 
 test('with the database away every answer is a plain 503 that gives nothing away', async () => {
@@ -226,6 +230,7 @@ test('with the database away every answer is a plain 503 that gives nothing away
     devices,
     now: () => NOON,
     log: pino({ enabled: false }),
+    backups: NO_BACKUPS,
     changes,
     loadDemo,
     webRoot: null,
@@ -246,6 +251,7 @@ test('connections cut in the middle of reads and writes are a 503 or an answer, 
     devices: other.devices,
     now: () => NOON,
     log,
+    backups: NO_BACKUPS,
     changes: other.changes,
     loadDemo,
     webRoot: null,
@@ -277,8 +283,12 @@ test('connections cut in the middle of reads and writes are a 503 or an answer, 
     expect([...seen].filter((status) => status !== 200 && status !== 503)).toEqual([])
     expect(seen.has(503)).toBe(true)
     // Nothing that was acknowledged is missing.
-    const [[row]] = (await other.store.query('SELECT count(*)::int AS n FROM visits')) as [[{ n: number }]]
-    expect(row.n).toBeGreaterThanOrEqual(acknowledged)
+    const count = async (): Promise<number> => {
+      const [[row]] = (await other.store.query('SELECT count(*)::int AS n FROM visits')) as [[{ n: number }]]
+      return row.n
+    }
+    // The first that asks may get a connection that was cut.
+    expect(await count().catch(count)).toBeGreaterThanOrEqual(acknowledged)
     expect(logged.length).toBeGreaterThan(0)
     expect(logged.join('')).not.toMatch(/Secret|0199|INSERT|SELECT|\/work\/|node_modules\//)
   } finally {

@@ -1,4 +1,5 @@
 import { API } from '../../contract/api/index.ts'
+import { backupHandlers } from '../backups/handlers.ts'
 import { bathHandlers } from '../bath/handlers.ts'
 import { consentHandlers } from '../consent/handlers.ts'
 import { dayHandlers } from '../day/handlers.ts'
@@ -40,6 +41,7 @@ export function routes(deps: Deps): App {
   serve(app, API.dogs, dogHandlers(deps), deps.changes)
   serve(app, API.pace, paceHandlers(deps), deps.changes)
   serve(app, API.exchange, exchangeHandlers(deps), deps.changes)
+  serve(app, API.backups, backupHandlers(deps), deps.changes)
   serve(app, API.devices, deviceHandlers(deps), deps.changes)
   return app
 }

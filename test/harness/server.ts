@@ -1,7 +1,11 @@
 import { randomBytes } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
 import { loadDemo } from '../../demo/load.ts'
+import { BackupKeeper } from '../../server/backups/keeper.ts'
 import { ChangeFeed } from '../../server/changes/feed.ts'
 import { DeviceHub } from '../../server/devices/hub.ts'
 import { createApp } from '../../server/http/app.ts'
@@ -14,6 +18,7 @@ export interface TestServer {
   readonly app: App
   readonly devices: DeviceHub
   readonly changes: ChangeFeed
+  readonly backups: BackupKeeper
   readonly url: string
   readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Response>
   readonly close: () => Promise<void>
@@ -60,8 +65,11 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
   const changes = ChangeFeed.open(url, pino({ enabled: false }))
+  const folder = mkdtempSync(join(tmpdir(), 'etude-backups-'))
+  const backups = new BackupKeeper(store, url, folder, () => NOON)
   const app = createApp({
     store,
+    backups,
     devices,
     changes,
     now: () => NOON,
@@ -73,6 +81,7 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
     store,
     app,
     changes,
+    backups,
     url,
     send: async (method, path, body, headers = {}) =>
       app.request(path, {
@@ -90,6 +99,7 @@ export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Prom
       await changes.close()
       await store.close()
       await drop()
+      rmSync(folder, { recursive: true, force: true })
     },
   }
 }

@@ -87,6 +87,13 @@ export function DayScreen(): ReactNode {
           <Button kind="main" onClick={() => setAdding(true)}>
             <Plus size={18} /> Add a dog
           </Button>
+          {!salon.data.demo && (
+            <p className="mt-4">
+              <Link to="/house/salon" className="opens">
+                What there is to set up
+              </Link>
+            </p>
+          )}
         </div>
       ) : (
         <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />

@@ -8,6 +8,7 @@ import { hrefOf, useWrite } from '../../device/api.ts'
 import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { HousePage } from '../HousePage.tsx'
+import { Nightly } from './Nightly.tsx'
 
 const TABLES: readonly (readonly [RecordTable, string, string])[] = [
   ['clients', 'Owners', 'Name, telephone, e-mail and note. Bring these in first.'],
@@ -40,6 +41,7 @@ export function FilesScreen(): ReactNode {
             <Download size={18} /> Backup
           </ButtonAnchor>
         </li>
+        <Nightly />
         {TABLES.map((table) => {
           const [id, label, about] = table
           return (

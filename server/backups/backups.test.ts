@@ -1,0 +1,125 @@
+import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import type { Store } from '../store.ts'
+import { BackupKeeper, backupFile } from './keeper.ts'
+import { kept } from './retention.ts'
+
+const DAY_MS = 86_400_000
+const nights = (count: number, from = new Date('2026-03-04T03:00:00Z')): Date[] =>
+  Array.from({ length: count }, (_, i) => new Date(from.getTime() - i * DAY_MS))
+const dates = (at: readonly Date[]): string[] => at.map((one) => one.toISOString().slice(0, 10))
+
+describe('which backups are kept', () => {
+  test('seven days, the last of four weeks and of twelve months', () => {
+    // 4 March 2026 is a Wednesday; weeks begin on Monday.
+    expect(dates(kept(nights(400)))).toEqual([
+      ...['2026-03-04', '2026-03-03', '2026-03-02', '2026-03-01', '2026-02-28', '2026-02-27', '2026-02-26'],
+      ...['2026-02-22', '2026-02-15'],
+      ...['2026-01-31', '2025-12-31', '2025-11-30', '2025-10-31', '2025-09-30', '2025-08-31', '2025-07-31'],
+      ...['2025-06-30', '2025-05-31', '2025-04-30'],
+    ])
+  })
+  test('of a day with several the newest; of few all', () => {
+    const two = [new Date('2026-03-04T03:00:00Z'), new Date('2026-03-04T11:00:00Z')]
+    expect(kept(two)).toEqual([two[1]])
+    expect(kept([])).toEqual([])
+    expect(kept(nights(3))).toHaveLength(3)
+  })
+  test('night after night nothing that will be wanted is thrown away: thinned each time or at the end, the same stays', () => {
+    let there: Date[] = []
+    for (const night of nights(500).reverse()) there = kept([night, ...there])
+    expect(dates(there)).toEqual(dates(kept(nights(500))))
+  })
+})
+
+describe('a backup', () => {
+  let server: TestServer
+  let folder: string
+  beforeEach(async () => {
+    server = await testServer()
+    folder = mkdtempSync(join(tmpdir(), 'etude-keeper-'))
+  })
+  afterEach(async () => {
+    await server.close()
+    rmSync(folder, { recursive: true, force: true })
+  })
+  const keeper = (store: Store = server.store): BackupKeeper => new BackupKeeper(store, server.url, folder, () => NOON)
+  const aDog = (): Promise<unknown> =>
+    server.store.visits.add(
+      {
+        startsAt: NOON.toISOString(),
+        slotMinutes: 60,
+        personId: null,
+        owner: { name: 'Øystein “Ö” O’Dell', phone: '555' },
+        dog: { name: 'Fig', coatType: 'curly', weightKg: 9 },
+      },
+      null,
+    )
+
+  test('is made, brought back and compared, lies there whole for nobody else, and comes back from its file', async () => {
+    await aDog()
+    const backups = keeper()
+    // Asked twice at once it is made once.
+    await Promise.all([backups.make(), backups.make()])
+    const { backups: list, failed, running } = await backups.list()
+    expect({ failed, running }).toEqual({ failed: null, running: false })
+    expect(list).toMatchObject([{ name: 'etude-2026-03-04T120000Z.json.gz', at: NOON.toISOString() }])
+    const path = join(folder, list[0]!.name)
+    expect(statSync(path).mode & 0o077).toBe(0)
+    expect(readdirSync(folder)).toEqual([list[0]!.name])
+    const other = await testServer()
+    try {
+      await other.store.backup.restore(backupFile(path))
+      expect((await other.store.records.search('fig')).map(({ clientName }) => clientName)).toEqual([
+        'Øystein “Ö” O’Dell',
+      ])
+    } finally {
+      await other.close()
+    }
+    const [scratch] = (await server.store.query(
+      "SELECT count(*)::int AS n FROM pg_database WHERE datname LIKE current_database() || '_compare_%'",
+    )) as [{ n: number }[]]
+    expect(scratch[0]!.n).toBe(0)
+  })
+  test('that does not come back as it was is none: it is said, and nothing lies there as if', async () => {
+    await aDog()
+    const broken = Object.create(server.store, {
+      backup: {
+        value: {
+          make: async function* (at: Date) {
+            for await (const piece of server.store.backup.make(at)) yield piece.replace('Fig', 'Fog')
+          },
+        },
+      },
+    }) as Store
+    const backups = keeper(broken)
+    await expect(backups.make()).rejects.toThrow()
+    expect((await backups.list()).failed).toMatchObject({ at: NOON.toISOString() })
+    expect(readdirSync(folder)).toEqual([])
+    // The next that is good clears it.
+    const mended = keeper()
+    await mended.make()
+    expect((await mended.list()).failed).toBeNull()
+  })
+  test('where the folder cannot be used, why is said in words; other files in it are left alone', async () => {
+    const file = join(folder, 'not-a-folder')
+    writeFileSync(file, 'mine')
+    const backups = new BackupKeeper(server.store, server.url, join(file, 'in-it'), () => NOON)
+    await expect(backups.make()).rejects.toThrow()
+    expect((await backups.list()).failed!.why).not.toMatch(/E[A-Z]{4,}|\//)
+    await keeper().make()
+    expect(readdirSync(folder).sort()).toEqual(['etude-2026-03-04T120000Z.json.gz', 'not-a-folder'])
+  })
+  test('is asked for and listed by the API, which does not wait for it', async () => {
+    const asked = await server.send('POST', '/api/backups', {})
+    expect(await asked.json()).toMatchObject({ running: true })
+    await expect
+      .poll(async () => ((await (await server.send('GET', '/api/backups')).json()) as { backups: [] }).backups.length, {
+        timeout: 20_000,
+      })
+      .toBe(1)
+  })
+})

@@ -1,0 +1,163 @@
+import { randomBytes } from 'node:crypto'
+import { createReadStream, createWriteStream } from 'node:fs'
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import { createGunzip, createGzip } from 'node:zlib'
+import { Sequelize } from 'sequelize'
+import type { Backups } from '../../contract/api/backups.ts'
+import { BackupRepo } from '../db/backup.ts'
+import { DRIVER } from '../db/client.ts'
+import { iso } from '../db/documents.ts'
+import { migrateUp } from '../db/migrate.ts'
+import type { Store } from '../store.ts'
+import { kept } from './retention.ts'
+
+/** "etude-2026-03-04T030000Z.json.gz": when it was begun, in Greenwich, so that names sort as they were made. */
+const NAME = /^etude-(\d{4})-(\d\d)-(\d\d)T(\d\d)(\d\d)(\d\d)Z\.json\.gz$/
+const PART = '.part'
+const nameOf = (at: Date): string => `etude-${iso(at).replace(/\.\d+/, '').replaceAll(':', '')}.json.gz`
+function momentOf(name: string): Date | null {
+  const [, year, month, day, hour, minute, second] = NAME.exec(name) ?? []
+  return year ? new Date(`${year}-${month}-${day}T${hour}:${minute}:${second}Z`) : null
+}
+
+const COMPRESSED = /\.gz(\.part)?$/
+
+/** A backup as it lies in a folder: as it is, or as the nightly ones are, compressed. */
+export const backupFile = (path: string): AsyncIterable<Uint8Array> => {
+  const file = createReadStream(path)
+  return COMPRESSED.test(path) ? file.pipe(createGunzip()) : file
+}
+
+/** A backup could not be made, or what was made does not come back as what it was. */
+export class BackupFailed extends Error {
+  override readonly name = 'BackupFailed'
+}
+
+/**
+ * Backups in a folder of the house's choice. One counts only once it was brought back into a scratch database and gave
+ * the same file again; what does not is not left lying as if it did. Written beside and put in place whole.
+ */
+export class BackupKeeper {
+  readonly #store: Store
+  readonly #databaseUrl: string
+  readonly #folder: string
+  readonly #now: () => Date
+  #running: Promise<void> | null = null
+  #failed: Backups['failed'] = null
+
+  constructor(store: Store, databaseUrl: string, folder: string, now: () => Date) {
+    this.#store = store
+    this.#databaseUrl = databaseUrl
+    this.#folder = folder
+    this.#now = now
+  }
+
+  /** What there is, newest first; each was brought back and compared. */
+  async list(): Promise<Backups> {
+    const names = await readdir(this.#folder).catch(() => [] as string[])
+    const there = await Promise.all(
+      names.flatMap((name) => {
+        const at = momentOf(name)
+        return at ? [stat(join(this.#folder, name)).then(({ size }) => ({ name, at: iso(at), bytes: size }))] : []
+      }),
+    )
+    return {
+      folder: this.#folder,
+      running: this.#running !== null,
+      backups: there.sort((a, b) => b.at.localeCompare(a.at)),
+      failed: this.#failed,
+    }
+  }
+
+  /** Makes one now; asked while one is made, it is that one. @throws {BackupFailed} */
+  make(): Promise<void> {
+    this.#running ??= this.#make().then(
+      () => {
+        this.#failed = null
+        this.#running = null
+      },
+      (error: Error) => {
+        this.#running = null
+        this.#failed = { at: iso(this.#now()), why: plainly(error) }
+        throw new BackupFailed(this.#failed.why)
+      },
+    )
+    return this.#running
+  }
+
+  async #make(): Promise<void> {
+    await mkdir(this.#folder, { recursive: true, mode: 0o700 })
+    const at = this.#now()
+    const name = nameOf(at)
+    const part = join(this.#folder, `${name}${PART}`)
+    try {
+      await pipeline(this.#store.backup.make(at), createGzip(), createWriteStream(part, { mode: 0o600 }))
+      const file = await open(part, 'r+')
+      await file.sync()
+      await file.close()
+      await this.#compare(part)
+      await rename(part, join(this.#folder, name))
+    } finally {
+      await rm(part, { force: true })
+    }
+    await this.#thin()
+  }
+
+  /** Brings it back beside the salon and takes it out again: the same tables have the same checksum. */
+  async #compare(file: string): Promise<void> {
+    const own = new URL(this.#databaseUrl).pathname.slice(1)
+    const scratch = `${own.slice(0, LONGEST_OWN)}_compare_${randomBytes(6).toString('hex')}`
+    const admin = new Sequelize(this.#databaseUrl, { dialect: 'postgres', dialectModule: DRIVER, logging: false })
+    try {
+      await admin.query(`CREATE DATABASE "${scratch}"`)
+      const url = new URL(this.#databaseUrl)
+      url.pathname = `/${scratch}`
+      // Without models: those are bound to the salon's own database.
+      const sequelize = new Sequelize(url.href, { dialect: 'postgres', dialectModule: DRIVER, logging: false })
+      try {
+        const scratchBackup = new BackupRepo(sequelize)
+        await migrateUp(sequelize)
+        await scratchBackup.restore(backupFile(file))
+        // Of an earlier version it was brought up, and cannot be the same any more; that it came in whole was checked.
+        if (await this.#store.isBehind()) return
+        const [was, is] = [await lastOf(backupFile(file)), await lastOf(scratchBackup.make(this.#now()))]
+        if (was !== is) throw new BackupFailed('what was brought back is not what was taken out')
+      } finally {
+        await sequelize.close()
+      }
+    } finally {
+      await admin.query(`DROP DATABASE IF EXISTS "${scratch}" WITH (FORCE)`).catch(() => undefined)
+      await admin.close()
+    }
+  }
+
+  /** Files that are not ours, and those made before an update, stay where they are. */
+  async #thin(): Promise<void> {
+    const { backups } = await this.list()
+    const stays = new Set(kept(backups.map(({ at }) => new Date(at))).map((at) => at.getTime()))
+    for (const { name, at } of backups) if (!stays.has(new Date(at).getTime())) await rm(join(this.#folder, name))
+  }
+}
+
+/** PostgreSQL cuts names after 63 letters. */
+const LONGEST_OWN = 40
+
+/** The checksum stands at the end of the file. */
+const CHECKSUM = /"sha256":"([0-9a-f]{64})"\}$/
+const END = 200
+async function lastOf(pieces: AsyncIterable<Uint8Array | string>): Promise<string> {
+  let end = ''
+  for await (const piece of pieces) end = (end + String(piece)).slice(-END)
+  const [, sum] = CHECKSUM.exec(end) ?? []
+  if (!sum) throw new BackupFailed('the file has no end')
+  return sum
+}
+
+function plainly(error: Error): string {
+  const { code } = error as NodeJS.ErrnoException & { original?: { code?: string } }
+  if (code === 'ENOSPC') return 'the disk is full'
+  if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS') return 'the folder cannot be written to'
+  return error instanceof BackupFailed ? error.message : 'the database did not answer to the end'
+}
