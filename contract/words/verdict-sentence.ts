@@ -13,15 +13,19 @@ const at = (plan: Plan, treatment: Treatment): string =>
 
 const PART_WORD: Record<CoatPart, string> = { body: 'body', legs: 'legs', head: 'head', ears: 'ears', tail: 'tail' }
 
-/** "body and legs to 16 mm, the head to 19 mm": parts of one length together. */
+/** "16 mm", or "between 19 and 25 mm" where a part is cut to more than one. */
+const lengthText = (fromMm: number, toMm: number): string =>
+  mmText(fromMm) === mmText(toMm) ? `${mmText(toMm)} mm` : `between ${mmText(fromMm)} and ${mmText(toMm)} mm`
+
+/** "body and legs to 16 mm, the head to between 19 and 25 mm": parts of one length together. */
 function cutTo({ cut }: GoesHome): string {
   const lengths = new Map<string, string[]>()
-  for (const { part, afterMm } of cut) {
-    const mm = mmText(afterMm)
+  for (const { part, fromMm, toMm } of cut) {
+    const mm = lengthText(fromMm, toMm)
     lengths.set(mm, [...(lengths.get(mm) ?? []), PART_WORD[part]])
   }
   return listed(
-    [...lengths].map(([mm, parts]) => `${listed(parts)} to ${mm} mm`),
+    [...lengths].map(([mm, parts]) => `${listed(parts)} to ${mm}`),
     MOST,
   )
 }

@@ -5,7 +5,9 @@ import {
   FINDING_IDS,
   goesHome,
   LEAVE_REASONS,
+  LIBRARY,
   planGroom,
+  planWhole,
   REFUSALS,
   REGION_IDS,
   TREATMENT_IDS,
@@ -96,4 +98,16 @@ test('figures read as people say them', () => {
   expect(words.pullText(17.9)).toBe('18')
   expect(words.rangeText({ low: 46.8, high: 47.2 }, words.minutesText)).toBe('47')
   expect(words.rangeText({ low: 40, high: 52 }, words.minutesText)).toBe('40 to 52')
+})
+
+test('a part that is cut to more than one length is said with both: a round top over shorter cheeks', () => {
+  const pattern = LIBRARY.find(({ id }) => id === 'short-body-full-legs')!.pattern
+  const dog = anAssessment({
+    dog: { coatType: 'curly', weightKg: 9, lengthMm: lengths(50) },
+    wishes: { style: 'trim', pattern },
+  })
+  const plan = planWhole(dog, DEFAULT_HOUSE)
+  expect(words.verdictSentence(plan, 'Bo', goesHome(dog, plan, DEFAULT_HOUSE))).toContain(
+    'body to 10 mm, legs to 25 mm and head to between 19 and 25 mm',
+  )
 })

@@ -1,4 +1,5 @@
 import { type Rebook, rebookOf } from '../aftercare/rebook.ts'
+import { isPaw } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { COAT_PARTS, type CoatPart } from '../coat/coat-types.ts'
 import { regrowthOf } from '../coat/growth.ts'
@@ -16,7 +17,11 @@ import { extentOf } from '../scores/sheet.ts'
 export interface PartCut {
   readonly part: CoatPart
   readonly beforeMm: number
+  /** What most of it is cut to. */
   readonly afterMm: number
+  /** From the shortest to the longest that more than a corner of it is cut to: a round top over short cheeks. */
+  readonly fromMm: number
+  readonly toMm: number
 }
 
 /** How a dog goes home when all of its plan is done, the finishing cut with it: what an owner says yes to. */
@@ -45,11 +50,30 @@ const HALF = 0.5
 /** Lines of the cut that take no length of their own: the verdict's are counted with it. */
 const NOT_SHORTER: ReadonlySet<CutReason> = new Set(['verdict', 'patch'])
 
-/** The length most of a part ends at, by its share of the dog. */
-export function mostOf(indexes: readonly number[], mm: readonly number[]): number {
+/** How much of the dog ends at each length. */
+function sharesOf(indexes: readonly number[], mm: readonly number[]): [mm: number, share: number][] {
   const shares = new Map<number, number>()
   for (const index of indexes) shares.set(mm[index]!, (shares.get(mm[index]!) ?? 0) + REGION_SIDES[index]!.share)
-  return [...shares].reduce((a, b) => (b[1] > a[1] + 1e-12 ? b : a))[0]
+  return [...shares]
+}
+
+/** The length most of a part ends at, by its share of the dog. */
+export const mostOf = (indexes: readonly number[], mm: readonly number[]): number =>
+  sharesOf(indexes, mm).reduce((a, b) => (b[1] > a[1] + 1e-12 ? b : a))[0]
+
+/** Less of a part than this is a corner of it: an armpit, a hygiene place. */
+const CORNER = 0.15
+
+/** From the shortest to the longest length that more than a corner ends at; nobody means the feet who says legs. */
+function rangeOf(indexes: readonly number[], mm: readonly number[]): { fromMm: number; toMm: number } {
+  const shares = sharesOf(
+    indexes.filter((index) => !isPaw(REGION_SIDES[index]!.region)),
+    mm,
+  )
+  const all = shares.reduce((sum, [, share]) => sum + share, 0)
+  const said = shares.filter(([, share]) => share >= CORNER * all).map(([length]) => length)
+  const most = mostOf(indexes, mm)
+  return { fromMm: Math.min(most, ...said), toMm: Math.max(most, ...said) }
 }
 
 /**
@@ -86,7 +110,7 @@ export function goesHome(
     const share = (list: readonly number[]): number => list.reduce((sum, index) => sum + REGION_SIDES[index]!.share, 0)
     const cutHere = lined.map(({ index }) => index)
     if (share(cutHere) < HALF * share(indexes)) return []
-    return [{ part, beforeMm: dog.lengthMm[part], afterMm: mostOf(cutHere, mm) }]
+    return [{ part, beforeMm: dog.lengthMm[part], afterMm: mostOf(cutHere, mm), ...rangeOf(cutHere, mm) }]
   })
   const leftIndex = assessment.sheet.reduce((sum, { mat, extent }, index) => {
     const { treatment } = plan.regions[index]!

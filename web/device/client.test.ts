@@ -3,7 +3,7 @@ import { describe, expect, test, vi } from 'vitest'
 import { z } from 'zod'
 import { post, read, subject } from '../../contract/api/endpoint.ts'
 import { answering } from '../../test/harness/web.tsx'
-import { Away, answerOf, ask, Refused, Unreadable, urlOf } from './client.ts'
+import { Away, answerOf, ask, Refused, TAB, Unreadable, urlOf } from './client.ts'
 import { setPersonOnDuty } from './person.ts'
 
 const api = subject('bench', {
@@ -31,7 +31,7 @@ describe('one request', () => {
     const [url, init] = seen[0]!
     expect(url).toBe('/api/x/v1')
     expect(init.body).toBe('{"a":1}')
-    expect(init.headers).toEqual({ 'content-type': 'application/json', 'x-etude-person': 'ebba' })
+    expect(init.headers).toEqual({ 'content-type': 'application/json', 'x-etude-person': 'ebba', 'x-etude-tab': TAB })
     await answerOf(api.one, { id: 'v1', query: { q: 'a b' } })
     expect(seen[1]![0]).toBe('/api/x/v1?q=a+b')
     expect(seen[1]![1].headers).toEqual({ 'x-etude-person': 'ebba' })
