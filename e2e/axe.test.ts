@@ -153,6 +153,8 @@ const CHECKS: readonly ScreenCheck[] = [
     wait: '[data-tool]',
     act: (page) => page.click('[data-tool] button').then(() => dialog(page)),
   },
+  { name: 'the salon', dog: null, path: 'house/salon', wait: '[data-testid=salon]' },
+  { name: 'the log', dog: null, path: 'house/log', wait: '[data-testid=log] tbody tr' },
   { name: 'people', dog: null, path: 'house/people', wait: '[data-person-row]' },
   { name: 'patterns', dog: null, path: 'house/patterns', wait: '[data-testid=patterns]' },
   { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },

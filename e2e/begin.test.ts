@@ -105,7 +105,7 @@ describe('the made-up salon', () => {
     await page.waitForSelector('[role=dialog]')
     await page.keyboard.type('Harbour Row')
     await page.select('[role=dialog] select[name=country]', 'DE')
-    await page.click('[role=dialog] [type=submit]')
+    await Promise.all([page.waitForNavigation(), page.click('[role=dialog] [type=submit]')])
     await page.waitForSelector('[aria-labelledby=setting-up]')
     expect(await read(salon)).toMatchObject({ name: 'Harbour Row', country: 'DE', demo: false, people: [] })
     expect(await page.evaluate(() => localStorage.getItem('etude.draft.test'))).toBeNull()

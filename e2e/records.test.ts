@@ -98,7 +98,8 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   await press(page, '[data-testid=record] ::-p-text(Correct dog)')
   await press(page, '[data-testid=find-other]')
   await page.keyboard.type('junny')
-  await page.waitForSelector('[role=option]')
+  // What was found for its first letters is another dog.
+  await says(page, '[role=dialog] [role=option]', 'Junny')
   await page.keyboard.press('Enter')
   await press(page, '[role=dialog] ::-p-text(Junny of Mrs Whitby is this dog)')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))

@@ -13,6 +13,7 @@ import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
 import { GoodbyeRepo } from './goodbye/goodbyes.ts'
 import { BenchRepo } from './groom/bench.ts'
+import { LogRepo } from './log/lines.ts'
 import { PatternRepo } from './patterns/patterns.ts'
 import { PhotoRepo } from './photos/photos.ts'
 import { PlanRepo } from './plan/plans.ts'
@@ -43,6 +44,7 @@ export class Store {
   readonly records: RecordRepo
   readonly corrections: CorrectionRepo
   readonly exchange: ExchangeRepo
+  readonly log: LogRepo
 
   constructor(databaseUrl: string, now: Clock) {
     this.#sequelize = new Sequelize(databaseUrl, {
@@ -70,6 +72,7 @@ export class Store {
     this.photos = new PhotoRepo(this.#sequelize)
     this.records = new RecordRepo(this.#sequelize, this.salon)
     this.corrections = new CorrectionRepo(this.#sequelize)
+    this.log = new LogRepo(this.#sequelize)
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }
 

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { dogSchema, patternSchema, wishesSchema } from '../formats/assessment-file.ts'
-import { calendarDate } from '../formats/instants.ts'
 import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
 import { visitSummarySchema } from './goodbye.ts'
 import { ownRateSchema } from './known.ts'
+import { paperSchema } from './papers.ts'
 import { photoSchema } from './photos.ts'
 import { CALLED_OFF_IDS, clientSchema, STATION_IDS } from './visits.ts'
 
@@ -15,13 +15,6 @@ const lifeSummarySchema = visitSummarySchema.omit({ usualRates: true, work: true
 /** Why a dog comes no more; its life stays in the book, and it is never reminded. */
 export const RESTS_IDS = ['died', 'moved'] as const
 export type Rests = (typeof RESTS_IDS)[number]
-
-/** Something the house asks to see, such as a vaccination, and until when it holds. */
-export const paperSchema = z.object({
-  what: z.string().trim().min(1, { error: 'what it is' }).max(80, { error: 'at most 80 letters' }),
-  until: calendarDate,
-})
-export type Paper = z.infer<typeof paperSchema>
 
 const line = (most: number) =>
   z

@@ -45,6 +45,7 @@ export type Subject =
   | 'pace'
   | 'exchange'
   | 'backups'
+  | 'log'
   | 'devices'
 
 interface Common<Path extends string> {
@@ -72,6 +73,8 @@ export interface Write<Path extends string, T extends z.ZodType | undefined, G e
   readonly touches: readonly Subject[]
   /** What it makes stale on other screens beside that; the one it was made on knows already. */
   readonly others: readonly Subject[]
+  /** Whether a body asks for what any screen works out by itself, so that no other is told of it. */
+  readonly quiet: (body: unknown) => boolean
   /** The read of the same subject and parameters that its answer is the new answer of. */
   readonly becomes: string | null
   /** Goes through the device's outbox, in order, and is sent until the server has answered. */
@@ -133,6 +136,7 @@ const write =
       gives: G
       touches?: readonly Subject[]
       others?: readonly Subject[]
+      quiet?: (body: unknown) => boolean
       becomes?: string
       queued?: boolean
       largest?: number
@@ -146,6 +150,7 @@ const write =
     gives: spec.gives,
     touches: spec.touches ?? [],
     others: spec.others ?? [],
+    quiet: spec.quiet ?? (() => false),
     becomes: spec.becomes ?? null,
     queued: spec.queued ?? false,
     largest: spec.largest ?? USUAL_BODY,

@@ -9,6 +9,7 @@ import { dryingApi } from './drying.ts'
 import type { AnyEndpoint, Named } from './endpoint.ts'
 import { exchangeApi } from './exchange.ts'
 import { goodbyeApi } from './goodbye.ts'
+import { logApi } from './log.ts'
 import { paceApi } from './pace.ts'
 import { patternsApi } from './patterns.ts'
 import { photosApi } from './photos.ts'
@@ -39,6 +40,7 @@ export const API = {
   pace: paceApi,
   exchange: exchangeApi,
   backups: backupsApi,
+  log: logApi,
   devices: devicesApi,
 } as const
 

@@ -3,6 +3,7 @@ import { assessmentFileSchema, dogSchema, wishesSchema } from '../formats/assess
 import { consentSchema } from './consent.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { knownSchema } from './known.ts'
+import { paperSchema } from './papers.ts'
 import { planRecordSchema } from './plan.ts'
 import { progressSchema } from './progress.ts'
 import { assessmentSchema, sideSchema } from './scores.ts'
@@ -87,6 +88,8 @@ export const visitSchema = visitCardSchema.extend({
   /** What the owner was told it costs, hundredths of the currency. */
   quoted: z.int().nullable(),
   past: z.array(pastVisitSchema),
+  /** What the house asks to see; answers kept before there were any have none. */
+  papers: z.array(paperSchema).default([]),
   /** What a plan of this visit takes beside the dog itself. */
   known: knownSchema,
 })

@@ -47,6 +47,20 @@ describe('what is changed through one server', () => {
     await expect
       .poll(() => heard.find(({ visitId }) => visitId === visit.id), WAIT)
       .toMatchObject({ subjects: ['visits', 'day'], tab: null })
+    // What of the visit it was is found: scores and plans name theirs by another id.
+    const { assessment } = await two.store.visits.read(visit.id)
+    heard.length = 0
+    const scores = {
+      batchId: crypto.randomUUID(),
+      baseRevision: 0,
+      changes: [{ region: 'back', side: null, set: { mat: 0 } }],
+    }
+    await one.send('PATCH', `/api/assessments/${assessment.id}`, scores)
+    await expect.poll(() => heard, WAIT).toMatchObject([{ subjects: ['scores', 'visits', 'day'], visitId: visit.id }])
+    // Every verdict keeps what it shows: told to each other, two of them would never end.
+    await one.send('POST', `/api/assessments/${assessment.id}/plans`, {})
+    await one.send('POST', `/api/assessments/${assessment.id}/plans`, { best: true })
+    await expect.poll(() => heard.map(({ subjects }) => subjects[0]), WAIT).toEqual(['scores', 'plan'])
     stop()
   })
   test('that is refused is not told', async () => {

@@ -10,6 +10,17 @@ const LONGEST_WAIT_MS = 5000
 /** That it was heard again after a silence: what was missed is not known, so all of it is read anew. */
 const ALL: Omit<Changed, 'id'> = { subjects: [], visitId: null, tab: null }
 
+/** What a change was about. */
+export type About = { readonly kind: 'visit' | 'assessment' | 'plan'; readonly id: string } | null
+
+/** The visit of it, as the database knows it. */
+const VISIT_OF = {
+  none: 'NULL',
+  visit: '$3::uuid',
+  assessment: '(SELECT visit_id FROM assessments WHERE id = $3::uuid)',
+  plan: '(SELECT a.visit_id FROM plans p JOIN assessments a ON a.id = p.assessment_id WHERE p.id = $3::uuid)',
+} as const
+
 type Listener = (changed: Changed) => void
 
 /**
@@ -88,11 +99,18 @@ export class ChangeFeed {
     for (const listener of this.#listeners) listener(changed)
   }
 
-  tell(changed: Omit<Changed, 'id'>): void {
+  /**
+   * @param about the visit, or what of it, that was changed; null where it was more than one
+   * @param tab the page it was made on
+   */
+  tell(subjects: readonly string[], about: About, tab: string | null): void {
     // What is about the same is told to a screen once, however often it comes in a moment.
-    const id = `${changed.subjects.join()} ${changed.visitId} ${changed.tab}`
+    const id = `${subjects.join()} ${about?.id} ${tab}`
     void this.#client
-      ?.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify({ id, ...changed })])
+      ?.query(
+        `SELECT pg_notify($1, ($2::jsonb || jsonb_build_object('visitId', ${VISIT_OF[about?.kind ?? 'none']}))::text)`,
+        [CHANNEL, JSON.stringify({ id, subjects, tab }), ...(about ? [about.id] : [])],
+      )
       .catch(() => undefined)
   }
 

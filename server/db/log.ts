@@ -1,24 +1,10 @@
 import type { Transaction } from 'sequelize'
+import type { LogEntity } from '../../contract/api/log.ts'
 import { LogRow, PersonRow } from './models/index.ts'
 
 export interface LogEntry {
   readonly actorId: string | null
-  readonly entity:
-    | 'setting'
-    | 'client'
-    | 'dog'
-    | 'visit'
-    | 'assessment'
-    | 'plan'
-    | 'consent'
-    | 'product'
-    | 'bath'
-    | 'drying'
-    | 'tool'
-    | 'pattern'
-    | 'person'
-    | 'goodbye'
-    | 'photo'
+  readonly entity: LogEntity
   readonly entityId: string
   readonly action: string
   readonly change: object

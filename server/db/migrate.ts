@@ -39,6 +39,23 @@ const MIGRATIONS: readonly Migration[] = [
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)
 
+const storageOf = (sequelize: Sequelize): SequelizeStorage =>
+  new SequelizeStorage({ sequelize, tableName: 'migrations' })
+
+/** The database was brought up by a version that is newer than this one, which would write into it what it does not know. */
+export class NewerDatabase extends Error {
+  override readonly name = 'NewerDatabase'
+}
+
+async function assertNotNewer(sequelize: Sequelize): Promise<void> {
+  const made = await storageOf(sequelize).executed()
+  const unknown = made.filter((name) => !MIGRATION_NAMES.includes(name))
+  if (unknown.length > 0)
+    throw new NewerDatabase(
+      `this database is from a newer version (${unknown.join(', ')}); start that one, or an empty data folder with --restore`,
+    )
+}
+
 const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
   new Umzug({
     migrations: MIGRATIONS.map(({ name, up, down }) => ({
@@ -47,13 +64,18 @@ const migrator = (sequelize: Sequelize): Umzug<Sequelize> =>
       down: () => sequelize.transaction((transaction) => sequelize.query(down, { transaction })),
     })),
     context: sequelize,
-    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    storage: storageOf(sequelize),
     logger: undefined,
   })
 
-/** @param to the last migration to make; all of them where none is named */
-export const migrateUp = async (sequelize: Sequelize, to?: string): Promise<string[]> =>
-  (await migrator(sequelize).up(to === undefined ? {} : { to })).map(({ name }) => name)
+/**
+ * @param to the last migration to make; all of them where none is named
+ * @throws {NewerDatabase} where one was made that is not known here
+ */
+export async function migrateUp(sequelize: Sequelize, to?: string): Promise<string[]> {
+  await assertNotNewer(sequelize)
+  return (await migrator(sequelize).up(to === undefined ? {} : { to })).map(({ name }) => name)
+}
 
 /** Migrations made so far, in order. */
 export const migrated = async (sequelize: Sequelize): Promise<string[]> =>

@@ -71,6 +71,18 @@ describe('migrations', () => {
       await drop()
     }
   })
+  test('a database of a newer version is not opened by an older one, and is left as it is', async () => {
+    const { url, drop } = await makeDatabase()
+    const sequelize = new Sequelize(url, { logging: false })
+    try {
+      await migrateUp(sequelize)
+      await sequelize.query("INSERT INTO migrations VALUES ('999-of-tomorrow')")
+      await expect(migrateUp(sequelize)).rejects.toThrow(/newer version \(999-of-tomorrow\).*--restore/)
+    } finally {
+      await sequelize.close()
+      await drop()
+    }
+  })
   test('there is a dump to start from', () => expect(dumps.length).toBeGreaterThan(0))
 
   test('the checks of the database are the lists of the core', async () => {

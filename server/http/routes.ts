@@ -11,6 +11,7 @@ import { dryingHandlers } from '../drying/handlers.ts'
 import { exchangeHandlers } from '../exchange/handlers.ts'
 import { goodbyeHandlers } from '../goodbye/handlers.ts'
 import { benchHandlers } from '../groom/handlers.ts'
+import { logHandlers } from '../log/handlers.ts'
 import { patternHandlers } from '../patterns/handlers.ts'
 import { photoHandlers } from '../photos/handlers.ts'
 import { planHandlers } from '../plan/handlers.ts'
@@ -42,6 +43,7 @@ export function routes(deps: Deps): App {
   serve(app, API.pace, paceHandlers(deps), deps.changes)
   serve(app, API.exchange, exchangeHandlers(deps), deps.changes)
   serve(app, API.backups, backupHandlers(deps), deps.changes)
+  serve(app, API.log, logHandlers(deps), deps.changes)
   serve(app, API.devices, deviceHandlers(deps), deps.changes)
   return app
 }

@@ -14,7 +14,7 @@ import {
 import { problemSchema } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
-import type { ChangeFeed } from '../changes/feed.ts'
+import type { About, ChangeFeed } from '../changes/feed.ts'
 import { sendProblem } from './problems.ts'
 
 export type Env = { Variables: { actorId: string | null } }
@@ -109,7 +109,16 @@ const staleElsewhere = ({ subject, touches, others }: Named<AnyWrite>): string[]
   ...new Set([subject, ...touches, ...others]),
 ]
 
-const OF_A_VISIT = /^\/visits\/:id\b/
+/** What of a visit stands in a path. */
+const OF_A_VISIT: readonly (readonly [RegExp, NonNullable<About>['kind']])[] = [
+  [/^\/visits\/:id\b/, 'visit'],
+  [/^\/assessments\/:id\b/, 'assessment'],
+  [/^\/plans\/:id\b/, 'plan'],
+]
+function aboutOf(path: string, id: string | undefined): About {
+  const [, kind] = OF_A_VISIT.find(([is]) => is.test(path)) ?? []
+  return kind && id ? { kind, id } : null
+}
 const TAB = /^[\w-]{1,64}$/
 
 function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | LiveHandler, changes: ChangeFeed): void {
@@ -171,10 +180,10 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
       actorId: c.get('actorId'),
     }
     const given = (await handle(taken)) as object
-    if (endpoint.kind === 'write') {
-      const visitId = OF_A_VISIT.test(endpoint.path) ? c.req.param('id')! : null
+    if (endpoint.kind === 'write' && !endpoint.quiet(taken.body)) {
       const tab = c.req.header('x-etude-tab') ?? ''
-      changes.tell({ subjects: staleElsewhere(endpoint), visitId, tab: TAB.test(tab) ? tab : null })
+      const about = aboutOf(endpoint.path, c.req.param('id'))
+      changes.tell(staleElsewhere(endpoint), about, TAB.test(tab) ? tab : null)
     }
     return c.json(given)
   })

@@ -55,6 +55,16 @@ describe('an empty database', () => {
     const [log] = (await store.query('SELECT action FROM change_log')) as [{ action: string }[]]
     expect(log.map(({ action }) => action)).toEqual(['founded'])
   })
+  test('where laying it out fails half-way, nothing of it stays and whoever looks is asked anew', async () => {
+    const { store } = server
+    const salon = await lookAround(store, async () => {
+      await store.salon.found('Made up', [], true)
+      await new Promise((then) => setImmediate(then))
+      throw new Error('no space')
+    })
+    expect(salon.founded).toBe(true)
+    await expect.poll(async () => (await store.salon.read()).founded, { timeout: 20_000 }).toBe(false)
+  })
   test('where laying it out fails before it began, who asked is told', async () => {
     await expect(
       lookAround(server.store, async () => {

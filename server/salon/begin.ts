@@ -11,9 +11,10 @@ export async function lookAround(store: Store, loadDemo: () => Promise<void>): P
     throw new TooLate('there is a salon here already')
   }
   const loading = loadDemo()
-  // What fails before the salon is founded is told to whoever asked; what is cut off later begins anew at the next start.
+  // What fails before the salon is founded is told to whoever asked; after that the database is nobody's again, and whoever
+  // looks is asked anew. Where not even that can be done, the next start does it.
   await Promise.race([loading, untilFounded(store)])
-  loading.catch(() => undefined)
+  loading.catch(() => store.startOver()).catch(() => undefined)
   return store.salon.read()
 }
 

@@ -73,8 +73,9 @@ export class VisitRepo {
     const row = await VisitRow.findByPk(id)
     if (!row) throw new NotFound('visit', id)
     const salon = this.#salon.read()
-    const [[card], assessment, second, past, progress, consents, known] = await Promise.all([
+    const [[card], dog, assessment, second, past, progress, consents, known] = await Promise.all([
       this.#cards([row]),
+      DogRow.findByPk(row.dogId, { attributes: ['papers'] }),
       assessmentOfVisit(id),
       AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
       this.#past(row, salon),
@@ -103,6 +104,7 @@ export class VisitRepo {
       consents: consents.map(consentDoc),
       quoted: row.quoted,
       past,
+      papers: dog?.papers ?? [],
       known,
     }
   }

@@ -134,6 +134,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/salon/SalonScreen.tsx')).SalonScreen,
   }),
   screen({
+    path: '/house/log',
+    label: 'What was changed',
+    place: 'link',
+    load: async () => (await import('../house/log/LogScreen.tsx')).LogScreen,
+  }),
+  screen({
     path: '/house/people',
     label: 'People',
     place: 'house',

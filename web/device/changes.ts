@@ -4,6 +4,10 @@ import { TAB } from './client.ts'
 
 /** What comes within so long is read once. */
 const TOGETHER_MS = 120
+/** Whether a read is of a visit; a plan's names its look, and belongs to the page that shows the visit. */
+const isOf = (visitId: string, subject: string, id: string | undefined): boolean =>
+  id === undefined ? subject !== 'plan' || location.pathname.includes(visitId) : id === visitId
+
 /** Keys of a read: its subject, its name, what stands in its path. */
 type Key = readonly [subject: string, name: string, path?: { readonly id?: string }]
 
@@ -28,7 +32,7 @@ export function followChanges(client: QueryClient): () => void {
         return told.some(
           ({ subjects, visitId }) =>
             subjects.length === 0 ||
-            (subjects.includes(subject) && (visitId === null || path?.id === undefined || path.id === visitId)),
+            (subjects.includes(subject) && (visitId === null || isOf(visitId, subject, path?.id))),
         )
       },
     })

@@ -1,5 +1,6 @@
 import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
-import type { Paper, Rests } from '../../../contract/api/dogs.ts'
+import type { Rests } from '../../../contract/api/dogs.ts'
+import type { Paper } from '../../../contract/api/papers.ts'
 import type { FileDog } from '../../../contract/formats/assessment-file.ts'
 import type { CoatType } from '../../../core/index.ts'
 import { id, Row, required, table, text } from './columns.ts'

@@ -28,16 +28,18 @@ const newForm = knownForm.extend({
   owner: name('the owner’s name', 120),
   phone: z.string().max(40),
 })
+const ofKnownOwner = newForm.extend({ owner: z.string(), phone: z.string() })
 type NewForm = z.input<typeof newForm>
 const EMPTY = { time: '', slot: '180' }
 
-type Send = (form: { time: string; slot: number }, dog: Pick<NewVisit, 'dog' | 'owner' | 'dogId'>) => void
+type Send = (form: { time: string; slot: number }, dog: Pick<NewVisit, 'dog' | 'owner' | 'dogId' | 'clientId'>) => void
 
 /** A dog for today: one the salon knows, or a new one with its owner. */
 export function AddVisit({ date, onClose }: { date: string; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
   const navigate = useNavigate()
   const [known, setKnown] = useState<FoundDog | null>(null)
+  const [another, setAnother] = useState(false)
   const send: Send = ({ time, slot }, dog) =>
     add.mutate(
       {
@@ -60,9 +62,23 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
         {known ? (
           <p className="flex min-h-12 items-center gap-3" data-testid="known-dog">
             <span>
-              <b className="font-semibold">{known.name}</b>, {known.clientName}
+              {another ? (
+                `A new dog of ${known.clientName}`
+              ) : (
+                <>
+                  <b className="font-semibold">{known.name}</b>, {known.clientName}
+                </>
+              )}
             </span>
-            <Button onClick={() => setKnown(null)}>Another dog</Button>
+            {!another && <Button onClick={() => setAnother(true)}>A new dog of theirs</Button>}
+            <Button
+              onClick={() => {
+                setKnown(null)
+                setAnother(false)
+              }}
+            >
+              Another dog
+            </Button>
           </p>
         ) : (
           <FindDog
@@ -75,10 +91,10 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
           />
         )}
       </div>
-      {known ? (
+      {known && !another ? (
         <KnownDog key={known.dogId} dogId={known.dogId} send={send} end={end} />
       ) : (
-        <NewDog send={send} end={end} />
+        <NewDog key={known?.clientId ?? ''} clientId={known?.clientId ?? null} send={send} end={end} />
       )}
     </DialogSheet>
   )
@@ -94,8 +110,10 @@ function KnownDog({ dogId, send, end }: { dogId: string; send: Send; end: ReactN
   )
 }
 
-function NewDog({ send, end }: { send: Send; end: ReactNode }): ReactNode {
-  const form = useZodForm(newForm, {
+/** @param clientId its owner, where they are in the book with another dog */
+function NewDog({ clientId, send, end }: { clientId: string | null; send: Send; end: ReactNode }): ReactNode {
+  // Who is in the book already is not asked for again.
+  const form = useZodForm(clientId === null ? newForm : ofKnownOwner, {
     ...EMPTY,
     name: '',
     weight: '',
@@ -109,7 +127,10 @@ function NewDog({ send, end }: { send: Send; end: ReactNode }): ReactNode {
       form={form}
       className="grid grid-cols-2 gap-4"
       onSend={({ time, slot, owner, phone, weight: weightKg, ...dog }) =>
-        send({ time, slot }, { owner: { name: owner, phone }, dog: { ...dog, weightKg } })
+        send(
+          { time, slot },
+          { ...(clientId === null ? { owner: { name: owner, phone } } : { clientId }), dog: { ...dog, weightKg } },
+        )
       }
     >
       <TimeAndSlot />
@@ -131,8 +152,12 @@ function NewDog({ send, end }: { send: Send; end: ReactNode }): ReactNode {
           </option>
         ))}
       </FormSelect>
-      <FormText<NewForm> name="owner" label="Owner" />
-      <FormText<NewForm> name="phone" label="Phone" type="tel" />
+      {clientId === null && (
+        <>
+          <FormText<NewForm> name="owner" label="Owner" />
+          <FormText<NewForm> name="phone" label="Phone" type="tel" />
+        </>
+      )}
       {end}
     </Form>
   )

@@ -12,7 +12,6 @@ import {
   COAT_LABEL,
   capital,
   dateOf,
-  dateText,
   dayAndTimeText,
   dayText,
   minutesText,
@@ -37,6 +36,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useTitleOf } from '../../app/use-title.ts'
 import { hrefOf, useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Papers } from '../../dog/Papers.tsx'
 import { Button, ButtonAnchor, ButtonLink } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { type Column, Table } from '../../parts/Table.tsx'
@@ -112,16 +112,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
               ))}
             </p>
           )}
-          {dog.papers.length > 0 && (
-            <p data-testid="papers">
-              {dog.papers.map(({ what, until }, i) => (
-                <span key={`${what} ${until}`} className={until < today() ? 'font-semibold text-alarm' : 'text-ink-2'}>
-                  {i > 0 && ' · '}
-                  {what} {until < today() ? 'ran out on' : 'until'} {dateText(until)}
-                </span>
-              ))}
-            </p>
-          )}
+          <Papers papers={dog.papers} on={today()} />
           {dog.client.note && <p className="mt-1 max-w-2xl">{dog.client.note}</p>}
         </div>
         <Button onClick={() => setRight('dog')}>

@@ -19,15 +19,17 @@ export function Nightly(): ReactNode {
   const make = useWrite(backupsApi.make)
   const running = make.isPending || data?.running === true
   useRead(backupsApi.all, {}, running ? { refetchInterval: LOOK_MS } : {})
-  if (!data) return null
-  const [last] = data.backups
+  const [last] = data?.backups ?? []
   const old = last !== undefined && Date.now() - new Date(last.at).getTime() > 2 * DAY_MS
   return (
     <li className="card flex flex-wrap items-center gap-3 p-4" data-testid="nightly">
       <div className="min-w-0 grow basis-80">
         <h2 className="text-xl">Every night by itself</h2>
         <p className={old ? 'font-semibold text-alarm' : undefined} data-testid="last-backup">
-          {running ? (
+          {!data ? (
+            // Holds its place, so that nothing under it moves away from a hand.
+            'Looking when the last one was made.'
+          ) : running ? (
             'One is being made and compared.'
           ) : last ? (
             <>
@@ -40,10 +42,11 @@ export function Nightly(): ReactNode {
         </p>
         <p className="text-ink-2">
           Each is brought back beside the salon and compared before it counts. Seven days, four weeks and twelve months
-          are kept in <code className="rounded bg-paper px-1 [overflow-wrap:anywhere]">{data.folder}</code>; copy that
-          folder to another machine.
+          are kept in{' '}
+          <code className="rounded bg-paper px-1 [overflow-wrap:anywhere]">{data?.folder ?? 'the data folder'}</code>:
+          copy that folder to another machine.
         </p>
-        {data.failed && (
+        {data?.failed && (
           <Alert className="mt-2">
             Not made on {dayAndTimeText(data.failed.at)}: {data.failed.why}.
           </Alert>

@@ -22,6 +22,11 @@ export function SalonScreen(): ReactNode {
       <div className="grid items-start gap-6 lg:grid-cols-2">
         <section className="card p-5" aria-label="Name and country">
           <NameAndCountry key={`${salon.name} ${salon.country}`} salon={salon} />
+          <p className="mt-4 border-t border-line pt-3">
+            <Link to="/house/log" className="opens">
+              What was changed, and by whom
+            </Link>
+          </p>
         </section>
         {salon.demo ? <MadeUp /> : <SettingUp salon={salon} />}
       </div>

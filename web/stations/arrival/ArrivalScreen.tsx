@@ -3,7 +3,7 @@ import { type FormEvent, type ReactNode, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Arrival, Visit } from '../../../contract/api/visits.ts'
 import { arrivalSchema, visitsApi } from '../../../contract/api/visits.ts'
-import { capital, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import { capital, dateOf, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import type { VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
@@ -12,6 +12,7 @@ import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-file.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
+import { Papers } from '../../dog/Papers.tsx'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
@@ -102,6 +103,7 @@ export function ArrivalScreen(): ReactNode {
               label={`${arrival.dog.name}, coat to scale`}
             />
           </div>
+          <Papers papers={visit.papers} on={dateOf(visit.startsAt)} />
           {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
             <dt className="text-ink-2">Owner</dt>
