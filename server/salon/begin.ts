@@ -10,17 +10,25 @@ export async function lookAround(store: Store, loadDemo: () => Promise<void>): P
     if (salon.loading) return salon
     throw new TooLate('there is a salon here already')
   }
-  const loading = loadDemo()
-  // What fails before the salon is founded is told to whoever asked; after that the database is nobody's again, and whoever
-  // looks is asked anew. Where not even that can be done, the next start does it.
-  await Promise.race([loading, untilFounded(store)])
-  loading.catch(() => store.startOver()).catch(() => undefined)
+  let over = false
+  const loading = loadDemo().finally(() => {
+    over = true
+  })
+  // Half of it is nothing: the database is nobody's again, and whoever looks is asked anew. Where not even that can be
+  // done, the next start does it.
+  loading
+    .catch(async () => {
+      if ((await store.salon.read()).founded) await store.startOver()
+    })
+    .catch(() => undefined)
+  // What fails before the salon is founded is told to whoever asked.
+  await Promise.race([loading, untilFounded(store, () => over)])
   return store.salon.read()
 }
 
 const LOOK_MS = 50
-async function untilFounded(store: Store): Promise<void> {
-  while (!(await store.salon.read()).founded) await new Promise((then) => setTimeout(then, LOOK_MS))
+async function untilFounded(store: Store, isOver: () => boolean): Promise<void> {
+  while (!isOver() && !(await store.salon.read()).founded) await new Promise((then) => setTimeout(then, LOOK_MS))
 }
 
 /**
