@@ -1,9 +1,9 @@
-import { Sequelize } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { PrepRepo } from './day/prep.ts'
 import { BackupRepo } from './db/backup.ts'
-import { DRIVER } from './db/client.ts'
+import { connect } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
 import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
@@ -47,10 +47,7 @@ export class Store {
   readonly log: LogRepo
 
   constructor(databaseUrl: string, now: Clock) {
-    this.#sequelize = new Sequelize(databaseUrl, {
-      dialect: 'postgres',
-      dialectModule: DRIVER,
-      logging: false,
+    this.#sequelize = connect(databaseUrl, {
       pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
       dialectOptions: { connectionTimeoutMillis: 3000 },
     })

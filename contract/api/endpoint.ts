@@ -26,27 +26,29 @@ type NamesIn<Path extends string> = Path extends `${infer Head}/${infer Rest}`
 export type ParamsOf<Path extends string> = { readonly [K in NamesIn<Path>]: string }
 
 /** Whose answers become stale with a change: every read of these subjects. */
-export type Subject =
-  | 'salon'
-  | 'day'
-  | 'visits'
-  | 'scores'
-  | 'plan'
-  | 'consent'
-  | 'shelf'
-  | 'bath'
-  | 'drying'
-  | 'rack'
-  | 'patterns'
-  | 'bench'
-  | 'goodbye'
-  | 'photos'
-  | 'dogs'
-  | 'pace'
-  | 'exchange'
-  | 'backups'
-  | 'log'
-  | 'devices'
+export const SUBJECTS = [
+  'salon',
+  'day',
+  'visits',
+  'scores',
+  'plan',
+  'consent',
+  'shelf',
+  'bath',
+  'drying',
+  'rack',
+  'patterns',
+  'bench',
+  'goodbye',
+  'photos',
+  'dogs',
+  'pace',
+  'exchange',
+  'backups',
+  'log',
+  'devices',
+] as const
+export type Subject = (typeof SUBJECTS)[number]
 
 interface Common<Path extends string> {
   readonly path: Path

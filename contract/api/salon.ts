@@ -3,7 +3,7 @@ import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../c
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { countrySchema } from '../words/countries.ts'
-import { download, idSchema, instant, live, nothing, post, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, live, nothing, post, put, read, SUBJECTS, subject } from './endpoint.ts'
 
 export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
 export type Role = (typeof ROLE_IDS)[number]
@@ -86,26 +86,6 @@ const salonName = z.string().trim().min(1, { error: 'a name' }).max(80, { error:
 export const ownSalonSchema = z.object({ name: salonName, country: countrySchema })
 export type OwnSalon = z.infer<typeof ownSalonSchema>
 
-const EVERYTHING = [
-  'salon',
-  'day',
-  'visits',
-  'scores',
-  'plan',
-  'consent',
-  'shelf',
-  'bath',
-  'drying',
-  'rack',
-  'patterns',
-  'bench',
-  'goodbye',
-  'photos',
-  'dogs',
-  'pace',
-  'exchange',
-] as const
-
 /** That something was changed: what has to be read anew, told to every open screen. */
 export const changedSchema = z.object({
   /** The same change told twice has one id. */
@@ -183,7 +163,7 @@ export const salonApi = subject('salon', {
     takes: ownSalonSchema,
     gives: salonSchema,
     becomes: 'read',
-    touches: EVERYTHING,
+    touches: SUBJECTS,
   }),
   addPerson: post('/people', {
     summary: 'Write somebody down who works here',

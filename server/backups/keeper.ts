@@ -4,10 +4,9 @@ import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
-import { Sequelize } from 'sequelize'
 import type { Backups } from '../../contract/api/backups.ts'
 import { BackupRepo } from '../db/backup.ts'
-import { DRIVER } from '../db/client.ts'
+import { connect } from '../db/client.ts'
 import { iso } from '../db/documents.ts'
 import { migrateUp } from '../db/migrate.ts'
 import type { Store } from '../store.ts'
@@ -109,13 +108,13 @@ export class BackupKeeper {
   async #compare(file: string): Promise<void> {
     const own = new URL(this.#databaseUrl).pathname.slice(1)
     const scratch = `${own.slice(0, LONGEST_OWN)}_compare_${randomBytes(6).toString('hex')}`
-    const admin = new Sequelize(this.#databaseUrl, { dialect: 'postgres', dialectModule: DRIVER, logging: false })
+    const admin = connect(this.#databaseUrl)
     try {
       await admin.query(`CREATE DATABASE "${scratch}"`)
       const url = new URL(this.#databaseUrl)
       url.pathname = `/${scratch}`
       // Without models: those are bound to the salon's own database.
-      const sequelize = new Sequelize(url.href, { dialect: 'postgres', dialectModule: DRIVER, logging: false })
+      const sequelize = connect(url.href)
       try {
         const scratchBackup = new BackupRepo(sequelize)
         await migrateUp(sequelize)

@@ -1,4 +1,5 @@
 import pg from 'pg'
+import { type Options, Sequelize } from 'sequelize'
 
 /**
  * A connection that hears from its first moment on that it was cut. The pool listens only once the connection is its own;
@@ -15,4 +16,8 @@ class Connection extends pg.Client {
 }
 
 /** The driver as Sequelize takes it. */
-export const DRIVER = { ...pg, Client: Connection }
+const DRIVER = { ...pg, Client: Connection }
+
+/** A database by its address, as everything here talks to one. */
+export const connect = (url: string, more: Options = {}): Sequelize =>
+  new Sequelize(url, { dialect: 'postgres', dialectModule: DRIVER, logging: false, ...more })

@@ -1,5 +1,6 @@
 import { literal, type Sequelize, type Transaction } from 'sequelize'
 import type { DogFields, OwnerFields } from '../../contract/api/dogs.ts'
+import { STATION_IDS } from '../../contract/api/stations.ts'
 import { CannotMerge, NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { ClientRow, DogRow, VisitRow } from '../db/models/index.ts'
@@ -58,10 +59,7 @@ export class CorrectionRepo {
   async merge(intoId: string, otherId: string, actorId: string | null): Promise<void> {
     if (intoId === otherId) throw new CannotMerge('a dog is not merged with itself')
     await this.#sequelize.transaction(async (t) => {
-      // In one order, so that two who merge the same two do not wait for each other.
-      for (const id of [intoId, otherId].sort()) await dogOf(id, t)
-      const into = await dogOf(intoId, t)
-      const other = await dogOf(otherId, t)
+      const [into, other] = await bothOf(intoId, otherId, t)
       const here = await VisitRow.findAll({ where: { dogId: [intoId, otherId], station: IN_HOUSE }, transaction: t })
       if (new Set(here.map(({ dogId }) => dogId)).size > 1)
         throw new CannotMerge(`${into.name} and ${other.name} are both here now: they are two dogs`)
@@ -83,9 +81,7 @@ export class CorrectionRepo {
   /** The same owner twice in the book, by one dog of each. */
   async mergeOwner(dogId: string, otherDogId: string, actorId: string | null): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
-      for (const id of [dogId, otherDogId].sort()) await dogOf(id, t)
-      const { clientId: into } = await dogOf(dogId, t)
-      const { clientId: other } = await dogOf(otherDogId, t)
+      const [{ clientId: into }, { clientId: other }] = await bothOf(dogId, otherDogId, t)
       if (into === other) throw new CannotMerge('these two dogs have the same owner already')
       await DogRow.update({ clientId: into }, { where: { clientId: other }, transaction: t })
       await this.#removeOwner(other, into, actorId, t)
@@ -118,13 +114,19 @@ export class CorrectionRepo {
 }
 
 const LONGEST_NOTE = 1000
-const IN_HOUSE = ['arrived', 'look', 'verdict', 'bath', 'dry', 'cut', 'ready'] as const
-const UNDER_WAY = ['expected', ...IN_HOUSE] as const
+const UNDER_WAY = STATION_IDS.filter((station) => station !== 'gone')
+const IN_HOUSE = UNDER_WAY.filter((station) => station !== 'expected')
 
 async function dogOf(id: string, transaction: Transaction): Promise<DogRow> {
   const row = await DogRow.findByPk(id, { transaction, lock: true })
   if (!row) throw new NotFound('dog', id)
   return row
+}
+
+/** Locked in one order, so that two who merge the same two do not wait for each other. */
+async function bothOf(id: string, otherId: string, transaction: Transaction): Promise<[DogRow, DogRow]> {
+  if (id > otherId) return (await bothOf(otherId, id, transaction)).reverse() as [DogRow, DogRow]
+  return [await dogOf(id, transaction), await dogOf(otherId, transaction)]
 }
 
 async function clientOf(id: string, transaction: Transaction): Promise<ClientRow> {

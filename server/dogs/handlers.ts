@@ -1,30 +1,25 @@
-import type { dogsApi } from '../../contract/api/dogs.ts'
+import type { DogRecord, dogsApi } from '../../contract/api/dogs.ts'
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { Deps } from '../deps.ts'
 import { ownerCard } from '../sheets/calendar.ts'
 import { fileName } from '../sheets/file-name.ts'
 
-export const dogHandlers = ({ store: { records, corrections } }: Deps): Handlers<typeof dogsApi> => ({
-  search: ({ query }) => records.search(query.q),
-  one: ({ params }) => records.dog(params.id),
-  change: async ({ params, body, actorId }) => {
-    await corrections.change(params.id, body, actorId)
-    return records.dog(params.id)
-  },
-  changeOwner: async ({ params, body, actorId }) => {
-    await corrections.changeOwner(params.id, body, actorId)
-    return records.dog(params.id)
-  },
-  merge: async ({ params, body, actorId }) => {
-    await corrections.merge(params.id, body.otherId, actorId)
-    return records.dog(params.id)
-  },
-  mergeOwner: async ({ params, body, actorId }) => {
-    await corrections.mergeOwner(params.id, body.otherId, actorId)
-    return records.dog(params.id)
-  },
-  ownerCard: async ({ params }) => {
-    const client = await records.client(params.id)
-    return { body: ownerCard(client), name: `${fileName(client.name)}.vcf`, inline: true }
-  },
-})
+export function dogHandlers({ store: { records, corrections } }: Deps): Handlers<typeof dogsApi> {
+  /** The dog as it is once it was put right. */
+  const after = async (id: string, change: Promise<void>): Promise<DogRecord> => {
+    await change
+    return records.dog(id)
+  }
+  return {
+    search: ({ query }) => records.search(query.q),
+    one: ({ params }) => records.dog(params.id),
+    change: ({ params: { id }, body, actorId }) => after(id, corrections.change(id, body, actorId)),
+    changeOwner: ({ params: { id }, body, actorId }) => after(id, corrections.changeOwner(id, body, actorId)),
+    merge: ({ params: { id }, body, actorId }) => after(id, corrections.merge(id, body.otherId, actorId)),
+    mergeOwner: ({ params: { id }, body, actorId }) => after(id, corrections.mergeOwner(id, body.otherId, actorId)),
+    ownerCard: async ({ params }) => {
+      const client = await records.client(params.id)
+      return { body: ownerCard(client), name: `${fileName(client.name)}.vcf`, inline: true }
+    },
+  }
+}

@@ -20,30 +20,31 @@ import { salonHandlers } from '../salon/handlers.ts'
 import { scoreHandlers } from '../scores/handlers.ts'
 import { shelfHandlers } from '../shelf/handlers.ts'
 import { visitHandlers } from '../visits/handlers.ts'
-import { type App, newApp, serve } from './serve.ts'
+import { type App, newApp, serving } from './serve.ts'
 
 /** Every subject of the API with what answers it. */
 export function routes(deps: Deps): App {
   const app = newApp()
-  serve(app, API.salon, salonHandlers(deps), deps.changes)
-  serve(app, API.day, dayHandlers(deps), deps.changes)
-  serve(app, API.visits, visitHandlers(deps), deps.changes)
-  serve(app, API.scores, scoreHandlers(deps), deps.changes)
-  serve(app, API.plans, planHandlers(deps), deps.changes)
-  serve(app, API.consent, consentHandlers(deps), deps.changes)
-  serve(app, API.shelf, shelfHandlers(deps), deps.changes)
-  serve(app, API.bath, bathHandlers(deps), deps.changes)
-  serve(app, API.drying, dryingHandlers(deps), deps.changes)
-  serve(app, API.rack, rackHandlers(deps), deps.changes)
-  serve(app, API.patterns, patternHandlers(deps), deps.changes)
-  serve(app, API.bench, benchHandlers(deps), deps.changes)
-  serve(app, API.goodbye, goodbyeHandlers(deps), deps.changes)
-  serve(app, API.photos, photoHandlers(deps), deps.changes)
-  serve(app, API.dogs, dogHandlers(deps), deps.changes)
-  serve(app, API.pace, paceHandlers(deps), deps.changes)
-  serve(app, API.exchange, exchangeHandlers(deps), deps.changes)
-  serve(app, API.backups, backupHandlers(deps), deps.changes)
-  serve(app, API.log, logHandlers(deps), deps.changes)
-  serve(app, API.devices, deviceHandlers(deps), deps.changes)
+  const serve = serving(app, deps.changes)
+  serve(API.salon, salonHandlers(deps))
+  serve(API.day, dayHandlers(deps))
+  serve(API.visits, visitHandlers(deps))
+  serve(API.scores, scoreHandlers(deps))
+  serve(API.plans, planHandlers(deps))
+  serve(API.consent, consentHandlers(deps))
+  serve(API.shelf, shelfHandlers(deps))
+  serve(API.bath, bathHandlers(deps))
+  serve(API.drying, dryingHandlers(deps))
+  serve(API.rack, rackHandlers(deps))
+  serve(API.patterns, patternHandlers(deps))
+  serve(API.bench, benchHandlers(deps))
+  serve(API.goodbye, goodbyeHandlers(deps))
+  serve(API.photos, photoHandlers(deps))
+  serve(API.dogs, dogHandlers(deps))
+  serve(API.pace, paceHandlers(deps))
+  serve(API.exchange, exchangeHandlers(deps))
+  serve(API.backups, backupHandlers(deps))
+  serve(API.log, logHandlers(deps))
+  serve(API.devices, deviceHandlers(deps))
   return app
 }

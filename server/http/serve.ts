@@ -191,16 +191,13 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
 
 /**
  * Serves every endpoint of a subject: registered in the OpenAPI document and answered from the same value. Only parsed
- * input reaches a handler.
+ * input reaches a handler, and what was changed is told.
  */
-export function serve<S extends Endpoints>(
-  app: App,
-  endpoints: { readonly [K in keyof S]: Named<S[K]> },
-  handlers: Handlers<S>,
-  changes: ChangeFeed,
-): void {
-  for (const name of Object.keys(endpoints) as (keyof S & string)[])
-    answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler, changes)
-}
+export const serving =
+  (app: App, changes: ChangeFeed) =>
+  <S extends Endpoints>(endpoints: { readonly [K in keyof S]: Named<S[K]> }, handlers: Handlers<S>): void => {
+    for (const name of Object.keys(endpoints) as (keyof S & string)[])
+      answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler, changes)
+  }
 
 export const newApp = (): App => new OpenAPIHono<Env>()

@@ -6,6 +6,7 @@ import { FormText } from './form.tsx'
 import { numberText } from './number-text.ts'
 
 /** When a dog comes, and how long it has, as typed. */
+export const dayTyped = z.string().regex(/^\d{4}-\d\d-\d\d$/, { error: 'a day' })
 export const timeAndSlot = {
   time: z.string().regex(/^\d\d:\d\d$/, { error: 'a time, as 09:30' }),
   slot: numberText(15, 1440, { whole: true, unit: 'minutes' }),

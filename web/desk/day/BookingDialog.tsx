@@ -10,10 +10,10 @@ import { today } from '../../parts/dates.ts'
 import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
+import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
 const bookingForm = z.object({
-  date: z.string().regex(/^\d{4}-\d\d-\d\d$/, { error: 'a day' }),
+  date: dayTyped,
   ...timeAndSlot,
   personId: z.string(),
 })

@@ -10,14 +10,14 @@ import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
+import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
 const SLOT_MINUTES = 120
 const WEEKS = 6
 const MORNING = '09:00'
 
 const bookForm = z.object({
-  date: z.string().regex(/^\d{4}-\d\d-\d\d$/, { error: 'a day' }),
+  date: dayTyped,
   ...timeAndSlot,
   asLastTime: z.boolean(),
 })
