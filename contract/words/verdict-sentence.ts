@@ -1,4 +1,4 @@
-import type { CoatPart, GoesHome, Plan, Treatment } from '../../core/index.ts'
+import type { CoatPart, GoesHome, Plan, RegionId, Treatment } from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
 import { atPlaces, listed } from './sentences.ts'
 
@@ -71,9 +71,9 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
     case 'keep-places':
       return `${name} keeps its coat, but comes short${lengthClause(plan)} ${at(plan, 'clip')}${cutClause}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-legs':
-      return `${name}'s legs come down short${lengthClause(plan)}, the body is kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+      return `${name}'s legs come down short${lengthClause(plan)}, the body is ${keptOr(plan, 'back')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-body':
-      return `${name}'s body comes down short${lengthClause(plan)}, the legs are kept${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+      return `${name}'s body comes down short${lengthClause(plan)}, the legs are ${keptOr(plan, 'foreleg')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'strip':
       return home.rolled
         ? `${name}'s jacket is rolled by hand, no more this close to the show${endClause(home)}: ${time}.`
@@ -100,6 +100,14 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
         : `${name} is brushed out to the skin${endClause(home) || '; nothing is cut'}: ${time}.`
     }
   }
+}
+
+/** Of the part that does not come shorter than it was wished: it may be clipped to that wish in the same go. */
+function keptOr({ regions }: Plan, region: RegionId): string {
+  const place = regions.find((one) => one.region === region)!
+  return place.treatment === 'clip' && place.option.leavesMm !== null
+    ? `clipped to ${mmText(place.option.leavesMm)} mm as wished`
+    : 'kept'
 }
 
 function lengthClause({ regions }: Plan): string {

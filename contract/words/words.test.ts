@@ -111,3 +111,22 @@ test('a part that is cut to more than one length is said with both: a round top 
     'body to 10 mm, legs to 25 mm and head to between 19 and 25 mm',
   )
 })
+
+test('a body that is clipped to its wish while the legs come short is not said to be kept', () => {
+  const wish = LIBRARY.find(({ id }) => id === 'short-body-full-legs')!.pattern
+  const dog = anAssessment({
+    dog: { coatType: 'curly', weightKg: 9.5, lengthMm: lengths(55) },
+    wishes: { style: 'trim', pattern: wish },
+    slotMinutes: 130,
+    sheet: onRegions(onRegions(cleanSheet(), ['armpit'], { mat: 3, extent: 0.5, standoffMm: 4 }), ['behind-ear'], {
+      mat: 2,
+      extent: 0.3,
+      standoffMm: 6,
+    }),
+  })
+  const plan = planWhole(dog, DEFAULT_HOUSE)
+  const sentence = words.verdictSentence(plan, 'Bo', goesHome(dog, plan, DEFAULT_HOUSE))
+  expect(plan.verdict.choice).toBe('short-legs')
+  expect(plan.regions.find(({ region }) => region === 'back')!.treatment).toBe('clip')
+  expect(sentence).toContain("Bo's legs come down short to 10 mm, the body is clipped to 10 mm as wished")
+})
