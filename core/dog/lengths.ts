@@ -85,6 +85,13 @@ export function wishedMm(region: RegionId, about: About, house: House): number |
   return mm
 }
 
+/** Whether a length was named for this very part, by its shape or by a number of its own, and not only follows the body. */
+export function isNamed(region: RegionId, { dog, wishes }: Pick<Assessment, 'dog' | 'wishes'>): boolean {
+  const at = shapeAt(region, wishes.pattern)
+  if (at) return at.def.only === null && (at.mm !== null || typeof at.def.leaves === 'number')
+  return wishes.targetMm[coatPartOf(region, dog.coatType)] !== undefined
+}
+
 /*
  * Every station asks for the same few lengths hundreds of times a plan. Assessments and houses are never changed in
  * place, so what was worked out for one holds for as long as it is there.

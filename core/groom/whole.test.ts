@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { anAssessment, cleanSheet, NINE, onRegions } from '../../test/fixtures/dogs.ts'
+import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
 import { aDogOf, aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
+import { isNamed } from '../dog/lengths.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { goesHome } from './goes-home.ts'
 import { planWhole, totalOf, withReserves } from './whole.ts'
@@ -37,6 +38,74 @@ describe('the whole groom', () => {
     expect(short.split).toBeNull()
     expect(short.groom!.minutes).toBeCloseTo(long.groom!.minutes, 6)
     expect(short.groom!.over).toBeCloseTo(3, 0)
+  })
+  // Common practice: who asked for full legs is told that it takes longer; nobody clips them to be in time.
+  describe('a length that was named', () => {
+    const named = (slotMinutes: number, more: Parameters<typeof anAssessment>[0] = {}) =>
+      planWhole(
+        anAssessment({
+          slotMinutes,
+          dog: { breed: 'cockapoo', coatType: 'curly', weightKg: 9.5, lengthMm: lengths(55) },
+          wishes: {
+            style: 'trim',
+            keepLength: 1,
+            pattern: {
+              body: { shape: 'length', mm: 10 },
+              forelegs: { shape: 'column', mm: 25 },
+              hindlegs: { shape: 'column', mm: 25 },
+              feet: { shape: 'round' },
+            },
+          },
+          sheet: onRegions(cleanSheet(), ['armpit'], { mat: 3, extent: 0.5, standoffMm: 4 }),
+          ...more,
+        }),
+        DEFAULT_HOUSE,
+      )
+    const legsOf = (plan: ReturnType<typeof named>) =>
+      plan.regions.filter(({ region }) => region === 'foreleg' || region === 'hindleg')
+    test.each([180, 140, 100, 60])('is not given up for the minutes of a slot of %d', (slot) => {
+      const plan = named(slot)
+      for (const { option } of legsOf(plan)) expect(option.outlineMm).toBeGreaterThanOrEqual(25)
+      expect(plan.groom!.over).toBeCloseTo(Math.max(0, plan.groom!.minutes - slot), 6)
+    })
+    test('is given up where its own mats ask it', () => {
+      const plan = named(180, {
+        sheet: onRegions(cleanSheet(), ['foreleg', 'hindleg'], { mat: 4, extent: 1, standoffMm: 4 }),
+      })
+      for (const { option } of legsOf(plan)) expect(option.outlineMm).toBeLessThan(25)
+    })
+    test('one that only follows the body is no such length', () => {
+      const follows = { style: 'trim', keepLength: 0, targetMm: { body: 16 } } as const
+      const legs = legsOf(named(30, { wishes: follows }))
+      expect(legs.every(({ region }) => !isNamed(region, anAssessment({ wishes: follows })))).toBe(true)
+      expect(isNamed('back', anAssessment({ wishes: follows }))).toBe(true)
+    })
+    test('feet whose shape was named are left last of what can wait', () => {
+      const out = (feet: boolean) => {
+        const plan = named(300, {
+          wishes: {
+            style: 'trim',
+            pattern: { body: { shape: 'length', mm: 25 }, ...(feet && { feet: { shape: 'round' } }) },
+          },
+          dog: { weightKg: 28, health: ['senior'], lengthMm: lengths(60) },
+        })
+        return plan.groom!.leftOut.map(({ what }) => what)
+      }
+      expect(out(false)[0]).toBe('feet')
+      expect(out(true)).not.toEqual([])
+      expect(out(true)[0]).not.toBe('feet')
+    })
+  })
+  // A border between lengths that somebody asked for is meant.
+  test('a short body with full legs does not count as lengths that do not match', () => {
+    const plan = planWhole(
+      anAssessment({
+        dog: { coatType: 'curly', lengthMm: lengths(60) },
+        wishes: { style: 'trim', pattern: { body: { shape: 'length', mm: 3 }, forelegs: { shape: 'column', mm: 40 } } },
+      }),
+      DEFAULT_HOUSE,
+    )
+    expect(plan.verdict.objective.mismatch).toBe(0)
   })
   test('the same dog gives the same plan, and a longer slot never a worse one', () => {
     fc.assert(

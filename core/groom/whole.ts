@@ -111,8 +111,12 @@ const STAYS: Readonly<Record<LeftOutId, readonly (keyof GroomParts)[]>> = {
 
 const reserveOf = ({ total: { minutes, parts } }: Reckoned): number => Math.max(0, minutes - parts.coat)
 
-/** Less than this is not worth sending a dog home without. */
+/** Less than this, min, is not worth sending a dog home without. */
 const WORTH_LEAVING = 0.5
+
+/** In what order what can wait is left out; feet or a tail whose shape the owner named, after all the rest. */
+const leavable = ({ wishes: { pattern } }: Assessment): LeftOutId[] =>
+  pattern?.feet || pattern?.tail ? [...LEFT_OUT_IDS.filter((what) => what !== 'feet'), 'feet'] : [...LEFT_OUT_IDS]
 
 /**
  * The groom as long as the dog should stand: where it would stand longer, what can wait is left out, one thing after the
@@ -127,9 +131,9 @@ function leavingOut(
   parts: Partial<GroomParts>,
 ): Reckoned {
   let best = totalFor(assessment, work, house, cutFor, [], parts)
-  for (const what of LEFT_OUT_IDS) {
+  for (const what of leavable(assessment)) {
     const { total } = best
-    if (total.standing + spentOf(assessment) <= total.cap + 1e-9) break
+    if (total.standing + spentOf(assessment) <= total.cap + WORTH_LEAVING) break
     const known = Object.fromEntries(STAYS[what].map((part) => [part, best.parts[part]])) as Partial<GroomParts>
     const next = totalFor(assessment, work, house, cutFor, [...total.leftOut, { what, minutes: 0 }], known)
     const minutes = total.minutes - next.total.minutes

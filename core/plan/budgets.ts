@@ -114,6 +114,8 @@ export function minutesBudget(
 
 /** What there is for a groom: the slot may be overrun at a price, the dog never. */
 export interface GroomBudgets extends Budgets {
+  /** Minutes of coat work from which on the groom is late by so much that each minute more costs more. */
+  readonly late: number
   /** What this dog can stand for coat work, whatever the slot. */
   readonly table: number
   /** Minutes of dematting at most; a show coat is worked as long as it takes. */
@@ -121,12 +123,12 @@ export interface GroomBudgets extends Budgets {
 }
 
 /**
- * Points for minutes beyond the slot: each costs, and costs more from a quarter over on.
- * @param minutes of coat work @param slot minutes there are for it
+ * Points for minutes beyond the slot: each costs, and costs more from a quarter of the slot over on.
+ * @param minutes of coat work @param within what there is for it
  */
-export function overrunPoints(minutes: number, slot: number, house: House): number {
-  const over = Math.max(0, minutes - slot)
-  const far = Math.max(0, minutes - slot * (1 + house['over.quarter']))
+export function overrunPoints(minutes: number, within: Pick<GroomBudgets, 'minutes' | 'late'>, house: House): number {
+  const over = Math.max(0, minutes - within.minutes)
+  const far = Math.max(0, minutes - within.late)
   return house['over.minute'] * (over - far) + house['over.far'] * far
 }
 
@@ -139,11 +141,13 @@ export function budgetsOf(assessment: Assessment, style: Style, house: House): G
   const { dog, slotMinutes, progress } = assessment
   const spent = progress?.minutes ?? 0
   const least = assessment.reserves?.least ?? null
-  const { cap, minutes } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style), least)
+  const { cap, minutes, reserve } = minutesBudget(dog, slotMinutes, house, reserveFor(assessment, style), least)
+  const left = Math.max(0, minutes - spent)
   return {
     demat: isShow(assessment) ? Number.POSITIVE_INFINITY : (assessment.dematMost ?? house['demat.most']),
     table: Math.max(0, cap - spent),
-    minutes: Math.max(0, minutes - spent),
+    minutes: left,
+    late: Math.max(left, slotMinutes * (1 + house['over.quarter']) - reserve - spent),
     pull: Math.max(0, pullBudget(dog, house).pull - (progress?.pull ?? 0)),
   }
 }

@@ -327,9 +327,9 @@ test('a puppy, an old dog and a dog that bites can give less', () => {
 describe('minutes are soft, the dog is hard', () => {
   const knots = onRegions(cleanSheet(), NINE, { mat: 2, extent: 0.5, standoffMm: 7 })
   test('each minute over weighs, and weighs more from a quarter over on', () => {
-    expect(overrunPoints(60, 60, DEFAULT_HOUSE)).toBe(0)
-    expect(overrunPoints(70, 60, DEFAULT_HOUSE)).toBeCloseTo(5, 9)
-    expect(overrunPoints(80, 60, DEFAULT_HOUSE)).toBeCloseTo(0.5 * 15 + 2 * 5, 9)
+    expect(overrunPoints(60, { minutes: 60, late: 75 }, DEFAULT_HOUSE)).toBe(0)
+    expect(overrunPoints(70, { minutes: 60, late: 75 }, DEFAULT_HOUSE)).toBeCloseTo(5, 9)
+    expect(overrunPoints(80, { minutes: 60, late: 75 }, DEFAULT_HOUSE)).toBeCloseTo(0.5 * 15 + 2 * 5, 9)
   })
   test('beyond what it can stand nothing is planned, however long the slot', () => {
     const frail = plan({ dog: { weightKg: 60, health: ['senior'] }, sheet: knots, slotMinutes: 400 })

@@ -140,7 +140,7 @@ function goWay(assessment: Assessment, weighing: Weighing, house: House, way: St
   const { choice: computed, low, high } = weighing
   // Only the dog splits a groom, never the clock: a visit is as long as the dog can stand and as much as it can give.
   const { table, pull: borne } = budgetsOf(assessment, 'keep', house)
-  const visit = { minutes: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
+  const visit = { minutes: table, late: table, table, pull: borne, demat: Number.POSITIVE_INFINITY }
   const other = given ?? asked(low, wanted)
   const chosen = other ?? low.best ?? spreadOver(low, visit)
   const chosenHigh = high === low ? chosen : (given ?? asked(high, wanted) ?? high.best ?? spreadOver(high, visit))
@@ -185,7 +185,7 @@ function goWay(assessment: Assessment, weighing: Weighing, house: House, way: St
     picks,
     highPicks,
     asked: other !== null,
-    over: stopped || !chosen.feasible ? 0 : overrunPoints(chosen.minutes, budgets.minutes, house),
+    over: stopped || !chosen.feasible ? 0 : overrunPoints(chosen.minutes, budgets, house),
     vetDecides: pelted && split !== null && split.left.length > 0,
   }
 }

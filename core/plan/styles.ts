@@ -60,8 +60,10 @@ export interface StyleResult extends StyleProblem {
   readonly mismatch: boolean
   /** Points that a minute of dematting was priced at, so that the house's limit holds; 0 where it holds without. */
   readonly perDemat: number
-  /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch. */
+  /** Points: coat lost by the owner's weight, price of minutes and pull, mismatch, minutes beyond the slot. */
   readonly objective: number
+  /** Of these, for minutes beyond the slot. */
+  readonly over: number
   /** What it was solved within. */
   readonly within: GroomBudgets
   /** The least of all that the dog can bear, slot or no slot, found without a search for a matching outline. */
@@ -248,20 +250,33 @@ export function styleProblem(
 export const weighed = ({ coat, minutes, pull }: Option, { house }: Context): number =>
   coat + house['price.minute'] * minutes + house['price.pull'] * pull
 
+/** The length a place goes home with: the finishing cut brings what the coat work leaves longer to what is wished. */
+const endMm = (index: number, outlineMm: number, { assessment, house }: Context): number =>
+  Math.min(outlineMm, wishedMm(REGION_SIDES[index]!.region, assessment, house) ?? Number.POSITIVE_INFINITY)
+
 /**
- * Neighbours that show and end at unlike lengths that they did not have before: over trunk and legs, both of `seen` 2 or
- * more, more than 25 mm apart and further apart than they came. The first such pair; null where there is none.
+ * Neighbours that show and go home at unlike lengths that nobody meant: over trunk and legs, both of `seen` 2 or more,
+ * more than 25 mm apart, further apart than they came and than they are wished. The first such pair; null where there is
+ * none.
  */
 function unlikePair(
   picks: readonly Option[],
   states: readonly SideState[],
   ctx: Context,
 ): readonly [number, number] | null {
+  const apart = (a: number, b: number, mmOf: (index: number) => number): number => Math.abs(mmOf(a) - mmOf(b))
   return (
     OUTLINE_PAIRS.find(([a, b]) => {
-      const after = Math.abs(picks[a]!.outlineMm - picks[b]!.outlineMm)
-      const before = Math.abs(states[a]!.coatMm - states[b]!.coatMm)
-      return after > ctx.house['mismatch.mm'] && after > before
+      const after = apart(a, b, (i) => endMm(i, picks[i]!.outlineMm, ctx))
+      if (after <= ctx.house['mismatch.mm']) return false
+      const before = apart(a, b, (i) => states[i]!.coatMm)
+      return (
+        after >
+        Math.max(
+          before,
+          apart(a, b, (i) => endMm(i, states[i]!.coatMm, ctx)),
+        )
+      )
     }) ?? null
   )
 }
@@ -407,7 +422,7 @@ export function solveStyle(
     }
     const minutes = sum(picks, ({ minutes: each }) => each)
     const mismatch = unlikePair(picks, states, ctx) !== null
-    const over = feasible ? overrunPoints(minutes, budgets.minutes, house) : 0
+    const over = feasible ? overrunPoints(minutes, budgets, house) : 0
     return {
       ...problem,
       feasible,
@@ -418,6 +433,7 @@ export function solveStyle(
       mismatch,
       perDemat: dematPriceAt(0),
       objective: sum(picks, (option) => weighed(option, ctx)) + (mismatch ? house['mismatch.points'] : 0) + over,
+      over,
       within: budgets,
       free: false,
     }
@@ -442,7 +458,7 @@ export function solveStyle(
     // its end, and the least by the true price is taken.
     const stretches = [
       [0, budgets.minutes],
-      [house['over.minute'], Math.min(dog.minutes, budgets.minutes * (1 + house['over.quarter']))],
+      [house['over.minute'], Math.min(dog.minutes, budgets.late)],
       [house['over.far'], dog.minutes],
     ] as const
     const found = stretches.flatMap(([price, minutes]) => {
@@ -458,10 +474,11 @@ export function solveStyle(
   const groupOf = new Map(
     problem.groups.flatMap(({ members }, g) => members.map((index, m) => [index, [g, m]] as const)),
   )
-  /** What stays open when a place may not end at this length; null where nothing does. */
-  const without = (open: Open, index: number, mm: number): Open | null => {
+  /** What stays open when a place may not end at the length that this leaves; null where nothing does. */
+  const without = (open: Open, index: number, { outlineMm }: Option): Open | null => {
     const [g, m] = groupOf.get(index)!
-    const kept = open[g]!.filter((choice) => problem.options[index]![choice[m]!]!.outlineMm !== mm)
+    const mm = endMm(index, outlineMm, ctx)
+    const kept = open[g]!.filter((choice) => endMm(index, problem.options[index]![choice[m]!]!.outlineMm, ctx) !== mm)
     return kept.length > 0 ? open.with(g, kept) : null
   }
   let best = first
@@ -469,7 +486,7 @@ export function solveStyle(
   for (let node = 0; node < MOST_NODES && waiting.length > 0; node++) {
     const [open, { picks }] = waiting.pop()!
     for (const index of unlikePair(picks, states, ctx)!) {
-      const next = without(open, index, picks[index]!.outlineMm)
+      const next = without(open, index, picks[index]!)
       const result = next && leastOf(next)
       if (!result) continue
       if (!result.mismatch) {

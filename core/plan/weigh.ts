@@ -1,6 +1,7 @@
 import { REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isGrave } from '../dog/facts.ts'
+import { isNamed, wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { budgetsOf, type GroomBudgets } from './budgets.ts'
 import { type Context, contextOf } from './context.ts'
@@ -57,6 +58,25 @@ const least = (results: readonly StyleResult[]): StyleResult | undefined =>
     undefined,
   )
 
+/** Whether a place that no mat asks it of goes shorter than it was named to be. */
+const givesUpNamed = ({ picks }: StyleResult, states: readonly SideState[], { assessment, house }: Context): boolean =>
+  picks.some(({ treatment, why, outlineMm }, i) => {
+    const { region } = REGION_SIDES[i]!
+    if (treatment !== 'clip' || why === 'done' || states[i]!.mat >= 2 || !isNamed(region, assessment)) return false
+    return outlineMm < Math.min(states[i]!.coatMm, wishedMm(region, assessment, house) ?? 0) - 1e-9
+  })
+
+/**
+ * The least of the ways that fit. Minutes beyond the slot do not buy a length that was named for a part: a way that gives
+ * one up has to weigh less even if the others could have the time they need.
+ */
+function bestOf(fitting: readonly StyleResult[], states: readonly SideState[], ctx: Context): StyleResult | undefined {
+  const best = least(fitting)
+  if (!best || !givesUpNamed(best, states, ctx)) return best
+  const other = least(fitting.filter((result) => !givesUpNamed(result, states, ctx)))
+  return other && other.objective - other.over <= best.objective - best.over + 1e-9 ? other : best
+}
+
 /** What is offered at each place and in each style. */
 type Offered = Pick<WeighedEnd, 'states' | 'sides' | 'problems' | 'ctx'>
 
@@ -108,7 +128,7 @@ function weighEnd(
       : solved((problem, give) => stretchedPull(problem, give, house))
   const overVisits = results[0]!.picks.some(({ why }) => why === 'hand-card-over-visits')
   const fitting = results.filter(isOpen)
-  const best = (overVisits ? undefined : least(fitting)) ?? null
+  const best = (overVisits ? undefined : bestOf(fitting, states, ctx)) ?? null
   return { name: best ? nameOf(best, ctx) : 'split-visits', states, sides, problems, results, best, ctx }
 }
 
@@ -117,6 +137,7 @@ export function spreadOver({ results, states, ctx }: WeighedEnd, budgets: GroomB
   const visits = ctx.house['visits.most']
   const total = {
     minutes: budgets.minutes * visits,
+    late: budgets.late * visits,
     table: budgets.table * visits,
     pull: budgets.pull * visits,
     demat: budgets.demat,
