@@ -134,6 +134,7 @@ export const BATH_NOTE_TEXT: Record<BathNote, string> = {
   'by-the-clock': 'By the clock.',
   'foam-gone': 'Until the foam is gone.',
   'plain-oil': 'A little plain oil worked in by hand, wiped off.',
+  'stays-on': 'Stays on while the rest is washed; these places come last.',
   'blow-through': 'Slow passes, nozzle near the skin, always moving.',
   'stop-when-open': 'Stop when the air opens the coat to the skin.',
   'outer-ear-only': 'Outer ear only.',

@@ -1,4 +1,12 @@
-import type { CoatPart, GoesHome, Plan, RegionId, Treatment } from '../../core/index.ts'
+import {
+  type CoatPart,
+  type GoesHome,
+  LEGS,
+  type Plan,
+  type RegionId,
+  TRUNK,
+  type Treatment,
+} from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
 import { atPlaces, listed } from './sentences.ts'
 
@@ -71,9 +79,9 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
     case 'keep-places':
       return `${name} keeps its coat, but comes short${lengthClause(plan)} ${at(plan, 'clip')}${cutClause}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-legs':
-      return `${name}'s legs come down short${lengthClause(plan)}, the body is ${keptOr(plan, 'back')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+      return `${name}'s legs come down short${lengthClause(plan, LEGS)}${otherPart(plan, home, 'body', 'back')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'short-body':
-      return `${name}'s body comes down short${lengthClause(plan)}, the legs are ${keptOr(plan, 'foreleg')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
+      return `${name}'s body comes down short${lengthClause(plan, TRUNK)}${otherPart(plan, home, 'legs', 'foreleg')}${home.cut.length > 0 ? endClause(home) : ''}: ${time}.`
     case 'strip':
       return home.rolled
         ? `${name}'s jacket is rolled by hand, no more this close to the show${endClause(home)}: ${time}.`
@@ -102,15 +110,22 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
   }
 }
 
-/** Of the part that does not come shorter than it was wished: it may be clipped to that wish in the same go. */
-function keptOr({ regions }: Plan, region: RegionId): string {
-  const place = regions.find((one) => one.region === region)!
-  return place.treatment === 'clip' && place.option.leavesMm !== null
-    ? `clipped to ${mmText(place.option.leavesMm)} mm as wished`
-    : 'kept'
+/**
+ * The part that does not come shorter than it was wished: kept, or clipped to that wish in the same go; nothing where
+ * the cut at the end says it.
+ */
+function otherPart({ regions }: Plan, { cut }: GoesHome, part: 'body' | 'legs', region: RegionId): string {
+  const { treatment, option } = regions.find((one) => one.region === region)!
+  const is = part === 'body' ? 'body is' : 'legs are'
+  if (treatment === 'clip' && option.leavesMm !== null)
+    return `, the ${is} clipped to ${mmText(option.leavesMm)} mm as wished`
+  return cut.some((one) => one.part === part) ? '' : `, the ${is} kept`
 }
 
-function lengthClause({ regions }: Plan): string {
-  const clipped = regions.find(({ treatment, option }) => treatment === 'clip' && option.leavesMm !== null)
-  return clipped ? ` to ${Math.round(clipped.option.leavesMm! * 10) / 10} mm` : ''
+/** "to 10 mm", of all that is clipped or of some places. */
+function lengthClause({ regions }: Plan, among: ReadonlySet<RegionId> | null = null): string {
+  const mm = regions.flatMap(({ region, treatment, option }) =>
+    treatment === 'clip' && option.leavesMm !== null && (among?.has(region) ?? true) ? [option.leavesMm] : [],
+  )
+  return mm.length > 0 ? ` to ${lengthText(Math.min(...mm), Math.max(...mm))}` : ''
 }

@@ -112,21 +112,20 @@ test('a part that is cut to more than one length is said with both: a round top 
   )
 })
 
-test('a body that is clipped to its wish while the legs come short is not said to be kept', () => {
+test('where the legs come short, of the body is said what becomes of it', () => {
   const wish = LIBRARY.find(({ id }) => id === 'short-body-full-legs')!.pattern
-  const dog = anAssessment({
-    dog: { coatType: 'curly', weightKg: 9.5, lengthMm: lengths(55) },
-    wishes: { style: 'trim', pattern: wish },
-    slotMinutes: 130,
-    sheet: onRegions(onRegions(cleanSheet(), ['armpit'], { mat: 3, extent: 0.5, standoffMm: 4 }), ['behind-ear'], {
-      mat: 2,
-      extent: 0.3,
-      standoffMm: 6,
-    }),
-  })
-  const plan = planWhole(dog, DEFAULT_HOUSE)
-  const sentence = words.verdictSentence(plan, 'Bo', goesHome(dog, plan, DEFAULT_HOUSE))
-  expect(plan.verdict.choice).toBe('short-legs')
-  expect(plan.regions.find(({ region }) => region === 'back')!.treatment).toBe('clip')
-  expect(sentence).toContain("Bo's legs come down short to 10 mm, the body is clipped to 10 mm as wished")
+  const sentenceOf = (slotMinutes: number, pattern: typeof wish | null) => {
+    const dog = anAssessment({
+      dog: { coatType: 'curly', weightKg: 9.5, lengthMm: lengths(55) },
+      wishes: pattern ? { style: 'trim', keepLength: 1, pattern } : { style: 'natural', keepLength: 3 },
+      slotMinutes,
+      sheet: onRegions(cleanSheet(), ['foreleg', 'hindleg'], { mat: 4, extent: 0.9, standoffMm: 14 }),
+    })
+    const plan = planWhole(dog, DEFAULT_HOUSE)
+    expect(plan.verdict.choice).toBe('short-legs')
+    return words.verdictSentence(plan, 'Bo', goesHome(dog, plan, DEFAULT_HOUSE))
+  }
+  expect(sentenceOf(130, wish)).toMatch(/^Bo's legs come down short to 13 mm, the body is clipped to 10 mm as wished,/)
+  expect(sentenceOf(200, wish)).toMatch(/^Bo's legs come down short to 13 mm, then cut: body to 10 mm/)
+  expect(sentenceOf(200, null)).toMatch(/^Bo's legs come down short to 13 mm, the body is kept/)
 })

@@ -16,6 +16,7 @@ import {
   face,
   finishRinsing,
   matRelease,
+  oil,
   rinse,
   small,
   soaks,
@@ -110,10 +111,11 @@ export function planBath(
   const conditionerFirst = schools['first-product'] === 'conditioner' && !cycles
 
   if (schools['ears-when'] === 'before-bath') ears(tub)
-  soaks(tub)
+  oil(tub)
   if (conditionerFirst) condition(tub, true)
   if (cycles) cycle(tub, impacted, cycles.planned)
   wet(tub, bathed, indexesOf(impacted))
+  soaks(tub)
   washes(tub, bathed, new Set(indexesOf(impacted)))
   face(tub)
   rinse(tub, 'rinse-2', all)

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
 import { mixForDay, mixLines } from '../day/mix-for-day.ts'
+import { wholeGroom } from '../groom/steps.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { schoolsWith } from '../numbers/schools.ts'
 import { planGroom } from '../plan/plan.ts'
@@ -122,4 +123,43 @@ describe('mixing for the day', () => {
     expect(new Set(bottles.map(({ productId, waterParts }) => `${productId} ${waterParts}`)).size).toBe(bottles.length)
   })
   test('nobody to bathe, nothing to mix', () => expect(mixForDay([])).toEqual([]))
+})
+
+// Common practice: nobody stands and watches a stain soak; the rest is washed meanwhile, the stained places last.
+describe('what loosens stains', () => {
+  const tagged = (regions: Parameters<typeof onRegions>[1], tag: string) =>
+    onRegions(cleanSheet(), regions, { condition: 2, tags: [tag] } as never)
+  const bathOf = (sheet: ReturnType<typeof cleanSheet>, weightKg = 12) => {
+    const assessment = anAssessment({ dog: { coatType: 'curly', weightKg, lengthMm: lengths(40) }, sheet })
+    const plan = planGroom(assessment, DEFAULT_HOUSE)
+    const bath = planBath(assessment, plan, DEFAULT_HOUSE, USUAL_SHELF)
+    return { bath, steps: wholeGroom(assessment, plan, DEFAULT_HOUSE, USUAL_SHELF) }
+  }
+  test.each([
+    ['feet', ['front-paw', 'hind-paw'], 'saliva-stain', 'soak.feet'],
+    ['legs', ['hindleg'], 'urine-stain', 'soak.stains'],
+    ['the beard', ['muzzle'], 'saliva-stain', 'soak.face'],
+  ] as const)(
+    'on %s goes on wet coat, works while the rest is washed, and is taken off when it has worked',
+    (_, regions, tag, id) => {
+      for (const kg of [4, 12, 40]) {
+        const { bath, steps } = bathOf(tagged(regions, tag), kg)
+        const at = (test: (step: (typeof bath.steps)[number]) => boolean) => bath.steps.findIndex(test)
+        const soak = bath.steps.find((step) => step.id === id)!
+        const off = bath.steps.find((step) => step.id === soak.until)!
+        expect(at(({ kind }) => kind === 'wet')).toBeLessThan(at((step) => step === soak))
+        expect(at((step) => step === soak)).toBeLessThan(at(({ kind }) => kind === 'wash'))
+        expect(soak.waitMin).toBe(0)
+        expect(off.startMin - (soak.startMin + soak.handsMin)).toBeGreaterThanOrEqual(soak.dwellMin - 1e-9)
+        expect(steps.find((step) => step.id === `bath:${off.id}`)!.waitsFor).toContain(`bath:${id}`)
+      }
+    },
+  )
+  test('is not waited for on a large dog: what is washed meanwhile takes longer', () => {
+    const { bath } = bathOf(tagged(['front-paw'], 'saliva-stain'), 40)
+    const { dwellMin, until } = bath.steps.find(({ kind }) => kind === 'soak')!
+    const before = bath.steps[bath.steps.findIndex(({ id }) => id === until) - 1]!
+    expect(dwellMin).toBeGreaterThan(3)
+    expect(before.waitMin).toBeLessThanOrEqual(before.dwellMin)
+  })
 })

@@ -12,7 +12,10 @@ import { type BathReason, bathSkin, type SideWants } from './wanted.ts'
 const STAINS = ['saliva-stain', 'urine-stain'] as const
 const FACE_STAINS = ['tear-stain', 'saliva-stain'] as const
 const SMALL_ML = 5
+/** The group of what works while others go on. */
+export const SOAK = 'soak'
 
+/** What loosens stains is put on first and works while the rest is washed; those places are washed last. */
 export function soaks(tub: Tub): void {
   const { assessment, house, wants } = tub
   const stained = wants.filter(
@@ -27,19 +30,25 @@ export function soaks(tub: Tub): void {
     if (sides.length === 0) continue
     const indexes = indexesOf(sides)
     tub.product('soak', id, 'stain-soak', indexes, small(washMl(indexes, tub.coat, house)), {
-      group: 'soak',
+      group: SOAK,
       handsMin: house['bath.soak'],
       reasons: ['stained'],
+      notes: ['stays-on'],
     })
   }
   const face = stainedFace(tub)
   if (face.length > 0)
     tub.product('soak', 'soak.face', 'brightening', indexesOf(face), small(house['bath.face-ml']), {
-      group: 'soak',
+      group: SOAK,
       handsMin: house['bath.soak'],
       reasons: ['stained'],
-      notes: ['eyes-covered'],
+      notes: ['eyes-covered', 'stays-on'],
     })
+}
+
+/** Oil on what sticks, on the dry coat. */
+export function oil(tub: Tub): void {
+  const { assessment, house, wants } = tub
   const sticky = wants.filter(
     ({ index, noBath, region }) => !noBath && !FACE.has(region) && hasTag(assessment, ['sticky'], index),
   )

@@ -51,6 +51,7 @@ export const BATH_NOTES = [
   'by-the-clock',
   'foam-gone',
   'plain-oil',
+  'stays-on',
   'blow-through',
   'stop-when-open',
   'outer-ear-only',
@@ -81,6 +82,8 @@ export interface BathStep {
   /** What is left of it once the hands are through with this group of steps. */
   readonly waitMin: number
   readonly meanwhile: readonly JobId[]
+  /** The step that takes it off, where it works while others go on; null where what follows waits for it. */
+  readonly until: string | null
   readonly reasons: readonly BathReason[]
   readonly notes: readonly BathNote[]
   /** These minutes are in the verdict already. */

@@ -5,9 +5,9 @@ import { nailsAreDone } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import { type Job, pack, type Window } from './overlap.ts'
-import { earsMay } from './passes.ts'
+import { earsMay, SOAK } from './passes.ts'
 import type { Bath, BathStep, JobId } from './shape.ts'
-import type { Tub } from './tub.ts'
+import type { Draft, Tub } from './tub.ts'
 
 function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
   const { dog, schools, sheet, wishes } = assessment
@@ -29,11 +29,24 @@ function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
   }))
 }
 
+/** The first step after it that washes or rinses a place again: what was put on there has worked till then. */
+function takenOffAt(drafts: readonly Draft[], at: number): number {
+  const { indexes } = drafts[at]!
+  const end = drafts.findIndex(
+    ({ kind, whole, indexes: here }, i) =>
+      i > at &&
+      ((kind === 'rinse' && (whole || here.some((index) => indexes.includes(index)))) ||
+        (kind === 'face' && here.some((index) => indexes.includes(index)))),
+  )
+  // Every bath ends with a rinse of all that was bathed.
+  return end < 0 ? drafts.length - 1 : end
+}
+
 /** The drafts in time: groups wait together, jobs fill the waits. */
 export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | 'saved' | 'jobMinutes'> {
   const drafts = tub.steps
   const waits = drafts.map((draft, i) => {
-    if (drafts[i + 1]?.group === draft.group) return 0
+    if (draft.group === SOAK || drafts[i + 1]?.group === draft.group) return 0
     let hands = 0
     let wait = 0
     for (let k = i; k >= 0 && drafts[k]!.group === draft.group; k--) {
@@ -42,6 +55,14 @@ export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | '
     }
     return wait
   })
+  const until = drafts.map((draft, i) => (draft.group === SOAK && draft.dwellMin > 0 ? takenOffAt(drafts, i) : null))
+  // What works while others go on is waited for only where they are through before it.
+  for (const [i, end] of until.entries()) {
+    if (end === null) continue
+    let worked = 0
+    for (let k = i + 1; k < end; k++) worked += (drafts[k]!.inVerdict ? 0 : drafts[k]!.handsMin) + waits[k]!
+    waits[end - 1]! += Math.max(0, drafts[i]!.dwellMin - worked)
+  }
   const windows: Window[] = drafts.flatMap(({ group }, i) => (waits[i]! > 0 ? [{ id: group, minutes: waits[i]! }] : []))
   const jobs = jobsOf(tub)
   const { at, saved } = pack(windows, jobs)
@@ -60,6 +81,7 @@ export function timed(tub: Tub): Pick<Bath, 'steps' | 'minutes' | 'standing' | '
       startMin: clock,
       waitMin: waits[i]!,
       meanwhile: waits[i]! > 0 ? meanwhile(group) : [],
+      until: until[i] === null ? null : drafts[until[i]!]!.id,
     }
     clock += (draft.inVerdict ? 0 : handsMin) + waits[i]!
     return step

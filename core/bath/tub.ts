@@ -13,7 +13,7 @@ import { minutesOver, shareOf } from './volumes.ts'
 import { type BathReason, type SideWants, wantsOf } from './wanted.ts'
 
 /** A step before its place in time is known. */
-export interface Draft extends Omit<BathStep, 'startMin' | 'waitMin' | 'meanwhile'> {
+export interface Draft extends Omit<BathStep, 'startMin' | 'waitMin' | 'meanwhile' | 'until'> {
   /** Steps of one group are put on one after the other and then left on together. */
   readonly group: string
 }

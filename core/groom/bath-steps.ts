@@ -63,9 +63,10 @@ export function bathSteps(bath: Bath | null, inBath: readonly GroomStep[]): Groo
   for (const [i, step] of steps.entries()) {
     if (i === at) list.push(...inBath.map((work) => ({ ...work, waitsFor: through })))
     // A face is washed by itself, whatever works elsewhere.
-    const made = bathStep(step, step.kind === 'face' ? [] : through)
+    const soaked = steps.filter(({ until }) => until === step.id).map(({ id }) => `bath:${id}`)
+    const made = bathStep(step, [...(step.kind === 'face' ? [] : through), ...soaked])
     list.push(made)
-    if (made.dwellMin > 0) leftOn.push(made.id)
+    if (made.dwellMin > 0 && step.until === null) leftOn.push(made.id)
     if (step.waitMin === 0) continue
     list.push(...meanwhileSteps(step, bath))
     through = leftOn

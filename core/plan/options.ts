@@ -98,7 +98,9 @@ function clipCut(state: SideState, region: RegionId, ctx: Context, style: StyleL
   // A spot is cut out by itself, and the rest of the place goes to its length.
   const spot = style !== null && isSpot(state) && style.mm > (under?.leavesMm ?? 0) + 1e-9
   if (under && !spot && (style === null || style.mm >= under.leavesMm)) return under
-  const wanted = style?.mm ?? wishedMm(region, ctx.assessment, ctx.house) ?? ctx.house['short.default']
+  const wished = wishedMm(region, ctx.assessment, ctx.house)
+  // Where mats allow more than was wished, it is the wish that is cut.
+  const wanted = style ? Math.min(style.mm, wished ?? style.mm) : (wished ?? ctx.house['short.default'])
   // On sore or pink skin that no mat forces, no blade shorter than a 7.
   const mm = !under && (state.skin === 2 || noCloseBlade(state.scores)) ? Math.max(wanted, SEVEN_MM) : wanted
   const cut =

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react'
 import { type CloseLook, TURN, type View, viewFor } from '../../contract/drawing/geometry.ts'
 
-interface Turning {
+export interface Turning {
   /** What the stage needs to be turned and looked at closely. */
   readonly stage: {
     readonly view: View

@@ -1,11 +1,11 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { BLEND_TOOL_LABEL, capital, mmText, placeName } from '../../../contract/words/index.ts'
 import { type Cut, REGION_SIDES } from '../../../core/index.ts'
 
 const MOST_BLENDS = 8
 
 /** Where two lengths meet, what shows most first; both sides of the dog said once. */
-export function Blends({ cut: { blends } }: { cut: Cut }): ReactNode {
+export const Blends = memo(function Blends({ cut: { blends } }: { cut: Cut }): ReactNode {
   const once = [
     ...new Map(
       blends.map((blend) => [
@@ -32,4 +32,4 @@ export function Blends({ cut: { blends } }: { cut: Cut }): ReactNode {
       {once.length > MOST_BLENDS && <p className="pt-1 text-ink-2">and {once.length - MOST_BLENDS} that show less</p>}
     </section>
   )
-}
+})

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { mmText, STYLE_WISH_LABEL } from '../../../contract/words/index.ts'
 import type { LengthsMm } from '../../../core/index.ts'
 import { Slider } from '../../parts/Slider.tsx'
@@ -14,7 +14,7 @@ const SOURCE_LABEL: Record<LengthSource, string> = {
 }
 
 /** Lengths by part, dragged here or on the dog, or taken whole from a style or the last visit. */
-export function Lengths({
+export const Lengths = memo(function Lengths({
   lengths,
   like,
   sources,
@@ -24,14 +24,14 @@ export function Lengths({
   lengths: readonly PartLength[]
   /** Sources that say the same as the lengths at hand. */
   like: ReadonlySet<LengthSource>
-  sources: readonly LengthSource[]
+  sources: ReadonlyMap<LengthSource, LengthsMm>
   onSource: (source: LengthSource) => void
   onTry: (part: keyof LengthsMm, mm: number) => void
 }): ReactNode {
   return (
     <div className="rounded-2xl bg-paper px-4 pt-3 pb-1" data-testid="lengths">
       <fieldset className="mb-1 flex flex-wrap items-center gap-1.5" aria-label="Lengths from">
-        {sources.map((source) => (
+        {[...sources.keys()].map((source) => (
           <Toggle key={source} tight pressed={like.has(source)} onClick={() => onSource(source)} data-source={source}>
             {SOURCE_LABEL[source]}
           </Toggle>
@@ -60,7 +60,7 @@ export function Lengths({
       </div>
     </div>
   )
-}
+})
 
 export const sourcesOf = (hasLast: boolean): LengthSource[] => [
   ...LENGTH_STYLES,

@@ -86,3 +86,20 @@ const lengthsBy = ({ dog }: Assessment, mmOf: (part: keyof LengthsMm) => number)
   Object.fromEntries(
     PART_NAMES.map(([part]) => [part, Math.round(Math.min(mmOf(part), dog.lengthMm[part]))]),
   ) as unknown as LengthsMm
+
+/** Keeps the same list while it says the same, so that what shows it need not be drawn again. */
+export function steadyLengths(): (lengths: readonly PartLength[]) => readonly PartLength[] {
+  let before: readonly PartLength[] = []
+  return (lengths) => {
+    const same =
+      lengths.length === before.length &&
+      lengths.every((one, i) => {
+        const old = before[i]!
+        return (
+          one.part === old.part && one.mostMm === old.mostMm && one.mm === old.mm && one.verdictMm === old.verdictMm
+        )
+      })
+    if (!same) before = lengths
+    return before
+  }
+}

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useReducer } from 'react'
 import { flushSync } from 'react-dom'
 import { type CloseLook, TURN, type View, viewFor } from '../../../contract/drawing/geometry.ts'
 import {
@@ -23,6 +23,7 @@ import {
   standoffStep,
 } from '../../dog/sheet-state.ts'
 import type { Scoring } from '../../dog/use-scoring.ts'
+import { useLatest } from '../../parts/use-latest.ts'
 import { noteScore } from './first-look.ts'
 
 /** How the dog stands and which of its places is at hand. */
@@ -160,22 +161,6 @@ export function useSweep(
     closeLook: (close) => move({ type: 'close', close: close === state.close ? null : close }),
   }
   return { sweep: state, stance, actions: useLatest(now) }
-}
-
-/** The same actions at every render, each doing what the newest would: a control drawn a frame ago acts on today's sheet. */
-function useLatest(now: Actions): Actions {
-  const latest = useRef(now)
-  latest.current = now
-  const [stable] = useState(
-    () =>
-      Object.fromEntries(
-        Object.keys(now).map((name) => [
-          name,
-          (...args: never[]) => (latest.current[name as keyof Actions] as (...args: never[]) => void)(...args),
-        ]),
-      ) as unknown as Actions,
-  )
-  return stable
 }
 
 interface Others {
