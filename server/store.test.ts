@@ -255,6 +255,7 @@ const MIGRATIONS = [
   '011-patterns',
   '012-people',
   '013-records',
+  '014-access',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize'
+import { AccessRepo } from './access/access.ts'
 import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { PrepRepo } from './day/prep.ts'
@@ -26,6 +27,7 @@ import { VisitRepo } from './visits/visits.ts'
 /** All that is kept, behind one door. Every change is one transaction that also writes its line in the log. */
 export class Store {
   readonly #sequelize: Sequelize
+  readonly access: AccessRepo
   readonly salon: SalonRepo
   readonly visits: VisitRepo
   readonly assessments: AssessmentRepo
@@ -52,6 +54,7 @@ export class Store {
       dialectOptions: { connectionTimeoutMillis: 3000 },
     })
     defineModels(this.#sequelize)
+    this.access = new AccessRepo(this.#sequelize, now)
     this.salon = new SalonRepo(this.#sequelize)
     this.visits = new VisitRepo(this.#sequelize, this.salon, now)
     this.assessments = new AssessmentRepo(this.#sequelize, now)

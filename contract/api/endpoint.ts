@@ -27,6 +27,7 @@ export type ParamsOf<Path extends string> = { readonly [K in NamesIn<Path>]: str
 
 /** Whose answers become stale with a change: every read of these subjects. */
 export const SUBJECTS = [
+  'access',
   'salon',
   'day',
   'visits',
@@ -217,11 +218,11 @@ export type GivesOf<E> = E extends { readonly gives: infer G extends z.ZodType }
 
 type Parsed<S> = S extends z.ZodType ? z.output<S> : undefined
 /** Parsed input, as a handler gets it. */
-export type TakenOf<E> =
+export type TakenOf<E, At = unknown> =
   E extends Read<infer P, infer Q, z.ZodType>
-    ? { readonly params: ParamsOf<P>; readonly query: Parsed<Q>; readonly actorId: string | null }
+    ? { readonly params: ParamsOf<P>; readonly query: Parsed<Q>; readonly actorId: string | null; readonly at: At }
     : E extends Write<infer P, infer T, z.ZodType>
-      ? { readonly params: ParamsOf<P>; readonly body: Parsed<T>; readonly actorId: string | null }
+      ? { readonly params: ParamsOf<P>; readonly body: Parsed<T>; readonly actorId: string | null; readonly at: At }
       : E extends Download<infer P>
         ? { readonly params: ParamsOf<P> }
         : never
@@ -235,11 +236,14 @@ export interface FileGiven {
   readonly type?: string
 }
 
-type HandlerOf<E> =
+type HandlerOf<E, At> =
   E extends Download<string>
-    ? (taken: TakenOf<E>) => Promise<FileGiven>
+    ? (taken: TakenOf<E, At>) => Promise<FileGiven>
     : E extends Live<string, z.ZodType>
       ? (send: (value: GivesOf<E>) => void) => () => void
-      : (taken: TakenOf<E>) => Promise<GivesOf<E>>
-/** What answers each endpoint of a subject: a missing or mistyped one does not compile. */
-export type Handlers<S> = { readonly [K in keyof S]: HandlerOf<S[K]> }
+      : (taken: TakenOf<E, At>) => Promise<GivesOf<E>>
+/**
+ * What answers each endpoint of a subject: a missing or mistyped one does not compile. `At` is where a request comes from,
+ * as the server knows it.
+ */
+export type Handlers<S, At = unknown> = { readonly [K in keyof S]: HandlerOf<S[K], At> }

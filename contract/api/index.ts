@@ -1,3 +1,4 @@
+import { accessApi } from './access.ts'
 import { backupsApi } from './backups.ts'
 import { bathApi } from './bath.ts'
 import { benchApi } from './bench.ts'
@@ -22,6 +23,7 @@ import { visitsApi } from './visits.ts'
 
 /** Every endpoint, by subject: what is not here is not served. */
 export const API = {
+  access: accessApi,
   salon: salonApi,
   day: dayApi,
   visits: visitsApi,

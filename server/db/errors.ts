@@ -107,3 +107,34 @@ export class TooEarly extends Error {
   override readonly name = 'TooEarly'
   readonly code = 'too-early'
 }
+
+/** Who is not let in, or not by that. */
+export class NotLetIn extends Error {
+  override readonly name = 'NotLetIn'
+  readonly code: 'nobody-in' | 'not-paired' | 'wrong-pin' | 'wrong-passphrase' | 'wrong-code'
+  constructor(code: NotLetIn['code'], message: string) {
+    super(message)
+    this.code = code
+  }
+}
+
+/** Who is let in, and may not do this. */
+export class NotAllowed extends Error {
+  override readonly name = 'NotAllowed'
+  readonly code: 'not-allowed' | 'needs-passphrase'
+  constructor(code: NotAllowed['code'], message: string) {
+    super(message)
+    this.code = code
+  }
+}
+
+/** Too many tries in vain: the next one has to wait. */
+export class TooOften extends Error {
+  override readonly name = 'TooOften'
+  readonly code = 'too-often'
+  readonly until: Date
+  constructor(until: Date) {
+    super('too many tries: wait before the next')
+    this.until = until
+  }
+}

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize'
 import type { LogEntity } from '../../contract/api/log.ts'
+import { deviceHere } from './here.ts'
 import { LogRow, PersonRow } from './models/index.ts'
 
 export interface LogEntry {
@@ -13,7 +14,7 @@ export interface LogEntry {
 
 /** Adds a line to the log of changes, in the transaction of the change itself. */
 export async function logChange(entry: LogEntry, transaction: Transaction): Promise<void> {
-  await LogRow.create({ ...entry, batchId: entry.batchId ?? null }, { transaction })
+  await LogRow.create({ ...entry, batchId: entry.batchId ?? null, deviceId: deviceHere() }, { transaction })
 }
 
 export const isLogged = async (batchId: string, transaction: Transaction): Promise<boolean> =>

@@ -13,6 +13,7 @@ import * as askedKept from './migrations/010-asked-kept.ts'
 import * as patterns from './migrations/011-patterns.ts'
 import * as people from './migrations/012-people.ts'
 import * as records from './migrations/013-records.ts'
+import * as access from './migrations/014-access.ts'
 
 interface Migration {
   readonly name: string
@@ -35,6 +36,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '011-patterns', ...patterns },
   { name: '012-people', ...people },
   { name: '013-records', ...records },
+  { name: '014-access', ...access },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

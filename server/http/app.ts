@@ -1,5 +1,7 @@
 import { compress } from 'hono/compress'
 import { MODEL_VERSION } from '../../core/index.ts'
+import { knownBy } from '../access/guard.ts'
+import { NotLetIn } from '../db/errors.ts'
 import type { Deps } from '../deps.ts'
 import { changesFromHere, freshAndTimed, named, ownContentOnly } from './guards.ts'
 import { addressedHere } from './hosts.ts'
@@ -10,15 +12,24 @@ import { webFiles } from './web-files.ts'
 
 export function createApp(deps: Deps): App {
   const app = newApp()
+  deps.changes.listen(({ subjects }) => {
+    if (subjects.includes('access')) deps.store.access.forget()
+  })
   app.use(compress())
   app.use(addressedHere(deps.names ?? []))
   app.use(ownContentOnly())
   app.use('/api/*', freshAndTimed(deps.now))
   app.use('/api/*', named)
   app.use('/api/*', changesFromHere)
+  app.use('/api/*', knownBy(deps.store.access))
   app.get('/api/health', async (c) => {
     await deps.store.query('SELECT 1')
     return c.json({ ok: true, model: MODEL_VERSION })
+  })
+  app.use('/api/openapi.json', async (c, next) => {
+    const { locked, person } = c.get('who')
+    if (locked && !person) throw new NotLetIn('nobody-in', 'nobody is signed in at this device')
+    await next()
   })
   app.route('/api', routes(deps))
   app.doc31('/api/openapi.json', {

@@ -9,10 +9,13 @@ import {
   NameTaken,
   NeedsConsent,
   NobodyNamed,
+  NotAllowed,
   NotEnough,
   NotFound,
+  NotLetIn,
   TooEarly,
   TooLate,
+  TooOften,
 } from '../db/errors.ts'
 
 const problem = (status: number, code: string, title: string, more: Partial<Problem> = {}): Problem => ({
@@ -66,6 +69,12 @@ export function problemOf(error: Error): Problem {
   if (error instanceof NameTaken) return problem(409, error.code, 'This name is taken', { detail: error.message })
   if (error instanceof TooEarly) return problem(409, error.code, 'Not yet', { detail: error.message })
   if (error instanceof TooLate) return problem(409, error.code, 'Not any more', { detail: error.message })
+  if (error instanceof NotLetIn)
+    // Somebody at the door is no other problem than somebody whose key does not turn.
+    return problem(error.code.startsWith('wrong') ? 403 : 401, error.code, 'Not let in', { detail: error.message })
+  if (error instanceof NotAllowed) return problem(403, error.code, 'Not for you to do', { detail: error.message })
+  if (error instanceof TooOften)
+    return problem(429, error.code, 'Wait', { detail: error.message, current: { until: error.until.toISOString() } })
   if (error instanceof CannotMerge) return problem(409, error.code, 'These stay two', { detail: error.message })
   if (error instanceof LinkOver)
     return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {

@@ -1,4 +1,5 @@
 import { API } from '../../contract/api/index.ts'
+import { accessHandlers } from '../access/handlers.ts'
 import { backupHandlers } from '../backups/handlers.ts'
 import { bathHandlers } from '../bath/handlers.ts'
 import { consentHandlers } from '../consent/handlers.ts'
@@ -25,7 +26,8 @@ import { type App, newApp, serving } from './serve.ts'
 /** Every subject of the API with what answers it. */
 export function routes(deps: Deps): App {
   const app = newApp()
-  const serve = serving(app, deps.changes)
+  const serve = serving(app, deps.changes, deps.store.access)
+  serve(API.access, accessHandlers(deps))
   serve(API.salon, salonHandlers(deps))
   serve(API.day, dayHandlers(deps))
   serve(API.visits, visitHandlers(deps))

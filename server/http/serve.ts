@@ -1,4 +1,5 @@
 import { OpenAPIHono } from '@hono/zod-openapi'
+import type { Context } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { stream, streamSSE } from 'hono/streaming'
 import type { z } from 'zod'
@@ -14,10 +15,21 @@ import {
 import { problemSchema } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
+import type { AccessRepo, Given, Shown, Who } from '../access/access.ts'
+import { assertMay, give, shownBy } from '../access/guard.ts'
 import type { About, ChangeFeed } from '../changes/feed.ts'
 import { sendProblem } from './problems.ts'
 
-export type Env = { Variables: { actorId: string | null } }
+export type Env = { Variables: { actorId: string | null; who: Who } }
+
+/** Where a request comes from, and how it is let in or out. */
+export interface At {
+  readonly who: Who
+  /** What the device keeps from now on. */
+  readonly give: (given: Given) => void
+  /** Who it is from after that. */
+  readonly again: () => Promise<Who>
+}
 export type App = OpenAPIHono<Env>
 
 const PROBLEM = { content: { 'application/problem+json': { schema: problemSchema } }, description: 'What is wrong' }
@@ -100,6 +112,7 @@ interface Taken {
   readonly query: unknown
   readonly body: unknown
   readonly actorId: string | null
+  readonly at: At
 }
 type AnyHandler = (taken: Taken) => Promise<unknown>
 type LiveHandler = (send: (value: { readonly id: string }) => void) => () => void
@@ -121,12 +134,36 @@ function aboutOf(path: string, id: string | undefined): About {
 }
 const TAB = /^[\w-]{1,64}$/
 
-function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | LiveHandler, changes: ChangeFeed): void {
+function atOf(c: Context<Env>, access: AccessRepo): At {
+  let shown: Shown = shownBy(c)
+  return {
+    who: c.get('who'),
+    give: (given) => {
+      shown = { ...shown, ...given }
+      give(c, given)
+    },
+    again: () => access.who(shown),
+  }
+}
+
+function answer(
+  app: App,
+  endpoint: Named<AnyEndpoint>,
+  handler: AnyHandler | LiveHandler,
+  changes: ChangeFeed,
+  access: AccessRepo,
+): void {
   const params = paramsSchema(endpoint)
   describe(app, endpoint)
+  // Before anything of the request is read.
+  app.on(endpoint.method, endpoint.path, async (c, next) => {
+    assertMay(c.get('who'), endpoint)
+    await next()
+  })
   if (endpoint.kind === 'live') {
-    app.get(endpoint.path, (c) =>
-      streamSSE(c, async (out) => {
+    app.get(endpoint.path, (c) => {
+      const { again } = atOf(c, access)
+      return streamSSE(c, async (out) => {
         const waiting = new Map<string, unknown>()
         const stop = (handler as LiveHandler)((value) => waiting.set(value.id, value))
         let quiet = 0
@@ -137,6 +174,8 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
             for (const value of batch) await out.writeSSE({ event: endpoint.event, data: JSON.stringify(value) })
             quiet = batch.length > 0 ? 0 : quiet + EVERY_MS
             if (quiet >= ALIVE_MS) {
+              // Who is put out meanwhile hears nothing more.
+              assertMay(await again(), endpoint)
               await out.writeSSE({ event: 'alive', data: '' })
               quiet = 0
             }
@@ -145,14 +184,20 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
         } finally {
           stop()
         }
-      }),
-    )
+      })
+    })
     return
   }
   const handle = handler as AnyHandler
   if (endpoint.kind === 'download') {
     app.get(endpoint.path, async (c) => {
-      const taken = { params: parsed(params, c.req.param()), query: undefined, body: undefined, actorId: null }
+      const taken: Taken = {
+        params: parsed(params, c.req.param()),
+        query: undefined,
+        body: undefined,
+        actorId: c.get('actorId'),
+        at: atOf(c, access),
+      }
       const { body, name, inline, type } = (await handle(taken)) as FileGiven
       const headers = {
         'content-type': type ?? endpoint.type,
@@ -178,6 +223,7 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
       query: parsed(query, c.req.query()),
       body: parsed(takes, json),
       actorId: c.get('actorId'),
+      at: atOf(c, access),
     }
     const given = (await handle(taken)) as object
     if (endpoint.kind === 'write' && !endpoint.quiet(taken.body)) {
@@ -194,10 +240,10 @@ function answer(app: App, endpoint: Named<AnyEndpoint>, handler: AnyHandler | Li
  * input reaches a handler, and what was changed is told.
  */
 export const serving =
-  (app: App, changes: ChangeFeed) =>
-  <S extends Endpoints>(endpoints: { readonly [K in keyof S]: Named<S[K]> }, handlers: Handlers<S>): void => {
+  (app: App, changes: ChangeFeed, access: AccessRepo) =>
+  <S extends Endpoints>(endpoints: { readonly [K in keyof S]: Named<S[K]> }, handlers: Handlers<S, At>): void => {
     for (const name of Object.keys(endpoints) as (keyof S & string)[])
-      answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler, changes)
+      answer(app, endpoints[name], handlers[name] as AnyHandler | LiveHandler, changes, access)
   }
 
 export const newApp = (): App => new OpenAPIHono<Env>()

@@ -33,7 +33,8 @@ export class LogRepo {
            WHEN 'client' THEN (SELECT name FROM clients WHERE id = l.entity_id::uuid)
            WHEN 'person' THEN (SELECT name FROM people WHERE id = l.entity_id::uuid)
            WHEN 'product' THEN (SELECT name FROM products WHERE id::text = l.entity_id)
-           WHEN 'setting' THEN l.entity_id END) AS about
+           WHEN 'setting' THEN l.entity_id
+           WHEN 'access' THEN NULLIF(l.entity_id, '') END) AS about
        FROM (SELECT * FROM change_log WHERE entity IN (:entities)
                AND (:person::uuid IS NULL OR actor_id = :person) AND (:before::bigint IS NULL OR id < :before)
              ORDER BY id DESC LIMIT ${AT_ONCE + 1}) l

@@ -58,21 +58,26 @@ export async function makeDatabase(template?: string): Promise<Database> {
 export const NOON = new Date('2026-03-04T12:00:00Z')
 
 /** The application on an empty salon. */
-export const testServer = async (devicesAt = 'off'): Promise<TestServer> => serverOn(await makeDatabase(), devicesAt)
+export const testServer = async (devicesAt = 'off', now: () => Date = () => NOON): Promise<TestServer> =>
+  serverOn(await makeDatabase(), devicesAt, now)
 
-export async function serverOn({ url, drop }: Database, devicesAt = 'off'): Promise<TestServer> {
-  const store = new Store(url, () => NOON)
+export async function serverOn(
+  { url, drop }: Database,
+  devicesAt = 'off',
+  now: () => Date = () => NOON,
+): Promise<TestServer> {
+  const store = new Store(url, now)
   await store.migrate()
   const devices = await DeviceHub.open(devicesAt)
   const changes = ChangeFeed.open(url, pino({ enabled: false }))
   const folder = mkdtempSync(join(tmpdir(), 'etude-backups-'))
-  const backups = new BackupKeeper(store, url, folder, () => NOON)
+  const backups = new BackupKeeper(store, url, folder, now)
   const app = createApp({
     store,
     backups,
     devices,
     changes,
-    now: () => NOON,
+    now,
     log: pino({ enabled: false }),
     loadDemo: () => loadDemo(store, NOON),
     webRoot: null,

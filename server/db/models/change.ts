@@ -19,6 +19,7 @@ export class LogRow extends Model<InferAttributes<LogRow>, InferCreationAttribut
   declare action: string
   declare change: object
   declare batchId: string | null
+  declare deviceId: CreationOptional<string | null>
 }
 
 export const defineLog = (sequelize: Sequelize): void => {
@@ -32,6 +33,7 @@ export const defineLog = (sequelize: Sequelize): void => {
       action: text(),
       change: { type: JSONB, ...required },
       batchId: UUID,
+      deviceId: UUID,
     },
     table(sequelize, 'change_log'),
   )

@@ -1,0 +1,77 @@
+import type { Context } from 'hono'
+import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
+import type { MiddlewareHandler } from 'hono/types'
+import type { AnyEndpoint, Named } from '../../contract/api/endpoint.ts'
+import { asksPassphrase, mayUse, type Right, rightsOf } from '../../contract/api/rights.ts'
+import { NotAllowed, NotLetIn } from '../db/errors.ts'
+import { atDevice } from '../db/here.ts'
+import type { Env } from '../http/serve.ts'
+import type { AccessRepo, Given, Shown, Who } from './access.ts'
+
+const DEVICE = 'etude_device'
+const SESSION = 'etude_session'
+const DAY_S = 86_400
+/** As long as a browser keeps one (RFC 6265bis). */
+const DEVICE_S = 400 * DAY_S
+const SESSION_S = DAY_S / 3
+
+export const shownBy = (c: Context): Shown => ({
+  device: getCookie(c, DEVICE) ?? null,
+  session: getCookie(c, SESSION) ?? null,
+})
+
+/** Cookies that no script reads and no other site sends. */
+export function give(c: Context, { device, session }: Given): void {
+  const secure = new URL(c.req.url).protocol === 'https:' || c.req.header('x-forwarded-proto') === 'https'
+  const as = { httpOnly: true, sameSite: 'Strict', path: '/api', secure } as const
+  for (const [name, value, maxAge] of [
+    [DEVICE, device, DEVICE_S],
+    [SESSION, session, SESSION_S],
+  ] as const) {
+    if (value === undefined) continue
+    if (value === null) deleteCookie(c, name, as)
+    else setCookie(c, name, value, { ...as, maxAge })
+  }
+}
+
+/**
+ * Finds out who a request is from. In a locked salon it is written down under the name of who is signed in, or of somebody
+ * who was at this device today and whose work only comes now.
+ */
+export const knownBy = (access: AccessRepo): MiddlewareHandler<Env> =>
+  async function knownBy(c, next) {
+    const who = await access.who(shownBy(c))
+    c.set('who', who)
+    if (who.locked) {
+      const claimed = c.get('actorId')
+      const mine = who.person?.id ?? null
+      const theirs = claimed && claimed !== mine && who.paired && (await access.wasHere(claimed, who.paired.id))
+      c.set('actorId', theirs ? claimed : mine)
+    }
+    return atDevice(who.paired?.id ?? null, next)
+  }
+
+const WHAT: Readonly<Record<Right, string>> = {
+  anyone: 'anybody',
+  see: 'who is signed in',
+  groom: 'who grooms',
+  desk: 'who runs the desk',
+  stock: 'who grooms or bathes',
+  house: 'the owner',
+  owner: 'the owner',
+}
+
+/**
+ * Lets a request pass, or says why not.
+ * @throws {NotLetIn} where nobody is signed in @throws {NotAllowed} where whoever is may not do this
+ */
+export function assertMay(who: Who, endpoint: Named<AnyEndpoint>): void {
+  const rights = rightsOf(endpoint)
+  if (!who.locked || rights.includes('anyone')) return
+  if (!who.paired) throw new NotLetIn('not-paired', 'this device was not let in')
+  if (!who.person) throw new NotLetIn('nobody-in', 'nobody is signed in at this device')
+  if (!mayUse(who.person.role, endpoint))
+    throw new NotAllowed('not-allowed', `this is for ${rights.map((right) => WHAT[right]).join(' or ')} to do`)
+  if (asksPassphrase(endpoint) && !who.strong)
+    throw new NotAllowed('needs-passphrase', 'this asks for the passphrase again')
+}
