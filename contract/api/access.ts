@@ -37,6 +37,8 @@ export const IDLE_MINUTES = [5, 10, 15, 30, 60] as const
 export const accessSchema = z.object({
   /** Whether one has to be let in at all. */
   locked: z.boolean(),
+  /** What the salon is called; null before it is begun. */
+  salon: z.string().nullable(),
   /** This device was let in and not put out since. */
   paired: z.boolean(),
   /** It was let in once and put out: what it keeps is to go. */
@@ -92,7 +94,6 @@ export const accessApi = subject('access', {
     summary: 'Choose a new passphrase by one of the codes on paper',
     takes: z.object({ code, passphrase: passphraseSchema, device: deviceName }),
     gives: withCodes,
-    touches: ['access'],
   }),
   changePassphrase: put('/access/passphrase', {
     summary: 'Another passphrase',

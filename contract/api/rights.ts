@@ -1,7 +1,7 @@
 import type { AnyEndpoint, Named, Subject } from './endpoint.ts'
 
 /** What somebody may do, one kind of thing at a time. */
-export const RIGHT_IDS = ['anyone', 'see', 'groom', 'desk', 'stock', 'house', 'owner'] as const
+export const RIGHT_IDS = ['anyone', 'at-device', 'see', 'groom', 'desk', 'stock', 'house', 'owner'] as const
 export type Right = (typeof RIGHT_IDS)[number]
 
 /** As whom somebody is let in. Whoever owns the salon may groom as well; learners are told by their hands. */
@@ -10,10 +10,10 @@ export type AccessRole = (typeof ACCESS_ROLES)[number]
 
 export const MAY: Readonly<Record<AccessRole, ReadonlySet<Right>>> = {
   owner: new Set(RIGHT_IDS),
-  groomer: new Set<Right>(['anyone', 'see', 'groom', 'desk', 'stock']),
-  bather: new Set<Right>(['anyone', 'see', 'groom', 'stock']),
-  front: new Set<Right>(['anyone', 'see', 'desk']),
-  learner: new Set<Right>(['anyone', 'see', 'groom']),
+  groomer: new Set<Right>(['anyone', 'at-device', 'see', 'groom', 'desk', 'stock']),
+  bather: new Set<Right>(['anyone', 'at-device', 'see', 'groom', 'stock']),
+  front: new Set<Right>(['anyone', 'at-device', 'see', 'desk']),
+  learner: new Set<Right>(['anyone', 'at-device', 'see', 'groom']),
 }
 
 /** The right that a change of a subject asks for; reading asks for `see`. */
@@ -50,6 +50,8 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'access.passphrase': ['anyone'],
   'access.recover': ['anyone'],
   'access.leave': ['anyone'],
+  // Clocks of dogs run on in sight while nobody is signed in.
+  'bench.timers': ['at-device'],
   // Whoever has the link.
   'consent.page': ['anyone'],
   'consent.answer': ['anyone'],

@@ -33,6 +33,15 @@ export interface Given {
   readonly session?: string | null
 }
 
+/** Where a request comes from, and how it is let in or out. */
+export interface At {
+  readonly who: Who
+  /** What the device keeps from now on. */
+  readonly give: (given: Given) => void
+  /** Who it is from after that. */
+  readonly again: () => Promise<Who>
+}
+
 const MINUTE_MS = 60_000
 const HOUR_MS = 60 * MINUTE_MS
 /** One working day. */
@@ -175,8 +184,10 @@ export class AccessRepo {
              FROM people p LEFT JOIN secrets k ON k.person_id = p.id WHERE p.left_at IS NULL ORDER BY p.name`,
             {},
           )
+    const name = (await SettingRow.findByPk('name'))?.value
     return {
       locked: who.locked,
+      salon: typeof name === 'string' ? name : null,
       paired: who.paired !== null,
       putOut: who.putOut,
       device: who.paired?.name ?? null,
@@ -433,7 +444,7 @@ export class AccessRepo {
       `SELECT d.id, d.name, d.paired_at, d.seen_at, d.out_at, p.name AS person FROM paired d
        LEFT JOIN sessions s ON s.paired_id = d.id AND s.ended_at IS NULL AND s.ends_at > :now AND d.out_at IS NULL
        LEFT JOIN people p ON p.id = s.person_id
-       ORDER BY d.out_at IS NOT NULL, d.paired_at DESC, d.id`,
+       ORDER BY d.out_at IS NOT NULL, d.name, d.id`,
       { now: this.#now() },
     )
     return rows.map(({ id, name, paired_at, seen_at, out_at, person }) => ({

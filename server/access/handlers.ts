@@ -1,7 +1,7 @@
 import type { accessApi } from '../../contract/api/access.ts'
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { Deps } from '../deps.ts'
-import type { At } from '../http/serve.ts'
+import type { At } from './access.ts'
 
 export const accessHandlers = ({ store: { access } }: Deps): Handlers<typeof accessApi, At> => ({
   read: ({ at }) => access.read(at.who),

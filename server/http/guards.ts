@@ -2,8 +2,8 @@ import { secureHeaders } from 'hono/secure-headers'
 import type { MiddlewareHandler } from 'hono/types'
 import { idSchema } from '../../contract/api/endpoint.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
+import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
-import type { Env } from './serve.ts'
 
 /** Only what this origin serves runs and shows here. */
 export const ownContentOnly = () =>

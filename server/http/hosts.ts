@@ -1,8 +1,8 @@
 import { isIP } from 'node:net'
 import { hostname } from 'node:os'
 import type { MiddlewareHandler } from 'hono/types'
+import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
-import type { Env } from './serve.ts'
 
 /** Names of this very machine. */
 const OWN: readonly string[] = ['localhost', hostname(), `${hostname()}.local`]

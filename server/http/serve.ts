@@ -15,21 +15,12 @@ import {
 import { problemSchema } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
-import type { AccessRepo, Given, Shown, Who } from '../access/access.ts'
-import { assertMay, give, shownBy } from '../access/guard.ts'
+import type { AccessRepo, At, Shown } from '../access/access.ts'
 import type { About, ChangeFeed } from '../changes/feed.ts'
+import { assertMay, give, isAllowed, shownBy } from './door.ts'
+import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
 
-export type Env = { Variables: { actorId: string | null; who: Who } }
-
-/** Where a request comes from, and how it is let in or out. */
-export interface At {
-  readonly who: Who
-  /** What the device keeps from now on. */
-  readonly give: (given: Given) => void
-  /** Who it is from after that. */
-  readonly again: () => Promise<Who>
-}
 export type App = OpenAPIHono<Env>
 
 const PROBLEM = { content: { 'application/problem+json': { schema: problemSchema } }, description: 'What is wrong' }
@@ -175,7 +166,7 @@ function answer(
             quiet = batch.length > 0 ? 0 : quiet + EVERY_MS
             if (quiet >= ALIVE_MS) {
               // Who is put out meanwhile hears nothing more.
-              assertMay(await again(), endpoint)
+              if (!isAllowed(await again(), endpoint)) break
               await out.writeSSE({ event: 'alive', data: '' })
               quiet = 0
             }

@@ -1,11 +1,16 @@
 import { useIsFetching, useQueryClient } from '@tanstack/react-query'
 import { clsx } from 'clsx'
-import { Keyboard, Menu as MenuIcon, Moon, Sun } from 'lucide-react'
+import { Keyboard, Menu as MenuIcon, Moon, Sun, UserRound } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
+import { accessApi } from '../../contract/api/access.ts'
+import { reread, useWrite } from '../device/api.ts'
 import { followChanges } from '../device/changes.ts'
+import { atTheDoor } from '../device/client.ts'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
+import { useAccess } from '../device/use-access.ts'
 import { useSalon } from '../device/use-salon.ts'
+import { useIdle } from '../door/use-idle.ts'
 import { Button, ButtonLink } from '../parts/Button.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { FromThisDevice } from './FromThisDevice.tsx'
@@ -16,6 +21,8 @@ import { Loading } from './states.tsx'
 import { currentTheme, setTheme } from './theme.ts'
 import { useArrival } from './use-arrival.ts'
 
+const Door = lazy(async () => ({ default: (await import('../door/Door.tsx')).Door }))
+const AskAgain = lazy(async () => ({ default: (await import('../door/AskAgain.tsx')).AskAgain }))
 const FirstRun = lazy(async () => ({ default: (await import('./FirstRun.tsx')).FirstRun }))
 const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
@@ -37,6 +44,15 @@ function Mark(): ReactNode {
   )
 }
 
+/** Who is signed in, in a locked salon: one touch to the door, where somebody else is the second. */
+function SignedIn({ name, onLeave }: { name: string; onLeave: () => void }): ReactNode {
+  return (
+    <Button tight onClick={onLeave} aria-label={`${name} is signed in: switch`} data-testid="signed-in">
+      <UserRound size={18} /> {name}
+    </Button>
+  )
+}
+
 function PersonOnDuty(): ReactNode {
   const { data: salon } = useSalon()
   const person = usePersonOnDuty()
@@ -53,6 +69,31 @@ function PersonOnDuty(): ReactNode {
       </select>
     </label>
   )
+}
+
+/** Keeps up with who is let in: asks anew when an answer says that nobody is, and locks when no hand was here for long. */
+function useDoor() {
+  const client = useQueryClient()
+  const { data: access } = useAccess()
+  const leave = useWrite(accessApi.leave)
+  const [asksAgain, setAsksAgain] = useState(false)
+  useEffect(
+    () =>
+      atTheDoor((said) => {
+        if (said === 'needs-passphrase') setAsksAgain(true)
+        else void reread(client, accessApi.read, {})
+      }),
+    [client],
+  )
+  const person = access?.locked ? access.person : null
+  useEffect(
+    function signForThemselves() {
+      if (person) setPersonOnDuty(person.id)
+    },
+    [person],
+  )
+  useIdle(person && access ? access.idleMinutes : null, () => leave.mutate({ body: {} }))
+  return { access, asksAgain, close: () => setAsksAgain(false), leave: () => leave.mutate({ body: {} }) }
 }
 
 /** What no first screen needs comes once it is shown: clocks of other dogs, pictures on their way, short words. */
@@ -87,6 +128,7 @@ const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === 
 
 /** The frame of every screen: the salon, who works here, the theme, the keys. */
 export function Shell(): ReactNode {
+  const { access, asksAgain, close, leave } = useDoor()
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
@@ -126,7 +168,8 @@ export function Shell(): ReactNode {
   )
 
   const client = useQueryClient()
-  useEffect(() => (shown ? followChanges(client) : undefined), [client, shown])
+  const letIn = access !== undefined && (!access.locked || access.person !== null)
+  useEffect(() => (shown && letIn ? followChanges(client) : undefined), [client, shown, letIn])
 
   const toggleTheme = (): void => {
     const next = theme === 'light' ? 'dim' : 'light'
@@ -134,6 +177,12 @@ export function Shell(): ReactNode {
     setThemeState(next)
   }
 
+  if (access?.locked && !access.person)
+    return (
+      <Suspense fallback={<Loading what="the door" />}>
+        <Door access={access} />
+      </Suspense>
+    )
   if (salon && (!salon.founded || salon.loading))
     return (
       <Suspense fallback={<Loading what="the salon" />}>
@@ -170,7 +219,7 @@ export function Shell(): ReactNode {
         </div>
         <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
         <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
-        <PersonOnDuty />
+        {access?.locked && access.person ? <SignedIn name={access.person.name} onLeave={leave} /> : <PersonOnDuty />}
         {FRAME.map(({ path, label }) => (
           <ButtonLink key={path} to={path} kind="quiet" tight className="max-xl:hidden">
             {label}
@@ -209,6 +258,7 @@ export function Shell(): ReactNode {
           <Outlet />
         </Suspense>
       </main>
+      <Suspense fallback={null}>{asksAgain && <AskAgain onClose={close} />}</Suspense>
       <Suspense fallback={null}>{keysOpen && <KeySheet open onOpenChange={setKeysOpen} path={pathname} />}</Suspense>
       <Suspense fallback={null}>{shown && <Toasts theme={theme} />}</Suspense>
     </div>

@@ -146,6 +146,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/people/PeopleScreen.tsx')).PeopleScreen,
   }),
   screen({
+    path: '/house/access',
+    label: 'Log-ins',
+    place: 'house',
+    load: async () => (await import('../house/access/AccessScreen.tsx')).AccessScreen,
+  }),
+  screen({
     path: '/house/rack',
     label: 'Rack',
     place: 'house',

@@ -36,6 +36,17 @@ const TIMEOUT_MS = 10_000
 /** This page, as long as it is open: what it changes itself it is not told of. Only for telling pages apart. */
 export const TAB = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`
 
+/** What the server says of who is at this device, beside an answer: nobody any more, or that it wants the passphrase. */
+export type AtTheDoor = 'nobody-in' | 'needs-passphrase'
+const doors = new Set<(said: AtTheDoor) => void>()
+export function atTheDoor(listener: (said: AtTheDoor) => void): () => void {
+  doors.add(listener)
+  return () => doors.delete(listener)
+}
+const tellDoor = (said: AtTheDoor): void => {
+  for (const listener of doors) listener(said)
+}
+
 /** Whether the answer came from this device because nobody else gave one; public/sw.js says so. */
 const KEPT_HEADER = 'x-etude-kept'
 
@@ -95,6 +106,12 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as Problem | null
     if (!problem || response.status >= 500) throw new Away(problem?.title ?? `the server answered ${response.status}`)
+    // What was done here waits until somebody is signed in again, as it does while the server is away.
+    if (response.status === 401 && endpoint.subject !== 'access') {
+      tellDoor('nobody-in')
+      throw new Away(problem.detail ?? problem.title)
+    }
+    if (problem.code === 'needs-passphrase') tellDoor('needs-passphrase')
     throw new Refused(problem)
   }
   const parsed = (endpoint.gives as z.ZodType).safeParse(await response.json().catch(() => undefined))

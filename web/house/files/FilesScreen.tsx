@@ -5,9 +5,10 @@ import { salonApi } from '../../../contract/api/salon.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { RecordTable } from '../../../contract/formats/record-tables.ts'
 import { hrefOf, useWrite } from '../../device/api.ts'
+import { Strong } from '../../door/Strong.tsx'
 import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 import { Nightly } from './Nightly.tsx'
 
 const TABLES: readonly (readonly [RecordTable, string, string])[] = [
@@ -22,56 +23,58 @@ export function FilesScreen(): ReactNode {
   const bring = useWrite(exchangeApi.import)
   const [bringing, setBringing] = useState<(typeof TABLES)[number] | null>(null)
   return (
-    <HousePage>
+    <HousePageOf changes={exchangeApi.import}>
       <h1 className="mb-1 text-3xl">Files, out and in</h1>
       <p className="mb-5 max-w-2xl text-ink-2">
         It is your salon: everything can be taken out in open formats, and brought in again. A file that comes in is
         tried first; nothing is written while anything in it is wrong.
       </p>
-      <ul className="flex flex-col gap-3">
-        <li className="card flex flex-wrap items-center gap-3 p-4">
-          <div className="min-w-0 grow">
-            <h2 className="text-xl">Everything</h2>
-            <p className="text-ink-2">
-              One backup with photos and a checksum. Into an empty salon with{' '}
-              <code className="rounded bg-paper px-1">./etude start --restore FILE</code>.
-            </p>
-          </div>
-          <ButtonAnchor href={hrefOf(salonApi.backup, {})}>
-            <Download size={18} /> Backup
-          </ButtonAnchor>
-        </li>
-        <Nightly />
-        {TABLES.map((table) => {
-          const [id, label, about] = table
-          return (
-            <li key={id} className="card flex flex-wrap items-center gap-3 p-4" data-table={id}>
-              <div className="min-w-0 grow">
-                <h2 className="text-xl">{label}</h2>
-                <p className="text-ink-2">{about}</p>
-              </div>
-              <ButtonAnchor
-                href={hrefOf(exchangeApi.csv, { table: id })}
-                aria-label={`Take out ${label.toLowerCase()}`}
-              >
-                <Download size={18} /> Take out
-              </ButtonAnchor>
-              <Button onClick={() => setBringing(table)} aria-label={`Bring in ${label.toLowerCase()}`}>
-                <Upload size={18} /> Bring in
-              </Button>
-            </li>
-          )
-        })}
-        <li className="card flex flex-wrap items-center gap-3 p-4">
-          <div className="min-w-0 grow">
-            <h2 className="text-xl">Products</h2>
-            <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
-          </div>
-          <ButtonAnchor href={hrefOf(shelfApi.csv, {})} aria-label="Take out products">
-            <Download size={18} /> Take out
-          </ButtonAnchor>
-        </li>
-      </ul>
+      <Strong why="Everything the salon knows is not taken out by a PIN that somebody may have watched.">
+        <ul className="flex flex-col gap-3">
+          <li className="card flex flex-wrap items-center gap-3 p-4">
+            <div className="min-w-0 grow">
+              <h2 className="text-xl">Everything</h2>
+              <p className="text-ink-2">
+                One backup with photos and a checksum. Into an empty salon with{' '}
+                <code className="rounded bg-paper px-1">./etude start --restore FILE</code>.
+              </p>
+            </div>
+            <ButtonAnchor href={hrefOf(salonApi.backup, {})}>
+              <Download size={18} /> Backup
+            </ButtonAnchor>
+          </li>
+          <Nightly />
+          {TABLES.map((table) => {
+            const [id, label, about] = table
+            return (
+              <li key={id} className="card flex flex-wrap items-center gap-3 p-4" data-table={id}>
+                <div className="min-w-0 grow">
+                  <h2 className="text-xl">{label}</h2>
+                  <p className="text-ink-2">{about}</p>
+                </div>
+                <ButtonAnchor
+                  href={hrefOf(exchangeApi.csv, { table: id })}
+                  aria-label={`Take out ${label.toLowerCase()}`}
+                >
+                  <Download size={18} /> Take out
+                </ButtonAnchor>
+                <Button onClick={() => setBringing(table)} aria-label={`Bring in ${label.toLowerCase()}`}>
+                  <Upload size={18} /> Bring in
+                </Button>
+              </li>
+            )
+          })}
+          <li className="card flex flex-wrap items-center gap-3 p-4">
+            <div className="min-w-0 grow">
+              <h2 className="text-xl">Products</h2>
+              <p className="text-ink-2">Labels and stock; bring them in on the shelf itself.</p>
+            </div>
+            <ButtonAnchor href={hrefOf(shelfApi.csv, {})} aria-label="Take out products">
+              <Download size={18} /> Take out
+            </ButtonAnchor>
+          </li>
+        </ul>
+      </Strong>
       {bringing && (
         <ImportDialog
           title={`${bringing[1]} from CSV`}
@@ -80,6 +83,6 @@ export function FilesScreen(): ReactNode {
           onClose={() => setBringing(null)}
         />
       )}
-    </HousePage>
+    </HousePageOf>
   )
 }

@@ -7,7 +7,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 import { Prices } from './Prices.tsx'
 
 const MARK_WORD: Record<Mark, string> = {
@@ -69,7 +69,7 @@ export function NumbersScreen(): ReactNode {
     return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the numbers" />
   const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
-    <HousePage>
+    <HousePageOf changes={salonApi.setEstimate}>
       <h1 className="mb-2 text-3xl">Our numbers</h1>
       <p className="mb-6 max-w-2xl text-ink-2">
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
@@ -86,7 +86,7 @@ export function NumbersScreen(): ReactNode {
           </ul>
         </section>
       ))}
-    </HousePage>
+    </HousePageOf>
   )
 }
 

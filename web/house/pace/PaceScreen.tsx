@@ -10,7 +10,7 @@ import { Button } from '../../parts/Button.tsx'
 import { Pane } from '../../parts/Pane.tsx'
 import { Table } from '../../parts/Table.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 
 const WIDTH = 320
 const LEAST = 0.5
@@ -23,7 +23,7 @@ export function PaceScreen(): ReactNode {
   const { data, error, refetch } = useRead(paceApi.all, {})
   if (!data) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the pace" />
   return (
-    <HousePage testId="pace">
+    <HousePageOf changes={paceApi.set} testId="pace">
       <h1 className="mb-2 text-3xl">Everybody’s own pace</h1>
       <p className="mb-5 max-w-3xl text-ink-2">
         Learnt from minutes on the bench, beside the house’s rates. With few visits it stays near 1; it is never taken
@@ -35,7 +35,7 @@ export function PaceScreen(): ReactNode {
           <PersonCard key={person.person.id} of={person} />
         ))}
       </ul>
-    </HousePage>
+    </HousePageOf>
   )
 }
 

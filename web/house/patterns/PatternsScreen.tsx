@@ -11,7 +11,7 @@ import { PatternDialog } from '../../dog/PatternDialog.tsx'
 import { looksOfPattern } from '../../dog/pattern-looks.ts'
 import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 
 const NEW: OwnPattern = { name: '', coats: ['curly'], puppy: false, perWeek: 2, weeks: 8, pattern: {} }
 /** The dog that a pattern is shown on. */
@@ -29,7 +29,7 @@ export function PatternsScreen(): ReactNode {
   const own = data.filter(({ retired }) => retired === takenOut)
   const known = open && 'id' in open ? open : null
   return (
-    <HousePage testId="patterns">
+    <HousePageOf changes={patternsApi.add} testId="patterns">
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="text-3xl">Patterns</h1>
         <span className="grow" />
@@ -90,7 +90,7 @@ export function PatternsScreen(): ReactNode {
           onClose={() => setImporting(false)}
         />
       )}
-    </HousePage>
+    </HousePageOf>
   )
 }
 

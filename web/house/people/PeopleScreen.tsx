@@ -12,7 +12,7 @@ import { Form, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 
 /** Who works here. */
 export function PeopleScreen(): ReactNode {
@@ -23,7 +23,7 @@ export function PeopleScreen(): ReactNode {
   const here = salon.people.filter(({ left }) => !left)
   const gone = salon.people.filter(({ left }) => left)
   return (
-    <HousePage testId="people">
+    <HousePageOf changes={salonApi.addPerson} testId="people">
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="text-3xl">People</h1>
         <span className="grow" />
@@ -40,7 +40,7 @@ export function PeopleScreen(): ReactNode {
         </>
       )}
       {open && <PersonDialog person={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
-    </HousePage>
+    </HousePageOf>
   )
 }
 

@@ -12,7 +12,7 @@ import { useDevice } from '../../device/devices.ts'
 import { useNow } from '../../device/use-now.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 import { byLength } from './names.ts'
 import { ToolDialog } from './ToolDialog.tsx'
 import { ToolRow } from './ToolRow.tsx'
@@ -35,7 +35,7 @@ export function RackScreen(): ReactNode {
   const due = there.filter((tool) => dueOf(coreTool(tool, new Date()), house).length > 0).length
   const measured = thermometer?.link === 'live' ? (thermometer.values.celsius ?? null) : null
   return (
-    <HousePage testId="rack">
+    <HousePageOf changes={rackApi.add} testId="rack">
       <div className="mb-4 flex flex-wrap items-center gap-x-6 gap-y-2">
         <h1 className="text-3xl">The rack</h1>
         <p className="text-ink-2">
@@ -82,7 +82,7 @@ export function RackScreen(): ReactNode {
       {editing && (
         <ToolDialog tool={editing === 'new' ? null : editing} people={salon.people} onClose={() => setEditing(null)} />
       )}
-    </HousePage>
+    </HousePageOf>
   )
 }
 

@@ -9,7 +9,7 @@ import { forgetSalon } from '../../device/forget.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 import { OwnSalonForm } from './OwnSalonForm.tsx'
 
 /** What the salon is called and where it is; the way out of the made-up one; what is still to be set up in one's own. */
@@ -17,7 +17,7 @@ export function SalonScreen(): ReactNode {
   const { data: salon, error, refetch } = useSalon()
   if (!salon) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the salon" />
   return (
-    <HousePage testId="salon">
+    <HousePageOf changes={salonApi.rename} testId="salon">
       <h1 className="mb-4 text-3xl">The salon</h1>
       <div className="grid items-start gap-6 lg:grid-cols-2">
         <section className="card p-5" aria-label="Name and country">
@@ -30,7 +30,7 @@ export function SalonScreen(): ReactNode {
         </section>
         {salon.demo ? <MadeUp /> : <SettingUp salon={salon} />}
       </div>
-    </HousePage>
+    </HousePageOf>
   )
 }
 

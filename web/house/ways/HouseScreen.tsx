@@ -13,7 +13,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reading, useRead } from '../../device/api.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 import { SchoolRow } from './SchoolRow.tsx'
 
 /** So many places looked at make a plan worth comparing. */
@@ -57,7 +57,7 @@ export function HouseScreen(): ReactNode {
   const chosen = useMemo(() => ({ ...salon?.schools, ...person?.schools }), [salon?.schools, person])
   if (!salon) return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the house" />
   return (
-    <HousePage>
+    <HousePageOf changes={salonApi.setSchool}>
       <h1 className="mb-2 text-3xl">How we work</h1>
       <p className="mb-4 max-w-3xl text-ink-2">
         Good groomers differ. Choose how this house does it; plans from the next one on follow. A dog’s own need or a
@@ -118,6 +118,6 @@ export function HouseScreen(): ReactNode {
           )
         )
       })}
-    </HousePage>
+    </HousePageOf>
   )
 }

@@ -19,7 +19,7 @@ import { useDevice } from '../../device/devices.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { HousePage } from '../HousePage.tsx'
+import { HousePageOf } from '../HousePage.tsx'
 
 type Equipment = Salon['equipment']
 
@@ -41,7 +41,7 @@ export function RoomScreen(): ReactNode {
   const { room, protector } = equipment
   const live = climate?.link === 'live' && climate.values.tempC !== undefined && climate.values.rh !== undefined
   return (
-    <HousePage>
+    <HousePageOf changes={salonApi.setEquipment}>
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h1 className="grow text-3xl">Dryers and room</h1>
         <Button onClick={() => set({ dryers: [...equipment.dryers, newDryer()] })}>
@@ -161,7 +161,7 @@ export function RoomScreen(): ReactNode {
           />
         </section>
       </div>
-    </HousePage>
+    </HousePageOf>
   )
 }
 

@@ -3,10 +3,10 @@ import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import type { MiddlewareHandler } from 'hono/types'
 import type { AnyEndpoint, Named } from '../../contract/api/endpoint.ts'
 import { asksPassphrase, mayUse, type Right, rightsOf } from '../../contract/api/rights.ts'
+import type { AccessRepo, Given, Shown, Who } from '../access/access.ts'
 import { NotAllowed, NotLetIn } from '../db/errors.ts'
 import { atDevice } from '../db/here.ts'
-import type { Env } from '../http/serve.ts'
-import type { AccessRepo, Given, Shown, Who } from './access.ts'
+import type { Env } from './env.ts'
 
 const DEVICE = 'etude_device'
 const SESSION = 'etude_session'
@@ -53,6 +53,7 @@ export const knownBy = (access: AccessRepo): MiddlewareHandler<Env> =>
 
 const WHAT: Readonly<Record<Right, string>> = {
   anyone: 'anybody',
+  'at-device': 'a device that was let in',
   see: 'who is signed in',
   groom: 'who grooms',
   desk: 'who runs the desk',
@@ -69,9 +70,19 @@ export function assertMay(who: Who, endpoint: Named<AnyEndpoint>): void {
   const rights = rightsOf(endpoint)
   if (!who.locked || rights.includes('anyone')) return
   if (!who.paired) throw new NotLetIn('not-paired', 'this device was not let in')
+  if (rights.includes('at-device')) return
   if (!who.person) throw new NotLetIn('nobody-in', 'nobody is signed in at this device')
   if (!mayUse(who.person.role, endpoint))
     throw new NotAllowed('not-allowed', `this is for ${rights.map((right) => WHAT[right]).join(' or ')} to do`)
   if (asksPassphrase(endpoint) && !who.strong)
     throw new NotAllowed('needs-passphrase', 'this asks for the passphrase again')
+}
+
+export function isAllowed(who: Who, endpoint: Named<AnyEndpoint>): boolean {
+  try {
+    assertMay(who, endpoint)
+    return true
+  } catch {
+    return false
+  }
 }

@@ -1,0 +1,172 @@
+import type { Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { axeFinds, openSalon, type Salon } from './salon.ts'
+
+const says = (page: Page, words: string): Promise<unknown> =>
+  page.waitForFunction((wanted: string) => document.body.textContent!.includes(wanted), {}, words)
+const press = async (page: Page, words: string): Promise<void> =>
+  (await page.waitForSelector(`::-p-text(${words})`))!.click()
+const pressNamed = async (page: Page, name: string): Promise<void> =>
+  (await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`))!.click()
+const fill = async (page: Page, label: string, text: string): Promise<void> => {
+  const field = (await page.waitForSelector(`::-p-aria([name="${label}"])`))!
+  await field.click({ count: 3 })
+  await field.type(text)
+}
+
+const PASSPHRASE = 'wet dogs shake thrice'
+
+describe('a salon is locked', () => {
+  let salon: Salon
+  beforeAll(async () => {
+    salon = await openSalon({ empty: true })
+    const send = (path: string, body: object): Promise<Response> =>
+      fetch(`${salon.base}api${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    await send('/salon/begin', { name: 'Harbour Row', country: 'GB' })
+    for (const name of ['Odile', 'Ana'])
+      await send('/people', { name, role: 'groomer', experience: name === 'Ana' ? 'learner' : 'expert' })
+  })
+  afterAll(() => salon?.close())
+
+  test('from the house, a tablet let in by its code, a learner by her PIN; what is not hers is greyed with the reason', async () => {
+    const desk = await salon.newPage('light', 'desk')
+    await desk.setBypassCSP(true)
+    await desk.goto(`${salon.base}house/access`)
+    await says(desk, 'This salon is open')
+    expect(await axeFinds(desk)).toEqual([])
+    const owner = (await desk.waitForSelector('::-p-aria([name="The owner"])'))!
+    await owner.select(
+      (await desk.$$eval(
+        'option',
+        (options) => options.find(({ textContent }) => textContent === 'Odile')!.value,
+      )) as string,
+    )
+    await fill(desk, 'A passphrase', PASSPHRASE)
+    await fill(desk, 'The same again', PASSPHRASE)
+    await fill(desk, 'A name for this device', 'Desk')
+    await press(desk, 'Lock the salon')
+    await desk.waitForSelector('[data-testid=codes]')
+    expect(
+      await desk.$$eval('[data-testid=codes] li', (codes) => codes.map(({ textContent }) => textContent)),
+    ).toHaveLength(8)
+    expect(await axeFinds(desk)).toEqual([])
+    await press(desk, 'They are on paper')
+    // Ana types her PIN at the desk.
+    await pressNamed(desk, 'Give a PIN: Ana')
+    await fill(desk, 'PIN', '1234')
+    await says(desk, 'Needed: digits that are not in a row')
+    await fill(desk, 'PIN', '2580')
+    await press(desk, 'Keep')
+    await desk.waitForSelector('::-p-aria([name="Another PIN: Ana"][role="button"])')
+    await press(desk, 'Let another in')
+    const code = await (await desk.waitForSelector('[data-testid=invitation] .figure'))!.evaluate(
+      (one) => one.textContent!,
+    )
+    expect(await axeFinds(desk)).toEqual([])
+
+    const tablet = await salon.newPage('light', 'tablet')
+    await tablet.setBypassCSP(true)
+    await tablet.goto(`${salon.base}prep`)
+    await tablet.waitForSelector('[data-testid=door]')
+    expect(await axeFinds(tablet)).toEqual([])
+    await fill(tablet, 'The code shown there', code)
+    await fill(tablet, 'A name for this device', 'Tablet')
+    await press(tablet, 'Let this device in')
+    await says(tablet, 'Who is here?')
+    expect(await axeFinds(tablet)).toEqual([])
+    await press(tablet, 'Ana')
+    await tablet.waitForSelector('input[type=password]')
+    // By keyboard, wrong at first; then by touch.
+    await tablet.keyboard.type('9999')
+    await tablet.keyboard.press('Enter')
+    await says(tablet, 'That is not the PIN')
+    for (const digit of '2580') await pressNamed(tablet, digit)
+    expect(await axeFinds(tablet)).toEqual([])
+    await pressNamed(tablet, 'In')
+    await tablet.waitForSelector('[data-testid=signed-in]')
+    await tablet.goto(`${salon.base}house/people`)
+    await says(tablet, 'Ana can read this; as a learner you do not change it.')
+    expect(
+      await tablet.$$eval('[data-testid=people] fieldset button', (buttons) =>
+        buttons.every((button) => button.matches(':disabled')),
+      ),
+    ).toBe(true)
+    expect(await axeFinds(tablet)).toEqual([])
+    // Two touches and the PIN, and somebody else is here.
+    await (await tablet.waitForSelector('[data-testid=signed-in]'))!.click()
+    await says(tablet, 'Who is here?')
+    await press(tablet, 'Odile')
+    await fill(tablet, 'The owner’s passphrase', PASSPHRASE)
+    await (await tablet.waitForSelector('[data-testid=door] button[type=submit]'))!.click()
+    await tablet.waitForSelector('[data-testid=signed-in]')
+    await tablet.waitForFunction(
+      () => !document.querySelector<HTMLButtonElement>('[data-testid=people] fieldset button')!.matches(':disabled'),
+    )
+
+    // Put out at once, with nothing of the salon left on it.
+    await desk.reload()
+    await pressNamed(desk, 'Put out: Tablet')
+    await says(desk, 'put out')
+    await tablet.goto(`${salon.base}shelf`)
+    await says(tablet, 'It was put out; nothing of the salon is left on it.')
+    expect(
+      await tablet.evaluate(() =>
+        Object.keys(localStorage).filter((key) => key.startsWith('etude.') && key !== 'etude.theme'),
+      ),
+    ).toEqual([])
+  })
+})
+
+test('what was scored while nobody was signed in waits on the device, and is sent under the name of who scored', async () => {
+  const salon = await openSalon()
+  try {
+    const page = await salon.newPage('light', 'tablet')
+    const { people } = await salon.api<{ people: { id: string; name: string }[] }>('/salon')
+    const [owner] = people
+    await page.goto(salon.base)
+    const post = (path: string, method: string, body: object): Promise<unknown> =>
+      page.evaluate(
+        async (url: string, how: string, what: string) =>
+          (await fetch(url, { method: how, headers: { 'content-type': 'application/json' }, body: what })).status,
+        `${salon.base}api${path}`,
+        method,
+        JSON.stringify(body),
+      )
+    expect(await post('/access/lock', 'POST', { ownerId: owner!.id, passphrase: PASSPHRASE, device: 'Tablet' })).toBe(
+      200,
+    )
+    expect(await post(`/people/${owner!.id}/pin`, 'PUT', { pin: '2580' })).toBe(200)
+    await page.goto(salon.base)
+    await page.waitForSelector('[data-testid=signed-in]')
+    const [visit] = await page.evaluate(async () => {
+      const { visits } = await (await fetch('/api/day')).json()
+      return visits.filter(({ station }: { station: string }) => station === 'look')
+    })
+    await page.goto(`${salon.base}visits/${visit.id}/look`)
+    await page.waitForSelector('[data-front] [data-region]')
+    // The session is over under the hand, as after eight hours.
+    await salon.sql('UPDATE sessions SET ended_at = now()')
+    await page.keyboard.press('2')
+    await page.waitForSelector('[data-testid=door]')
+    await press(page, owner!.name)
+    await page.waitForSelector('input[type=password]')
+    await page.keyboard.type('2580')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('[data-front] [data-region]')
+    await expect
+      .poll(async () => {
+        const [rows] = (await salon.sql(
+          `SELECT p.name FROM change_log l JOIN people p ON p.id = l.actor_id
+           WHERE l.entity = 'assessment' AND l.entity_id = (SELECT id::text FROM assessments WHERE visit_id = '${visit.id}') ORDER BY l.id DESC LIMIT 1`,
+        )) as [{ name: string }[]]
+        return rows[0]?.name
+      })
+      .toBe(owner!.name)
+  } finally {
+    await salon.close()
+  }
+})
