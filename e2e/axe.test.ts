@@ -155,6 +155,7 @@ const CHECKS: readonly ScreenCheck[] = [
   },
   { name: 'the salon', dog: null, path: 'house/salon', wait: '[data-testid=salon]' },
   { name: 'the log', dog: null, path: 'house/log', wait: '[data-testid=log] tbody tr' },
+  { name: 'log-ins', dog: null, path: 'house/access', wait: '[data-testid=access] form' },
   { name: 'people', dog: null, path: 'house/people', wait: '[data-person-row]' },
   { name: 'patterns', dog: null, path: 'house/patterns', wait: '[data-testid=patterns]' },
   { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },

@@ -1,8 +1,10 @@
 import { type ChildProcess, fork } from 'node:child_process'
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { hostname } from 'node:os'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
+import { addressesHere } from '../server/tls/names.ts'
 import { build, isBuilt, ROOT } from './build.ts'
 import { ensure, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
@@ -20,6 +22,8 @@ interface Settings {
   readonly restore: string | null
   /** What an empty database becomes: the made-up salon, one's own, or what the first to open it says. */
   readonly begin: 'demo' | 'own' | 'ask'
+  /** For tablets and phones in the salon's network, by TLS with the salon's own authority. */
+  readonly lan: boolean
 }
 
 function settings(): Settings {
@@ -32,6 +36,7 @@ function settings(): Settings {
         restore: { type: 'string' },
         own: { type: 'boolean' },
         demo: { type: 'boolean' },
+        lan: { type: 'boolean' },
       },
       strict: true,
     })
@@ -43,7 +48,8 @@ function settings(): Settings {
       throw new Told(`--restore: got "${values.restore}", expected a backup that is there`)
     if (values.own && values.demo) throw new Told('--own and --demo: one of them')
     const begin = values.own ? 'own' : values.demo ? 'demo' : 'ask'
-    return { host: values.host ?? '127.0.0.1', port, restore, begin }
+    const lan = values.lan ?? false
+    return { host: values.host ?? (lan ? '0.0.0.0' : '127.0.0.1'), port, restore, begin, lan }
   } catch (error) {
     throw error instanceof Told ? error : new Told((error as Error).message.split('\n')[0]!)
   }
@@ -105,7 +111,8 @@ const urlHost = (host: string): string => (host.includes(':') ? `[${host}]` : ho
 
 async function start(): Promise<void> {
   const wanted = settings()
-  const address = `http://${urlHost(wanted.host)}:${wanted.port}/`
+  const host = wanted.lan && wanted.host === '0.0.0.0' ? (addressesHere()[0] ?? hostname()) : wanted.host
+  const address = `${wanted.lan ? 'https' : 'http'}://${urlHost(host)}:${wanted.port}/`
   const folder = dataFolder()
   const release = claim(folder, address)
   let cluster: Cluster | null = null
@@ -158,6 +165,7 @@ async function start(): Promise<void> {
             ETUDE_HOST: wanted.host,
             ETUDE_PORT: String(wanted.port),
             ...(first && wanted.restore ? { ETUDE_RESTORE: wanted.restore } : {}),
+            ...(wanted.lan ? { ETUDE_TLS: join(folder, 'tls') } : {}),
             ETUDE_LOG: join(folder, 'etude.log'),
             ETUDE_BACKUPS: process.env.ETUDE_BACKUPS || join(folder, 'backups'),
             ETUDE_DEMO: { own: '0', demo: '1', ask: 'ask' }[wanted.begin],

@@ -11,6 +11,7 @@ const port = z.coerce.number().int().min(0).max(65535)
  * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
  * - ETUDE_BACKUPS: folder of the nightly backups
  * - ETUDE_NAMES: names this server is known by in the salon's network, with commas between
+ * - ETUDE_TLS: folder of the salon's own authority and this server's certificate; without it everything goes in the clear
  * - ETUDE_RESTORE: a backup file for an empty database
  */
 const settings = z.object({
@@ -25,6 +26,7 @@ const settings = z.object({
   ETUDE_DEMO: z.enum(['0', '1', 'ask']).default('ask'),
   ETUDE_DEVICES: z.string().default('simulated'),
   ETUDE_RESTORE: z.string().optional(),
+  ETUDE_TLS: z.string().optional(),
   ETUDE_NAMES: z
     .string()
     .default('')

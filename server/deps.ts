@@ -3,6 +3,7 @@ import type { BackupKeeper } from './backups/keeper.ts'
 import type { ChangeFeed } from './changes/feed.ts'
 import type { DeviceHub } from './devices/hub.ts'
 import type { Store } from './store.ts'
+import type { Authority } from './tls/authority.ts'
 
 /** What the application is given, so that tests can give it something else. */
 export interface Deps {
@@ -17,6 +18,8 @@ export interface Deps {
   readonly loadDemo: () => Promise<void>
   /** Folder of the built web application; null in tests of the API alone. */
   readonly webRoot: string | null
+  /** What devices trust this server by; null where everything goes in the clear. */
+  readonly authority?: Pick<Authority, 'ca' | 'fingerprint'> | null
   /** Names this server is known by, beside those of the machine it runs on. */
   readonly names?: readonly string[]
 }

@@ -1,4 +1,5 @@
 import type { Server } from 'node:http'
+import { createServer as createSecureServer, type Server as SecureServer } from 'node:https'
 import { dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
@@ -13,6 +14,11 @@ import { createApp } from './http/app.ts'
 import { limited } from './http/limits.ts'
 import { startJobs } from './jobs.ts'
 import { Store } from './store.ts'
+import { type Authority, authorityIn } from './tls/authority.ts'
+import { namesHere } from './tls/names.ts'
+
+/** How often it is looked whether the server's certificate is soon over. */
+const CERTIFIED_MS = 43_200_000
 
 /** The server process, by the settings in its environment. */
 async function main(): Promise<void> {
@@ -34,6 +40,9 @@ async function main(): Promise<void> {
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
   const changes = ChangeFeed.open(config.DATABASE_URL, log)
+  const certified = (): Promise<Authority> =>
+    authorityIn(config.ETUDE_TLS!, [...namesHere(), ...config.ETUDE_NAMES], now)
+  const authority = config.ETUDE_TLS ? await certified() : null
   const app = createApp({
     store,
     devices,
@@ -44,14 +53,26 @@ async function main(): Promise<void> {
     loadDemo: () => loadDemo(store, now()),
     webRoot,
     names: config.ETUDE_NAMES,
+    authority,
   })
   const zone = new Intl.DateTimeFormat().resolvedOptions().timeZone
   const jobs = await startJobs(config.DATABASE_URL, zone, { backup: () => backups.make() }, log)
-  const server = serve({ fetch: app.fetch, hostname: config.ETUDE_HOST, port: config.ETUDE_PORT }, () => {
+  const tls = authority && {
+    createServer: createSecureServer,
+    serverOptions: { key: authority.key, cert: authority.cert },
+  }
+  const server = serve({ fetch: app.fetch, hostname: config.ETUDE_HOST, port: config.ETUDE_PORT, ...tls }, () => {
     process.send?.({ ready: true })
-    log.info({ host: config.ETUDE_HOST, port: config.ETUDE_PORT }, 'ready')
+    log.info({ host: config.ETUDE_HOST, port: config.ETUDE_PORT, tls: tls !== null }, 'ready')
   })
   limited(server as Server)
+  // One that runs for months shows a certificate that is not over.
+  if (tls)
+    setInterval(() => {
+      void certified()
+        .then(({ key, cert }) => (server as SecureServer).setSecureContext({ key, cert }))
+        .catch((error: Error) => log.error({ failure: error.name }, 'certificate'))
+    }, CERTIFIED_MS).unref()
   server.on('error', fail)
   const stop = (): void => {
     server.close(

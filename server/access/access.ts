@@ -174,7 +174,7 @@ export class AccessRepo {
   }
 
   /** How things stand for a request; of a locked salon a device that was not let in is told nothing more. */
-  async read(who: Who): Promise<Access> {
+  async read(who: Who): Promise<Omit<Access, 'fingerprint'>> {
     const { idleMinutes } = await this.#settings()
     const people =
       who.locked && !who.paired

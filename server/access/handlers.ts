@@ -1,63 +1,66 @@
 import type { accessApi } from '../../contract/api/access.ts'
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { Deps } from '../deps.ts'
-import type { At } from './access.ts'
+import type { At, Who } from './access.ts'
 
-export const accessHandlers = ({ store: { access } }: Deps): Handlers<typeof accessApi, At> => ({
-  read: ({ at }) => access.read(at.who),
-  lock: async ({ body, at }) => {
-    const { who, given, codes } = await access.lock(body)
-    at.give(given)
-    return { ...(await access.read(who)), codes }
-  },
-  unlock: async ({ actorId, at }) => {
-    await access.unlock(actorId)
-    at.give({ device: null, session: null })
-    return access.read(await at.again())
-  },
-  passphrase: async ({ body, at }) => {
-    at.give(await access.byPassphrase(body.passphrase, at.who, body.device))
-    return access.read(await at.again())
-  },
-  recover: async ({ body, at }) => {
-    const { given, codes } = await access.recover(body, at.who)
-    at.give(given)
-    return { ...(await access.read(await at.again())), codes }
-  },
-  changePassphrase: async ({ body, actorId, at }) => {
-    await access.changePassphrase(body.passphrase, actorId)
-    return access.read(at.who)
-  },
-  newCodes: async ({ actorId, at }) => ({ codes: await access.newCodes(actorId), ...(await access.read(at.who)) }),
-  invite: () => access.invite(),
-  pair: async ({ body, at }) => {
-    at.give(await access.pair(body.code, body.device))
-    return access.read(await at.again())
-  },
-  devices: ({ at }) => access.devices(at.who),
-  putOut: async ({ params, actorId, at }) => {
-    await access.putOut(params.id, actorId)
-    return access.devices(at.who)
-  },
-  pin: async ({ body, at }) => {
-    at.give(await access.byPin(body.personId, body.pin, at.who))
-    return access.read(await at.again())
-  },
-  setPin: async ({ params, body, actorId, at }) => {
-    await access.setPin(params.id, body.pin, actorId)
-    return access.read(at.who)
-  },
-  leave: async ({ at }) => {
-    await access.leave(at.who)
-    at.give({ session: null })
-    return access.read(await at.again())
-  },
-  everywhere: async ({ at }) => {
-    await access.everywhere(at.who)
-    return access.read(at.who)
-  },
-  setIdle: async ({ body, actorId, at }) => {
-    await access.setIdle(body.minutes, actorId)
-    return access.read(at.who)
-  },
-})
+export function accessHandlers({ store: { access }, authority }: Deps): Handlers<typeof accessApi, At> {
+  const read = async (who: Who) => ({ ...(await access.read(who)), fingerprint: authority?.fingerprint ?? null })
+  return {
+    read: ({ at }) => read(at.who),
+    lock: async ({ body, at }) => {
+      const { who, given, codes } = await access.lock(body)
+      at.give(given)
+      return { ...(await read(who)), codes }
+    },
+    unlock: async ({ actorId, at }) => {
+      await access.unlock(actorId)
+      at.give({ device: null, session: null })
+      return read(await at.again())
+    },
+    passphrase: async ({ body, at }) => {
+      at.give(await access.byPassphrase(body.passphrase, at.who, body.device))
+      return read(await at.again())
+    },
+    recover: async ({ body, at }) => {
+      const { given, codes } = await access.recover(body, at.who)
+      at.give(given)
+      return { ...(await read(await at.again())), codes }
+    },
+    changePassphrase: async ({ body, actorId, at }) => {
+      await access.changePassphrase(body.passphrase, actorId)
+      return read(at.who)
+    },
+    newCodes: async ({ actorId, at }) => ({ codes: await access.newCodes(actorId), ...(await read(at.who)) }),
+    invite: () => access.invite(),
+    pair: async ({ body, at }) => {
+      at.give(await access.pair(body.code, body.device))
+      return read(await at.again())
+    },
+    devices: ({ at }) => access.devices(at.who),
+    putOut: async ({ params, actorId, at }) => {
+      await access.putOut(params.id, actorId)
+      return access.devices(at.who)
+    },
+    pin: async ({ body, at }) => {
+      at.give(await access.byPin(body.personId, body.pin, at.who))
+      return read(await at.again())
+    },
+    setPin: async ({ params, body, actorId, at }) => {
+      await access.setPin(params.id, body.pin, actorId)
+      return read(at.who)
+    },
+    leave: async ({ at }) => {
+      await access.leave(at.who)
+      at.give({ session: null })
+      return read(await at.again())
+    },
+    everywhere: async ({ at }) => {
+      await access.everywhere(at.who)
+      return read(at.who)
+    },
+    setIdle: async ({ body, actorId, at }) => {
+      await access.setIdle(body.minutes, actorId)
+      return read(at.who)
+    },
+  }
+}

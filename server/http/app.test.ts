@@ -242,6 +242,8 @@ test('with the database away every answer is a plain 503 that gives nothing away
   await store.close()
 })
 
+/** Connections of a store, as server/store.ts holds them, and one more. */
+const POOL = 9
 test('connections cut in the middle of reads and writes are a 503 or an answer, never a failure; the log holds no values', async () => {
   const other = await testServer()
   const logged: string[] = []
@@ -287,8 +289,10 @@ test('connections cut in the middle of reads and writes are a 503 or an answer, 
       const [[row]] = (await other.store.query('SELECT count(*)::int AS n FROM visits')) as [[{ n: number }]]
       return row.n
     }
-    // The first that asks may get a connection that was cut.
-    expect(await count().catch(count)).toBeGreaterThanOrEqual(acknowledged)
+    // As many as the pool holds may get a connection that was cut.
+    let there = -1
+    for (let i = 0; i < POOL && there < 0; i++) there = await count().catch(() => -1)
+    expect(there).toBeGreaterThanOrEqual(acknowledged)
     expect(logged.length).toBeGreaterThan(0)
     expect(logged.join('')).not.toMatch(/Secret|0199|INSERT|SELECT|\/work\/|node_modules\//)
   } finally {
@@ -314,4 +318,20 @@ test('a database that restarts under the server is found again', async () => {
   } finally {
     await other.close()
   }
+})
+
+test('by TLS browsers are told to come by nothing else, and anybody may fetch the authority to trust', async () => {
+  const authority = { ca: '-----BEGIN CERTIFICATE-----', fingerprint: 'AB:CD' }
+  const other = await testServer('off', undefined, { authority })
+  try {
+    const page = await other.send('GET', '/etude-authority.crt')
+    expect(page.headers.get('strict-transport-security')).toBe('max-age=31536000')
+    expect(await page.text()).toBe(authority.ca)
+    expect(await (await other.send('GET', '/api/access')).json()).toMatchObject({ fingerprint: 'AB:CD' })
+  } finally {
+    await other.close()
+  }
+  const plain = await server.send('GET', '/api/access')
+  expect(plain.headers.get('strict-transport-security')).toBeNull()
+  expect((await server.send('GET', '/etude-authority.crt')).status).toBe(404)
 })

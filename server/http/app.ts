@@ -17,7 +17,7 @@ export function createApp(deps: Deps): App {
   })
   app.use(compress())
   app.use(addressedHere(deps.names ?? []))
-  app.use(ownContentOnly())
+  app.use(ownContentOnly(Boolean(deps.authority)))
   app.use('/api/*', freshAndTimed(deps.now))
   app.use('/api/*', named)
   app.use('/api/*', changesFromHere)
@@ -45,6 +45,14 @@ export function createApp(deps: Deps): App {
       detail: `there is no ${c.req.method} ${c.req.path}`,
     }),
   )
+  const { authority } = deps
+  if (authority)
+    app.get('/etude-authority.crt', (c) =>
+      c.body(authority.ca, 200, {
+        'content-type': 'application/x-x509-ca-cert',
+        'content-disposition': 'attachment; filename="etude-authority.crt"',
+      }),
+    )
   if (deps.webRoot) app.route('/', webFiles(deps.webRoot))
   app.onError((error, c) => {
     const problem = problemOf(error)

@@ -5,8 +5,11 @@ import { BadInput } from '../../contract/formats/problem.ts'
 import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
 
-/** Only what this origin serves runs and shows here. */
-export const ownContentOnly = () =>
+/** As browsers are told it: nothing in the clear for a year. */
+const HSTS = 'max-age=31536000'
+
+/** Only what this origin serves runs and shows here; once it came by TLS, by nothing else. */
+export const ownContentOnly = (tls: boolean) =>
   secureHeaders({
     contentSecurityPolicy: {
       defaultSrc: ["'self'"],
@@ -17,7 +20,7 @@ export const ownContentOnly = () =>
       frameAncestors: ["'none'"],
     },
     crossOriginEmbedderPolicy: false,
-    strictTransportSecurity: false,
+    strictTransportSecurity: tls ? HSTS : false,
   })
 
 /** Who is named at the screen. @throws {BadInput} for what is no id */

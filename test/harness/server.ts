@@ -7,6 +7,7 @@ import { Sequelize } from 'sequelize'
 import { loadDemo } from '../../demo/load.ts'
 import { BackupKeeper } from '../../server/backups/keeper.ts'
 import { ChangeFeed } from '../../server/changes/feed.ts'
+import type { Deps } from '../../server/deps.ts'
 import { DeviceHub } from '../../server/devices/hub.ts'
 import { createApp } from '../../server/http/app.ts'
 import type { App } from '../../server/http/serve.ts'
@@ -58,13 +59,17 @@ export async function makeDatabase(template?: string): Promise<Database> {
 export const NOON = new Date('2026-03-04T12:00:00Z')
 
 /** The application on an empty salon. */
-export const testServer = async (devicesAt = 'off', now: () => Date = () => NOON): Promise<TestServer> =>
-  serverOn(await makeDatabase(), devicesAt, now)
+export const testServer = async (
+  devicesAt = 'off',
+  now: () => Date = () => NOON,
+  more: Partial<Deps> = {},
+): Promise<TestServer> => serverOn(await makeDatabase(), devicesAt, now, more)
 
 export async function serverOn(
   { url, drop }: Database,
   devicesAt = 'off',
   now: () => Date = () => NOON,
+  more: Partial<Deps> = {},
 ): Promise<TestServer> {
   const store = new Store(url, now)
   await store.migrate()
@@ -81,6 +86,7 @@ export async function serverOn(
     log: pino({ enabled: false }),
     loadDemo: () => loadDemo(store, NOON),
     webRoot: null,
+    ...more,
   })
   return {
     store,

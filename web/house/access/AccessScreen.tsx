@@ -142,7 +142,7 @@ function Locked({ access, onCodes }: { access: Access; onCodes: (codes: readonly
   const [open, setOpen] = useState<'passphrase' | 'unlock' | null>(null)
   return (
     <div className="grid items-start gap-6 lg:grid-cols-2">
-      <Devices />
+      <Devices fingerprint={access.fingerprint} />
       <Pins access={access} />
       <section className="card flex flex-col gap-3 p-5" aria-labelledby="screens">
         <h2 id="screens" className="text-xl">
@@ -201,7 +201,7 @@ function Locked({ access, onCodes }: { access: Access; onCodes: (codes: readonly
   )
 }
 
-function Devices(): ReactNode {
+function Devices({ fingerprint }: { fingerprint: string | null }): ReactNode {
   const { data: devices, error, refetch } = useRead(accessApi.devices, {})
   const invite = useWrite(accessApi.invite)
   const putOut = useWrite(accessApi.putOut)
@@ -216,6 +216,16 @@ function Devices(): ReactNode {
         </Button>
       </div>
       {invite.data && <Invitation {...invite.data} />}
+      {invite.data && fingerprint && (
+        <p className="text-ink-2" data-testid="fingerprint">
+          The first time a browser warns that it does not know this server. Its certificate is the salon’s own: have it
+          trust{' '}
+          <a className="opens" href="/etude-authority.crt">
+            this authority
+          </a>
+          , and look that it shows the same SHA-256 fingerprint: <span className="figure break-all">{fingerprint}</span>
+        </p>
+      )}
       {error && <QueryFailed error={error} onRetry={() => void refetch()} />}
       <ul className="divide-y divide-line" aria-label="Devices">
         {devices?.map(({ id, name, seenAt, pairedAt, person, here, out }) => (
