@@ -157,6 +157,21 @@ test('what was scored while nobody was signed in waits on the device, and is sen
     await page.keyboard.type('2580')
     await page.keyboard.press('Enter')
     await page.waitForSelector('[data-front] [data-region]')
+    // Out is out while the server is away as well, and over a reload; it hears of it when it is back.
+    await salon.killServer()
+    await (await page.waitForSelector('[data-testid=signed-in]'))!.click()
+    await says(page, 'Who is here?')
+    await page.reload()
+    await says(page, 'Who is here?')
+    await salon.startServer()
+    await expect
+      .poll(async () => {
+        const [[row]] = (await salon.sql('SELECT count(*)::int AS n FROM sessions WHERE ended_at IS NULL')) as [
+          [{ n: number }],
+        ]
+        return row.n
+      })
+      .toBe(0)
     await expect
       .poll(async () => {
         const [rows] = (await salon.sql(

@@ -72,7 +72,12 @@ const withCodes = accessSchema.extend({ codes: z.array(z.string()) })
 
 /** Who is let in: devices are paired, people are switched. */
 export const accessApi = subject('access', {
-  read: read('/access', { summary: 'Whether one has to be let in, and who is here', gives: accessSchema }),
+  read: read('/access', {
+    summary: 'Whether one has to be let in, and who is here',
+    gives: accessSchema,
+    // A tablet that is opened while the server is away asks who is there as well.
+    kept: true,
+  }),
   lock: post('/access/lock', {
     summary:
       'Lock the salon: from here on nobody is let in but by a device that was paired and a PIN or the passphrase',

@@ -4,6 +4,7 @@ import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { countrySchema } from '../words/countries.ts'
 import { download, idSchema, instant, live, nothing, post, put, read, SUBJECTS, subject } from './endpoint.ts'
+import { askedPapersSchema } from './papers.ts'
 
 export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
 export type Role = (typeof ROLE_IDS)[number]
@@ -52,6 +53,8 @@ export const salonSchema = z.object({
   /** The house's ways that are not at their default. */
   schools: schoolsSchema,
   equipment: equipmentSchema,
+  /** Papers that every dog is asked for. */
+  papers: askedPapersSchema.default([]),
 })
 
 export type Salon = z.infer<typeof salonSchema>
@@ -149,6 +152,12 @@ export const salonApi = subject('salon', {
   setCountry: put('/settings/country', {
     summary: 'Say by whose habits days, hours and money are written',
     takes: z.object({ country: countrySchema }),
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  setPapers: put('/settings/papers', {
+    summary: 'Say which papers every dog is asked for',
+    takes: z.object({ papers: askedPapersSchema }),
     gives: salonSchema,
     becomes: 'read',
   }),

@@ -19,6 +19,7 @@ export const salonHandlers = ({ store, now, loadDemo, changes }: Deps): Handlers
     setCountry(body.country)
     return salon
   },
+  setPapers: ({ body, actorId }) => store.salon.setPapers(body.papers, actorId),
   lookAround: () => lookAround(store, loadDemo),
   begin: ({ body }) => beginOwn(store, body),
   addPerson: ({ body, actorId }) => store.salon.addPerson(body, actorId),

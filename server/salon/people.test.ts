@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { papersMissing } from '../../contract/api/papers.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 
@@ -71,5 +72,20 @@ describe('who works here', () => {
       "SELECT actor_id, change FROM change_log WHERE entity_id = 'name' ORDER BY id DESC LIMIT 1",
     )) as [{ actor_id: string; change: { to: string } }[]]
     expect(rows[0]).toMatchObject({ actor_id: who!.id, change: { to: 'Harbour Row' } })
+  })
+  test('papers are asked of every dog; one that holds by its name is enough, one that ran out is not', async () => {
+    expect((await server.store.salon.read()).papers).toEqual([])
+    await send('PUT', '/settings/papers', { papers: ['Rabies', 'Kennel cough'] })
+    const { papers: asked } = await server.store.salon.read()
+    const seen = [
+      { what: 'rabies, 3 years', until: '2026-03-04' },
+      { what: 'Kennel cough', until: '2026-03-03' },
+    ]
+    expect(papersMissing(asked, seen, '2026-03-04')).toEqual(['Kennel cough'])
+    expect(papersMissing(asked, [], '2026-03-04')).toEqual(['Rabies', 'Kennel cough'])
+    expect(await send('PUT', '/settings/papers', { papers: [' '] })).toMatchObject({
+      status: 422,
+      issues: [{ path: 'papers[0]' }],
+    })
   })
 })

@@ -61,6 +61,7 @@ export class SalonRepo {
       prices: (value('prices') ?? startingPrices(value('country'))) as Salon['prices'],
       schools: (value('schools') ?? {}) as Salon['schools'],
       equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
+      papers: (value('papers') ?? []) as Salon['papers'],
     }
   }
 
@@ -174,6 +175,10 @@ export class SalonRepo {
 
   setCountry(country: string, actorId: string | null): Promise<Salon> {
     return this.#setWhole('country', country, actorId)
+  }
+
+  setPapers(papers: readonly string[], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('papers', papers, actorId)
   }
 
   rename(name: string, actorId: string | null): Promise<Salon> {

@@ -3,14 +3,10 @@ import { clsx } from 'clsx'
 import { Keyboard, Menu as MenuIcon, Moon, Sun, UserRound } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
-import { accessApi } from '../../contract/api/access.ts'
-import { reread, useWrite } from '../device/api.ts'
 import { followChanges } from '../device/changes.ts'
-import { atTheDoor } from '../device/client.ts'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
-import { useAccess } from '../device/use-access.ts'
 import { useSalon } from '../device/use-salon.ts'
-import { useIdle } from '../door/use-idle.ts'
+import { useDoor } from '../door/use-door.ts'
 import { Button, ButtonLink } from '../parts/Button.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { FromThisDevice } from './FromThisDevice.tsx'
@@ -71,31 +67,6 @@ function PersonOnDuty(): ReactNode {
   )
 }
 
-/** Keeps up with who is let in: asks anew when an answer says that nobody is, and locks when no hand was here for long. */
-function useDoor() {
-  const client = useQueryClient()
-  const { data: access } = useAccess()
-  const leave = useWrite(accessApi.leave)
-  const [asksAgain, setAsksAgain] = useState(false)
-  useEffect(
-    () =>
-      atTheDoor((said) => {
-        if (said === 'needs-passphrase') setAsksAgain(true)
-        else void reread(client, accessApi.read, {})
-      }),
-    [client],
-  )
-  const person = access?.locked ? access.person : null
-  useEffect(
-    function signForThemselves() {
-      if (person) setPersonOnDuty(person.id)
-    },
-    [person],
-  )
-  useIdle(person && access ? access.idleMinutes : null, () => leave.mutate({ body: {} }))
-  return { access, asksAgain, close: () => setAsksAgain(false), leave: () => leave.mutate({ body: {} }) }
-}
-
 /** What no first screen needs comes once it is shown: clocks of other dogs, pictures on their way, short words. */
 const SOON_MS = 500
 function useShown(): boolean {
@@ -128,7 +99,7 @@ const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === 
 
 /** The frame of every screen: the salon, who works here, the theme, the keys. */
 export function Shell(): ReactNode {
-  const { access, asksAgain, close, leave } = useDoor()
+  const { access, isOut, asksAgain, close, leave } = useDoor()
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   const [keysOpen, setKeysOpen] = useState(false)
@@ -168,7 +139,7 @@ export function Shell(): ReactNode {
   )
 
   const client = useQueryClient()
-  const letIn = access !== undefined && (!access.locked || access.person !== null)
+  const letIn = access !== undefined && !isOut
   useEffect(() => (shown && letIn ? followChanges(client) : undefined), [client, shown, letIn])
 
   const toggleTheme = (): void => {
@@ -177,7 +148,7 @@ export function Shell(): ReactNode {
     setThemeState(next)
   }
 
-  if (access?.locked && !access.person)
+  if (access && isOut)
     return (
       <Suspense fallback={<Loading what="the door" />}>
         <Door access={access} />

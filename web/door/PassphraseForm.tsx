@@ -5,6 +5,7 @@ import { useWrite } from '../device/api.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 import { TextField } from '../parts/Field.tsx'
+import { somebodyIsIn } from './use-door.ts'
 
 /** The owner's words. */
 export function PassphraseForm({
@@ -26,7 +27,13 @@ export function PassphraseForm({
         event.preventDefault()
         signIn.mutate(
           { body: { passphrase, ...(device === undefined ? {} : { device }) } },
-          { onSuccess: () => onDone?.(), onError: () => setPassphrase('') },
+          {
+            onSuccess: () => {
+              somebodyIsIn()
+              onDone?.()
+            },
+            onError: () => setPassphrase(''),
+          },
         )
       }}
     >

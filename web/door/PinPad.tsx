@@ -5,6 +5,7 @@ import { capital } from '../../contract/words/index.ts'
 import { useWrite } from '../device/api.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
+import { somebodyIsIn } from './use-door.ts'
 
 const LEAST = 4
 const MOST = 8
@@ -16,12 +17,7 @@ export function PinPad({ personId }: { personId: string }): ReactNode {
   const signIn = useWrite(accessApi.pin)
   const add = (digit: string): void => setPin((before) => (before + digit).slice(0, MOST))
   const send = (): void =>
-    signIn.mutate(
-      { body: { personId, pin } },
-      {
-        onError: () => setPin(''),
-      },
-    )
+    signIn.mutate({ body: { personId, pin } }, { onSuccess: somebodyIsIn, onError: () => setPin('') })
   return (
     <form
       className="flex flex-col items-center gap-3"

@@ -3,11 +3,14 @@ import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { type OwnSalon, type Salon, salonApi } from '../../../contract/api/salon.ts'
+import { capital } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
 import { forgetSalon } from '../../device/forget.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { TextField } from '../../parts/Field.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { HousePageOf } from '../HousePage.tsx'
 import { OwnSalonForm } from './OwnSalonForm.tsx'
@@ -22,6 +25,7 @@ export function SalonScreen(): ReactNode {
       <div className="grid items-start gap-6 lg:grid-cols-2">
         <section className="card p-5" aria-label="Name and country">
           <NameAndCountry key={`${salon.name} ${salon.country}`} salon={salon} />
+          <AskedPapers key={salon.papers.join()} salon={salon} />
           <p className="mt-4 border-t border-line pt-3">
             <Link to="/house/log" className="opens">
               What was changed, and by whom
@@ -51,6 +55,38 @@ function NameAndCountry({ salon }: { salon: Salon }): ReactNode {
       // Said beside the form by its error.
       send={(values) => void keep(values).catch(() => undefined)}
     />
+  )
+}
+
+/** Papers that every dog is asked for: one that is missing or ran out stands on the arrival in red. */
+function AskedPapers({ salon }: { salon: Salon }): ReactNode {
+  const [text, setText] = useState(salon.papers.join(', '))
+  const set = useWrite(salonApi.setPapers)
+  const papers = text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+  return (
+    <form
+      className="mt-4 flex flex-col gap-2 border-t border-line pt-3"
+      aria-label="Papers"
+      onSubmit={(event) => {
+        event.preventDefault()
+        set.mutate({ body: { papers } }, { onSuccess: () => toast.success('Kept') })
+      }}
+    >
+      <TextField
+        label="Papers every dog is asked for"
+        hint="Their names with commas between, such as: Rabies, Kennel cough. One that was not seen or ran out stands on the arrival in red."
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+        autoComplete="off"
+      />
+      {set.error && <Alert>{capital(set.error.message)}</Alert>}
+      <Button type="submit" className="self-start" disabled={set.isPending || papers.join() === salon.papers.join()}>
+        Keep
+      </Button>
+    </form>
   )
 }
 
