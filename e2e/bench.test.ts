@@ -188,7 +188,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
 
   // It is remembered: found as one types, with this visit on its page.
   await again.type('[data-testid=search]', 'pip')
-  await shows(again, '[role=option]')
+  await again.waitForSelector('[role=option] ::-p-text(Pip)')
   await again.keyboard.press('Enter')
   await shows(again, `[data-visit="${id}"]`)
   await again.close()

@@ -1,37 +1,6 @@
 import { z } from 'zod'
-import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
-import { ACCESS_ROLES } from './rights.ts'
-
-/** A PIN that nobody would try first: four to eight digits, not all the same, not in a row. */
-export const pinSchema = z
-  .string()
-  .regex(/^\d{4,8}$/, { error: 'four to eight digits' })
-  .refine((pin) => !/^(\d)\1+$/.test(pin), { error: 'digits that are not all the same' })
-  .refine((pin) => !'01234567890'.includes(pin) && !'09876543210'.includes(pin), {
-    error: 'digits that are not in a row',
-  })
-
-export const PASSPHRASE_LEAST = 12
-const MOST_LETTERS = 200
-export const passphraseSchema = z
-  .string()
-  .min(PASSPHRASE_LEAST, { error: `at least ${PASSPHRASE_LEAST} letters, several words are easiest` })
-  .max(MOST_LETTERS, { error: `at most ${MOST_LETTERS} letters` })
-
-/** As it is said or typed: dashes, spaces and capitals do not count. */
-const code = z
-  .string()
-  .trim()
-  .min(4, { error: 'the code as it was shown' })
-  .max(60, { error: 'the code as it was shown' })
-const deviceName = z
-  .string()
-  .trim()
-  .min(1, { error: 'a name for this device' })
-  .max(60, { error: 'at most 60 letters' })
-
-/** How long the screens wait for a hand before they ask who is there, minutes. */
-export const IDLE_MINUTES = [5, 10, 15, 30, 60] as const
+import { ACCESS_ROLES } from './access-roles.ts'
+import { idSchema, nothing, post, read, subject } from './endpoint.ts'
 
 /** How things stand at this device. Before it is let in, nothing but that is told. */
 export const accessSchema = z.object({
@@ -56,21 +25,7 @@ export const accessSchema = z.object({
 })
 export type Access = z.infer<typeof accessSchema>
 
-export const pairedSchema = z.object({
-  id: idSchema,
-  name: z.string(),
-  pairedAt: instant,
-  seenAt: instant,
-  /** Who is signed in there. */
-  person: z.string().nullable(),
-  here: z.boolean(),
-  out: z.boolean(),
-})
-export type Paired = z.infer<typeof pairedSchema>
-
-const withCodes = accessSchema.extend({ codes: z.array(z.string()) })
-
-/** Who is let in: devices are paired, people are switched. */
+/** What every screen asks of who is let in; the rest is the door's (door.ts), so that no first screen carries it. */
 export const accessApi = subject('access', {
   read: read('/access', {
     summary: 'Whether one has to be let in, and who is here',
@@ -78,87 +33,9 @@ export const accessApi = subject('access', {
     // A tablet that is opened while the server is away asks who is there as well.
     kept: true,
   }),
-  lock: post('/access/lock', {
-    summary:
-      'Lock the salon: from here on nobody is let in but by a device that was paired and a PIN or the passphrase',
-    takes: z.object({ ownerId: idSchema, passphrase: passphraseSchema, device: deviceName }),
-    gives: withCodes,
-    touches: ['access', 'salon'],
-  }),
-  unlock: post('/access/unlock', {
-    summary: 'Leave the salon open to whoever reaches its address, as before it was locked',
-    takes: nothing,
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  passphrase: post('/access/passphrase', {
-    summary: 'Sign in as the owner; a device that was not let in yet is let in by it',
-    takes: z.object({ passphrase: z.string().min(1).max(MOST_LETTERS), device: deviceName.optional() }),
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  recover: post('/access/recover', {
-    summary: 'Choose a new passphrase by one of the codes on paper',
-    takes: z.object({ code, passphrase: passphraseSchema, device: deviceName }),
-    gives: withCodes,
-  }),
-  changePassphrase: put('/access/passphrase', {
-    summary: 'Another passphrase',
-    takes: z.object({ passphrase: passphraseSchema }),
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  newCodes: post('/access/codes', {
-    summary: 'New codes on paper; the old ones are good no more',
-    takes: nothing,
-    gives: withCodes,
-  }),
-  invite: post('/access/invite', {
-    summary: 'A code that lets one more device in, good for ten minutes and once',
-    takes: nothing,
-    gives: z.object({ code: z.string(), until: instant }),
-  }),
-  pair: post('/access/pair', {
-    summary: 'Let this device in by a code',
-    takes: z.object({ code, device: deviceName }),
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  devices: read('/access/devices', { summary: 'The devices that were let in', gives: z.array(pairedSchema) }),
-  putOut: put('/access/devices/:id/out', {
-    summary: 'Put a device out at once',
-    takes: nothing,
-    gives: z.array(pairedSchema),
-    becomes: 'devices',
-    touches: ['access'],
-  }),
-  pin: post('/access/pin', {
-    summary: 'Sign in by a PIN, at a device that was let in',
-    takes: z.object({ personId: idSchema, pin: z.string().regex(/^\d{1,8}$/, { error: 'digits' }) }),
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  setPin: put('/people/:id/pin', {
-    summary: 'Give somebody a PIN, or take it away',
-    takes: z.object({ pin: pinSchema.nullable() }),
-    gives: accessSchema,
-    becomes: 'read',
-  }),
   leave: post('/access/leave', {
     summary: 'Sign out here; the device stays let in',
     takes: nothing,
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  everywhere: post('/access/everywhere', {
-    summary: 'Sign everybody out on every device but this one',
-    takes: nothing,
-    gives: accessSchema,
-    becomes: 'read',
-  }),
-  setIdle: put('/access/idle', {
-    summary: 'After how long without a hand the screens ask who is there',
-    takes: z.object({ minutes: z.literal(IDLE_MINUTES) }),
     gives: accessSchema,
     becomes: 'read',
   }),

@@ -6,6 +6,7 @@ import { consentApi } from './consent.ts'
 import { dayApi } from './day.ts'
 import { devicesApi } from './devices.ts'
 import { dogsApi } from './dogs.ts'
+import { doorApi } from './door.ts'
 import { dryingApi } from './drying.ts'
 import type { AnyEndpoint, Named } from './endpoint.ts'
 import { exchangeApi } from './exchange.ts'
@@ -24,6 +25,7 @@ import { visitsApi } from './visits.ts'
 /** Every endpoint, by subject: what is not here is not served. */
 export const API = {
   access: accessApi,
+  door: doorApi,
   salon: salonApi,
   day: dayApi,
   visits: visitsApi,

@@ -1,12 +1,9 @@
+import type { AccessRole } from './access-roles.ts'
 import type { AnyEndpoint, Named, Subject } from './endpoint.ts'
 
 /** What somebody may do, one kind of thing at a time. */
 export const RIGHT_IDS = ['anyone', 'at-device', 'see', 'groom', 'desk', 'stock', 'house', 'owner'] as const
 export type Right = (typeof RIGHT_IDS)[number]
-
-/** As whom somebody is let in. Whoever owns the salon may groom as well; learners are told by their hands. */
-export const ACCESS_ROLES = ['owner', 'groomer', 'bather', 'front', 'learner'] as const
-export type AccessRole = (typeof ACCESS_ROLES)[number]
 
 export const MAY: Readonly<Record<AccessRole, ReadonlySet<Right>>> = {
   owner: new Set(RIGHT_IDS),

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { Access } from '../../contract/api/access.ts'
+import { ACCESS_ROLES, type AccessRole } from '../../contract/api/access-roles.ts'
 import { ENDPOINTS } from '../../contract/api/index.ts'
-import { ACCESS_ROLES, type AccessRole, asksPassphrase, mayUse, rightsOf } from '../../contract/api/rights.ts'
+import { asksPassphrase, mayUse, rightsOf } from '../../contract/api/rights.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 
 let server: TestServer

@@ -1,12 +1,31 @@
 import type { accessApi } from '../../contract/api/access.ts'
+import type { doorApi } from '../../contract/api/door.ts'
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { Deps } from '../deps.ts'
 import type { At, Who } from './access.ts'
 
-export function accessHandlers({ store: { access }, authority }: Deps): Handlers<typeof accessApi, At> {
-  const read = async (who: Who) => ({ ...(await access.read(who)), fingerprint: authority?.fingerprint ?? null })
+/** How things stand for whoever asks. */
+const reader =
+  ({ store: { access }, authority }: Deps) =>
+  async (who: Who) => ({ ...(await access.read(who)), fingerprint: authority?.fingerprint ?? null })
+
+export function accessHandlers(deps: Deps): Handlers<typeof accessApi, At> {
+  const read = reader(deps)
+  const { access } = deps.store
   return {
     read: ({ at }) => read(at.who),
+    leave: async ({ at }) => {
+      await access.leave(at.who)
+      at.give({ session: null })
+      return read(await at.again())
+    },
+  }
+}
+
+export function doorHandlers(deps: Deps): Handlers<typeof doorApi, At> {
+  const read = reader(deps)
+  const { access } = deps.store
+  return {
     lock: async ({ body, at }) => {
       const { who, given, codes } = await access.lock(body)
       at.give(given)
@@ -48,11 +67,6 @@ export function accessHandlers({ store: { access }, authority }: Deps): Handlers
     setPin: async ({ params, body, actorId, at }) => {
       await access.setPin(params.id, body.pin, actorId)
       return read(at.who)
-    },
-    leave: async ({ at }) => {
-      await access.leave(at.who)
-      at.give({ session: null })
-      return read(await at.again())
     },
     everywhere: async ({ at }) => {
       await access.everywhere(at.who)

@@ -1,5 +1,5 @@
 import { API } from '../../contract/api/index.ts'
-import { accessHandlers } from '../access/handlers.ts'
+import { accessHandlers, doorHandlers } from '../access/handlers.ts'
 import { backupHandlers } from '../backups/handlers.ts'
 import { bathHandlers } from '../bath/handlers.ts'
 import { consentHandlers } from '../consent/handlers.ts'
@@ -28,6 +28,7 @@ export function routes(deps: Deps): App {
   const app = newApp()
   const serve = serving(app, deps.changes, deps.store.access)
   serve(API.access, accessHandlers(deps))
+  serve(API.door, doorHandlers(deps))
   serve(API.salon, salonHandlers(deps))
   serve(API.day, dayHandlers(deps))
   serve(API.visits, visitHandlers(deps))

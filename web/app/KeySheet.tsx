@@ -3,7 +3,8 @@ import { Dialog } from 'radix-ui'
 import { type ReactNode, useState } from 'react'
 import { buttonClass } from '../parts/Button.tsx'
 import { Toggle } from '../parts/Toggle.tsx'
-import { EVERYWHERE, type KeyRow, setSingleKeys, singleKeysOn } from './keys.ts'
+import { EVERYWHERE, KEY_ROWS, type KeyRow } from './key-rows.ts'
+import { setSingleKeys, singleKeysOn } from './keys.ts'
 import { screenAt } from './screens.ts'
 
 const Rows = ({ rows }: { rows: readonly KeyRow[] }): ReactNode => (
@@ -33,7 +34,8 @@ export function KeySheet({
   onOpenChange: (open: boolean) => void
   path: string
 }): ReactNode {
-  const here = screenAt(path)?.keys ?? []
+  const keys = screenAt(path)?.keys
+  const here = keys ? KEY_ROWS[keys] : []
   const [on, setOn] = useState(singleKeysOn)
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>

@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react'
 import type { Station } from '../../contract/api/stations.ts'
-import { BENCH_KEYS, DRAG_KEYS, type KeyRow, LOOK_KEYS, STAGE_KEYS, VERDICT_KEYS } from './keys.ts'
+import type { KeySet } from './keys.ts'
 
 /** Where a screen is found: the frame's own list, the rail of a visit, the pages of the house, or by a link alone. */
 export type Place = 'frame' | 'rail' | 'beside-rail' | 'house' | 'link'
@@ -15,7 +15,8 @@ export interface Screen {
   readonly place: Place
   /** Stations of the record that stand at this stop of the rail. */
   readonly at: readonly Station[]
-  readonly keys: readonly KeyRow[]
+  /** Rows of its own in the key sheet. */
+  readonly keys: KeySet | null
   /** What has to be known to open it. */
   readonly needs: 'nothing' | 'visit' | 'dog' | 'link'
   readonly load: () => Promise<ComponentType>
@@ -25,7 +26,7 @@ const screen = (given: Partial<Screen> & Pick<Screen, 'path' | 'label' | 'load'>
   title: given.label,
   place: 'link',
   at: [],
-  keys: [],
+  keys: null,
   needs: 'nothing',
   ...given,
 })
@@ -49,48 +50,48 @@ export const SCREENS: readonly Screen[] = [
     path: 'look',
     label: 'Look',
     at: ['look'],
-    keys: LOOK_KEYS,
+    keys: 'look',
     load: async () => (await import('../stations/look/LookScreen.tsx')).LookScreen,
   }),
   ofVisit({
     path: 'verdict',
     label: 'Verdict',
     at: ['verdict'],
-    keys: VERDICT_KEYS,
+    keys: 'verdict',
     load: async () => (await import('../stations/verdict/VerdictScreen.tsx')).VerdictScreen,
   }),
   ofVisit({
     path: 'bath',
     label: 'Bath',
     at: ['bath'],
-    keys: STAGE_KEYS,
+    keys: 'stage',
     load: async () => (await import('../stations/bath/BathScreen.tsx')).BathScreen,
   }),
   ofVisit({
     path: 'dry',
     label: 'Dry',
     at: ['dry'],
-    keys: DRAG_KEYS,
+    keys: 'drag',
     load: async () => (await import('../stations/dry/DryScreen.tsx')).DryScreen,
   }),
   ofVisit({
     path: 'cut',
     label: 'Cut',
     at: ['cut'],
-    keys: DRAG_KEYS,
+    keys: 'drag',
     load: async () => (await import('../stations/cut/CutScreen.tsx')).CutScreen,
   }),
   ofVisit({
     path: 'goodbye',
     label: 'Goodbye',
     at: ['ready', 'gone'],
-    keys: STAGE_KEYS,
+    keys: 'stage',
     load: async () => (await import('../stations/goodbye/GoodbyeScreen.tsx')).GoodbyeScreen,
   }),
   ofVisit({
     path: 'bench',
     label: 'Bench',
-    keys: BENCH_KEYS,
+    keys: 'bench',
     place: 'beside-rail',
     load: async () => (await import('../stations/bench/BenchScreen.tsx')).BenchScreen,
   }),
@@ -98,14 +99,14 @@ export const SCREENS: readonly Screen[] = [
     path: 'second',
     label: 'Two looks',
     place: 'link',
-    keys: STAGE_KEYS,
+    keys: 'stage',
     load: async () => (await import('../stations/second/SecondScreen.tsx')).SecondScreen,
   }),
   ofVisit({
     path: 'second/look',
     label: 'Second look',
     place: 'link',
-    keys: LOOK_KEYS,
+    keys: 'look',
     load: async () => (await import('../stations/look/SecondLook.tsx')).SecondLook,
   }),
   screen({

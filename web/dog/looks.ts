@@ -12,7 +12,7 @@ import {
   type WetCoat,
 } from '../../core/index.ts'
 import type { Look } from './CoatMap.tsx'
-import { coatLengths } from './dog-file.ts'
+import { coatLengths } from './dog-drawn.ts'
 
 interface Coat {
   readonly coatType: CoatType

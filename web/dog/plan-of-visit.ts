@@ -4,8 +4,8 @@ import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import { type Assessment, type House, houseWith, type Plan } from '../../core/index.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { usePlan } from '../workers/use-plan.ts'
-import { useFile } from './dog-file.ts'
 import { sheetOf } from './sheet-state.ts'
+import { useFile } from './use-file.ts'
 
 /**
  * The plan the groom runs by, with what it was made from. Looking ahead makes no plan of record: what nobody has decided

@@ -8,7 +8,7 @@ import { refresh } from '../device/api.ts'
 import { answerOf } from '../device/client.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { usePlan } from '../workers/use-plan.ts'
-import { useFile } from './dog-file.ts'
+import { useFile } from './use-file.ts'
 import { useSheet } from './use-scoring.ts'
 
 export interface KeptPlan {

@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect, useState } from 'react'
-import { type Access, accessApi, passphraseSchema } from '../../contract/api/access.ts'
+import type { Access } from '../../contract/api/access.ts'
+import { doorApi, passphraseSchema } from '../../contract/api/door.ts'
 import { capital } from '../../contract/words/index.ts'
 import { TimersBell } from '../app/TimersBell.tsx'
 import { useWrite } from '../device/api.ts'
@@ -37,7 +38,7 @@ function LetIn({ putOut }: { putOut: boolean }): ReactNode {
   const [code, setCode] = useState(() => new URLSearchParams(location.hash.slice(1)).get('code') ?? '')
   const [device, setDevice] = useState('')
   const [way, setWay] = useState<Way>('code')
-  const pair = useWrite(accessApi.pair)
+  const pair = useWrite(doorApi.pair)
   useEffect(
     function leaveNothingBehind() {
       if (putOut) void forgetSalon()
@@ -114,7 +115,7 @@ function LetIn({ putOut }: { putOut: boolean }): ReactNode {
 
 /** For an owner who forgot the passphrase. */
 function FromPaper({ device }: { device: string }): ReactNode {
-  const recover = useWrite(accessApi.recover)
+  const recover = useWrite(doorApi.recover)
   const [code, setCode] = useState('')
   const [passphrase, setPassphrase] = useState('')
   if (recover.data) return <Codes codes={recover.data.codes} onDone={() => location.reload()} />

@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react'
-import { accessApi } from '../../contract/api/access.ts'
+import { doorApi } from '../../contract/api/door.ts'
 import { capital } from '../../contract/words/index.ts'
 import { useWrite } from '../device/api.ts'
 import { Alert } from '../parts/Alert.tsx'
@@ -19,7 +19,7 @@ export function PassphraseForm({
   onDone?: () => void
 }): ReactNode {
   const [passphrase, setPassphrase] = useState('')
-  const signIn = useWrite(accessApi.passphrase)
+  const signIn = useWrite(doorApi.passphrase)
   return (
     <form
       className="flex flex-col gap-4"

@@ -1,6 +1,6 @@
 import { Delete } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import { accessApi } from '../../contract/api/access.ts'
+import { doorApi } from '../../contract/api/door.ts'
 import { capital } from '../../contract/words/index.ts'
 import { useWrite } from '../device/api.ts'
 import { Alert } from '../parts/Alert.tsx'
@@ -14,7 +14,7 @@ const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'] as const
 /** A PIN by wet knuckle or by keyboard; how many digits it has is not shown before it is right. */
 export function PinPad({ personId }: { personId: string }): ReactNode {
   const [pin, setPin] = useState('')
-  const signIn = useWrite(accessApi.pin)
+  const signIn = useWrite(doorApi.pin)
   const add = (digit: string): void => setPin((before) => (before + digit).slice(0, MOST))
   const send = (): void =>
     signIn.mutate({ body: { personId, pin } }, { onSuccess: somebodyIsIn, onError: () => setPin('') })

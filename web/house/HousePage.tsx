@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 import type { AnyWrite, Named } from '../../contract/api/endpoint.ts'
 import { SCREENS } from '../app/screens.ts'
-import { useMayNot } from '../device/use-access.ts'
+import { useMayNot } from '../device/use-may-not.ts'
 import { buttonClass } from '../parts/Button.tsx'
 
 const PAGES = SCREENS.filter(({ place }) => place === 'house')

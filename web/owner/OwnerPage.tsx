@@ -9,7 +9,7 @@ import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } fr
 import { useRead, useWrite } from '../device/api.ts'
 import { Away, Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
-import { dogDrawn } from '../dog/dog-file.ts'
+import { dogDrawn } from '../dog/dog-drawn.ts'
 import { looksOfShapes, looksWithKnots, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'

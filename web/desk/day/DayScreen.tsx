@@ -23,7 +23,7 @@ import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { SmallDog } from '../../dog/DogOutline.tsx'
-import { coatLengths, dogDrawn } from '../../dog/dog-file.ts'
+import { coatLengths, dogDrawn } from '../../dog/dog-drawn.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 

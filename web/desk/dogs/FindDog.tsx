@@ -26,10 +26,12 @@ export function FindDog({
   testId: string
 }): ReactNode {
   const [text, setText] = useState(begun ?? '')
-  const { data = [], isError } = useSearch(text)
+  const { data = [], isError, isPlaceholderData } = useSearch(text)
+  // What was found for less of it stands until the answer is there, but for what it is plain that nobody means.
+  const found = isPlaceholderData ? data.filter((dog) => isMeant(dog, text)) : data
   return (
     <Combobox
-      items={text.trim() === '' ? [] : data}
+      items={text.trim() === '' ? [] : found}
       keyOf={({ dogId }) => dogId}
       textOf={({ name, clientName }) => `${name}, ${clientName}`}
       row={(dog) => <Found dog={dog} />}
@@ -46,6 +48,15 @@ export function FindDog({
       testId={testId}
     />
   )
+}
+
+/** Whether every word typed begins a word of the dog, its owner or the telephone. */
+function isMeant({ name, clientName, phone }: FoundDog, text: string): boolean {
+  const words = `${name} ${clientName} ${phone}`.toLowerCase().split(/\s+/)
+  return text
+    .toLowerCase()
+    .split(/\s+/)
+    .every((typed) => words.some((word) => word.startsWith(typed)))
 }
 
 const Found = ({ dog: { name, clientName, phone, lastVisit } }: { dog: FoundDog }): ReactNode => (

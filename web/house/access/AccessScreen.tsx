@@ -2,18 +2,13 @@ import { KeyRound, TabletSmartphone } from 'lucide-react'
 import { toString as qrCode } from 'qrcode'
 import { type ReactNode, useEffect, useState } from 'react'
 import { toast } from 'sonner'
-import {
-  type Access,
-  accessApi,
-  IDLE_MINUTES,
-  PASSPHRASE_LEAST,
-  passphraseSchema,
-  pinSchema,
-} from '../../../contract/api/access.ts'
+import type { Access } from '../../../contract/api/access.ts'
+import { doorApi, IDLE_MINUTES, PASSPHRASE_LEAST, passphraseSchema, pinSchema } from '../../../contract/api/door.ts'
 import { capital, dayText, timeText } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
-import { ACCESS_ROLE_LABEL, useAccess } from '../../device/use-access.ts'
+import { useAccess } from '../../device/use-access.ts'
+import { ACCESS_ROLE_LABEL } from '../../device/use-may-not.ts'
 import { useNow } from '../../device/use-now.ts'
 import { Codes } from '../../door/Codes.tsx'
 import { Strong } from '../../door/Strong.tsx'
@@ -60,7 +55,7 @@ function Open({ access, onCodes }: { access: Access; onCodes: (codes: readonly s
   const [passphrase, setPassphrase] = useState('')
   const [again, setAgain] = useState('')
   const [device, setDevice] = useState('')
-  const lock = useWrite(accessApi.lock)
+  const lock = useWrite(doorApi.lock)
   const fits = passphraseSchema.safeParse(passphrase).success
   const ready = ownerId !== '' && fits && passphrase === again && device.trim() !== ''
   return (
@@ -135,10 +130,10 @@ function Open({ access, onCodes }: { access: Access; onCodes: (codes: readonly s
 }
 
 function Locked({ access, onCodes }: { access: Access; onCodes: (codes: readonly string[]) => void }): ReactNode {
-  const newCodes = useWrite(accessApi.newCodes)
-  const everywhere = useWrite(accessApi.everywhere)
-  const unlock = useWrite(accessApi.unlock)
-  const setIdle = useWrite(accessApi.setIdle)
+  const newCodes = useWrite(doorApi.newCodes)
+  const everywhere = useWrite(doorApi.everywhere)
+  const unlock = useWrite(doorApi.unlock)
+  const setIdle = useWrite(doorApi.setIdle)
   const [open, setOpen] = useState<'passphrase' | 'unlock' | null>(null)
   return (
     <div className="grid items-start gap-6 lg:grid-cols-2">
@@ -202,9 +197,9 @@ function Locked({ access, onCodes }: { access: Access; onCodes: (codes: readonly
 }
 
 function Devices({ fingerprint }: { fingerprint: string | null }): ReactNode {
-  const { data: devices, error, refetch } = useRead(accessApi.devices, {})
-  const invite = useWrite(accessApi.invite)
-  const putOut = useWrite(accessApi.putOut)
+  const { data: devices, error, refetch } = useRead(doorApi.devices, {})
+  const invite = useWrite(doorApi.invite)
+  const putOut = useWrite(doorApi.putOut)
   return (
     <section className="card flex flex-col gap-3 p-5" aria-labelledby="devices">
       <div className="flex items-center gap-3">
@@ -315,7 +310,7 @@ function Pins({ access: { people } }: { access: Access }): ReactNode {
 
 function PinDialog({ person, onClose }: { person: Access['people'][number]; onClose: () => void }): ReactNode {
   const [pin, setPin] = useState('')
-  const set = useWrite(accessApi.setPin)
+  const set = useWrite(doorApi.setPin)
   const read = pinSchema.safeParse(pin)
   const keep = (to: string | null): void => set.mutate({ id: person.id, body: { pin: to } }, { onSuccess: onClose })
   return (
@@ -360,7 +355,7 @@ function PinDialog({ person, onClose }: { person: Access['people'][number]; onCl
 
 function AnotherPassphrase({ onClose }: { onClose: () => void }): ReactNode {
   const [passphrase, setPassphrase] = useState('')
-  const change = useWrite(accessApi.changePassphrase)
+  const change = useWrite(doorApi.changePassphrase)
   return (
     <DialogSheet title="Another passphrase" onClose={onClose}>
       <form

@@ -21,7 +21,7 @@ import {
   type Tool,
 } from '../../../core/index.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
-import { dogDrawn } from '../../dog/dog-file.ts'
+import { dogDrawn } from '../../dog/dog-drawn.ts'
 import { looksOfPlan } from '../../dog/looks.ts'
 import { Stops } from '../../dog/Said.tsx'
 import { useTurning } from '../../dog/use-turning.ts'

@@ -12,7 +12,7 @@ import {
   REGION_SIDES,
 } from '../../../core/index.ts'
 import { CoatMap, type Look } from '../../dog/CoatMap.tsx'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { PhotoButton } from '../../dog/PhotoButton.tsx'
 import { ViewButtons } from '../../dog/ViewButtons.tsx'
 import { Button } from '../../parts/Button.tsx'

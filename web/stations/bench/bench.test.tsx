@@ -19,7 +19,7 @@ import {
 } from '../../../core/index.ts'
 import { anAssessment, cleanSheet, onRegions } from '../../../test/fixtures/dogs.ts'
 import { draw, noDevices } from '../../../test/harness/web.tsx'
-import { dogDrawn } from '../../dog/dog-file.ts'
+import { dogDrawn } from '../../dog/dog-drawn.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
 import { BenchHead } from './BenchHead.tsx'
 import { Blade } from './Blade.tsx'

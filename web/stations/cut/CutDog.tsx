@@ -10,7 +10,7 @@ import {
 } from '../../../contract/words/index.ts'
 import { type Cut, type LengthsMm, REGION_SIDES, type RegionId, shapesOf } from '../../../core/index.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { looksOfShapes, steadyLooks } from '../../dog/looks.ts'
 import type { Turning } from '../../dog/use-turning.ts'
 import { LengthHandles } from './LengthHandles.tsx'

@@ -22,7 +22,7 @@ import {
 } from '../../../core/index.ts'
 import { Loading } from '../../app/states.tsx'
 import { useOwnPatterns } from '../../device/use-own-patterns.ts'
-import { dogDrawn } from '../../dog/dog-file.ts'
+import { dogDrawn } from '../../dog/dog-drawn.ts'
 import { PatternDialog } from '../../dog/PatternDialog.tsx'
 import { useTurning } from '../../dog/use-turning.ts'
 import { useAfterPaint } from '../../parts/after-paint.ts'

@@ -5,7 +5,7 @@ import { hairTip, unitsPerMm, unitsTo } from '../../../contract/drawing/coat-sca
 import type { Drawing, Shape } from '../../../contract/drawing/geometry.ts'
 import { mmText } from '../../../contract/words/index.ts'
 import { type LengthsMm, REGION_SIDES, type RegionId } from '../../../core/index.ts'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { LEAST_MM, lengthText, type PartLength } from './part-lengths.ts'
 
 /** Where on the outline a part is taken hold of: the place that lies furthest that way; null for the middle. */

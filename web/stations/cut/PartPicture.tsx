@@ -4,7 +4,7 @@ import { type Drawing, drawingOf, type Shape } from '../../../contract/drawing/g
 import { PART_REGIONS, type PartId, REGION_SIDES } from '../../../core/index.ts'
 import { Coat, Shaped } from '../../dog/Coat.tsx'
 import { patched } from '../../dog/DogOutline.tsx'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 
 /** Room round the part for its coat, units. */
 const ROOM = 44

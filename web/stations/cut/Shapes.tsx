@@ -26,7 +26,7 @@ import {
   wishedMm,
   withShape,
 } from '../../../core/index.ts'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SelectField } from '../../parts/Field.tsx'
 import { Slider } from '../../parts/Slider.tsx'

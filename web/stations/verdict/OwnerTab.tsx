@@ -11,7 +11,7 @@ import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL, timeText } from '../../
 import { type Plan, quoteOf } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { Table } from '../../parts/Table.tsx'
 

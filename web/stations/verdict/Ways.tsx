@@ -26,7 +26,7 @@ import {
   type Treatment,
 } from '../../../core/index.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
-import type { DogDrawn } from '../../dog/dog-file.ts'
+import type { DogDrawn } from '../../dog/dog-drawn.ts'
 import { looksOfLengths } from '../../dog/looks.ts'
 import { Button } from '../../parts/Button.tsx'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'

@@ -4,7 +4,7 @@ import { describe, expect, test, vi } from 'vitest'
 import { DEFAULT_HOUSE, goesHome, type Plan, planGroom, quoteOf, STARTING_PRICES } from '../../../core/index.ts'
 import { anAssessment, cleanSheet, NINE, onRegions } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'
-import { dogDrawn } from '../../dog/dog-file.ts'
+import { dogDrawn } from '../../dog/dog-drawn.ts'
 import { Stops } from '../../dog/Said.tsx'
 import { Ways } from './Ways.tsx'
 

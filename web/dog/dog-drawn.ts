@@ -1,6 +1,3 @@
-import { useMemo } from 'react'
-import type { Visit } from '../../contract/api/visits.ts'
-import { assembleFile } from '../../contract/formats/assemble.ts'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import {
   type CoatType,
@@ -10,9 +7,7 @@ import {
   figureOf,
   type LengthsMm,
   REGION_SIDES,
-  type Sheet,
 } from '../../core/index.ts'
-import { rowsOf } from './sheet-state.ts'
 
 export interface DogDrawn extends Figure {
   readonly weightKg: number
@@ -33,11 +28,3 @@ export function dogDrawn({ dog }: { dog: AssessmentFile['dog'] }): DogDrawn {
 /** Length of the coat by region-side, mm. */
 export const coatLengths = ({ coatType, lengthMm }: Pick<DogDrawn, 'coatType' | 'lengthMm'>): number[] =>
   REGION_SIDES.map(({ region }) => lengthMm[coatPartOf(region, coatType)])
-
-/** The visit and the sheet on the screen as one assessment file, with what the server knows beside the dog. */
-export function useFile(visit: Visit, sheet: Sheet): AssessmentFile {
-  return useMemo(
-    () => assembleFile(visit.arrival, visit.assessment.stage, rowsOf(sheet), visit.progress, visit.known),
-    [visit.arrival, visit.assessment.stage, visit.progress, sheet, visit.known],
-  )
-}
