@@ -1,4 +1,4 @@
-import { notifyManager, QueryClient, QueryObserver } from '@tanstack/react-query'
+import { QueryClient, QueryObserver } from '@tanstack/react-query'
 import { afterEach, expect, test, vi } from 'vitest'
 import { type DryingRun, dryingApi } from '../../contract/api/drying.ts'
 import { put, reading, took } from './api.ts'
@@ -74,9 +74,7 @@ test('nor does a later one', async () => {
 test('is on the screen before a hand can come in between', async () => {
   const server = slowServer()
   const told = vi.fn()
-  const observer = new QueryObserver(queryClient, reading(dryingApi.of, { id: ID }))
-  // As the library's own binding to React subscribes.
-  const stop = observer.subscribe(notifyManager.batchCalls(told))
+  const stop = new QueryObserver(queryClient, reading(dryingApi.of, { id: ID })).subscribe(told)
   server.answer()
   await settled(queryClient)
   told.mockClear()
