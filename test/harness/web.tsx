@@ -1,10 +1,8 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, configure, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
 import { afterEach, vi } from 'vitest'
-// Answers are told to screens as in the application.
-import '../../web/device/query-client.ts'
 
 /*
  * What the tests of screens share: a page with a router and a query client of its own, and a server that is a table of
@@ -13,6 +11,9 @@ import '../../web/device/query-client.ts'
 // A busy machine is slow, not wrong.
 const PATIENCE_MS = 20_000
 configure({ asyncUtilTimeout: PATIENCE_MS })
+// By default an answer is told to its screens a timer's turn later: then nothing is asked any more, and the screen does not
+// know it yet.
+notifyManager.setScheduler(queueMicrotask)
 
 afterEach(() => {
   cleanup()

@@ -2,7 +2,6 @@ import { QueryClient, QueryObserver } from '@tanstack/react-query'
 import { afterEach, expect, test, vi } from 'vitest'
 import { type DryingRun, dryingApi } from '../../contract/api/drying.ts'
 import { put, reading, took } from './api.ts'
-import { queryClient } from './query-client.ts'
 
 const ID = '0e9a5e0a-0000-4000-8000-000000000001'
 const RUN: DryingRun = {
@@ -69,19 +68,4 @@ test('nor does a later one', async () => {
   await settled(client)
   expect(run()).toEqual(RUN)
   client.clear()
-})
-
-test('is on the screen before a hand can come in between', async () => {
-  const server = slowServer()
-  const told = vi.fn()
-  const stop = new QueryObserver(queryClient, reading(dryingApi.of, { id: ID })).subscribe(told)
-  server.answer()
-  await settled(queryClient)
-  told.mockClear()
-  put(queryClient, dryingApi.of, { id: ID }, { run: RUN })
-  // Microtasks are over before the next event of a keyboard or a finger.
-  await Promise.resolve()
-  expect(told).toHaveBeenCalled()
-  stop()
-  queryClient.clear()
 })

@@ -1,12 +1,8 @@
-import { notifyManager, QueryClient } from '@tanstack/react-query'
+import { QueryClient } from '@tanstack/react-query'
 import { Away } from './client.ts'
 import { waitMs } from './waits.ts'
 
 const FRESH_MS = 5000
-
-// An answer is on the screen in the turn it comes in. A timer's turn later, as is usual, a hand comes in between: what was
-// acknowledged has left the outbox by then, and the screen shows for a moment what was before it.
-notifyManager.setScheduler(queueMicrotask)
 
 /** An answer that failed for want of the server is asked for again until it comes; a refusal is final. */
 export const queryClient = new QueryClient({
