@@ -44,6 +44,8 @@ export interface Outside {
   readonly together: (entries: readonly Entry[]) => number
   readonly send: (entries: readonly Entry[]) => Promise<unknown>
   /** Called before answered entries leave the device. */
+  /** Until what was answered is on the screen; a key in between would see what was before it. */
+  readonly shown?: () => Promise<void>
   readonly onAnswer: (entries: readonly Entry[], answer: unknown) => void
   /** Entries that another tab has brought through. */
   readonly onGone: (entries: readonly Entry[]) => void
@@ -192,6 +194,7 @@ export class Outbox {
       working.tries = 0
       // What is answered is on the screen before it leaves the device.
       this.#outside.onAnswer(group, answer)
+      await this.#outside.shown?.()
       this.#drop(group)
       this.#say(name, { away: false })
     } catch (error) {

@@ -119,6 +119,8 @@ export const outbox = new Outbox({
     return answerOf(QUEUED[to], callOf(entries) as never, by)
   },
   onAnswer,
+  // The query library tells its screens a timer's turn later.
+  shown: () => new Promise((then) => setTimeout(then)),
   onGone: (entries) =>
     void refresh(queryClient, [
       ...new Set(entries.map(({ to }) => (isQueued(to) ? QUEUED[to].subject : 'visits'))),
