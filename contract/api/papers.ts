@@ -16,6 +16,9 @@ export const askedPapersSchema = z
 /** Whether a paper is of a kind: "rabies" is asked, "Rabies, 3 years" holds it. */
 const isOf = ({ what }: Paper, kind: string): boolean => what.toLowerCase().includes(kind.toLowerCase())
 
-/** Kinds of paper that a house asks for and that a dog has none of, or none that holds on a day (2026-03-04). */
-export const papersMissing = (asked: readonly string[], papers: readonly Paper[], on: string): string[] =>
+/**
+ * Kinds of paper that a house asks for and that a dog has none of, or none that holds on a day (2026-03-04).
+ * @param on without a day: none at all, whether or not it ran out
+ */
+export const papersMissing = (asked: readonly string[], papers: readonly Paper[], on = ''): string[] =>
   asked.filter((kind) => !papers.some((paper) => isOf(paper, kind) && paper.until >= on))

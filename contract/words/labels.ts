@@ -25,6 +25,7 @@ import type {
   VerdictName,
   When,
 } from '../../core/index.ts'
+import type { AccessRole } from '../api/access-roles.ts'
 
 /** All labels that people read, by id. Ids are stored; labels may change freely. */
 export const REGION_LABEL: Record<RegionId, string> = {
@@ -418,6 +419,7 @@ export const ROLE_LABEL: Record<'groomer' | 'bather' | 'front', string> = {
   bather: 'bather',
   front: 'front desk',
 }
+export const ACCESS_ROLE_LABEL: Record<AccessRole, string> = { ...ROLE_LABEL, owner: 'owner', learner: 'learner' }
 export const CALLED_OFF_LABEL: Record<'cancelled' | 'no-show', string> = {
   cancelled: 'cancelled',
   'no-show': 'did not come',

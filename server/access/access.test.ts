@@ -4,6 +4,7 @@ import { ACCESS_ROLES, type AccessRole } from '../../contract/api/access-roles.t
 import { ENDPOINTS } from '../../contract/api/index.ts'
 import { asksPassphrase, mayUse, rightsOf } from '../../contract/api/rights.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { isTriedFirst } from './secrets.ts'
 
 let server: TestServer
 let clock: Date
@@ -150,6 +151,8 @@ describe('a locked salon', () => {
     expect(failed(await lock('short'))).toEqual([422, 'bad-input'])
     expect(failed(await lock('passwordpassword'))).toEqual([422, 'bad-input'])
     expect(failed(await lock('aaaaaaaaaaaaaaaa'))).toEqual([422, 'bad-input'])
+    // Words of any script are words.
+    expect(isTriedFirst('мокрые собаки стряхивают')).toBe(false)
     expect(failed(await lock(PASSPHRASE, '00000000-0000-4000-8000-000000000000'))).toEqual([404, 'not-found'])
     const both = await Promise.all([
       lock(PASSPHRASE),

@@ -31,9 +31,10 @@ export const codeHash = (code: string): string => fastHash(code.toLowerCase().re
 
 /** Passphrases that are long enough and tried first all the same. */
 const TRIED_FIRST =
-  /^(.)\1+$|^(?:password|passphrase|letmein|qwerty|welcome|doggrooming|dog grooming|groomer|iloveyou|123456789)/i
+  /^(?:password|passphrase|letmein|qwerty|welcome|doggrooming|dog grooming|groomer|iloveyou|123456789)/i
+/** Fewer different letters, of any script, are one word said over and over. */
+const LEAST_LETTERS = 5
 export const isTriedFirst = (passphrase: string): boolean => {
-  const plain = passphrase.toLowerCase().replace(/[^a-z0-9]/g, '')
-  const parts = new Set(plain)
-  return TRIED_FIRST.test(passphrase) || parts.size < 5 || '01234567890123456789'.includes(plain)
+  const plain = passphrase.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+  return TRIED_FIRST.test(passphrase) || new Set(plain).size < LEAST_LETTERS || '01234567890123456789'.includes(plain)
 }

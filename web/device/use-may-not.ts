@@ -1,16 +1,8 @@
 import type { Access } from '../../contract/api/access.ts'
-import type { AccessRole } from '../../contract/api/access-roles.ts'
 import type { AnyWrite, Named } from '../../contract/api/endpoint.ts'
 import { mayUse } from '../../contract/api/rights.ts'
+import { ACCESS_ROLE_LABEL } from '../../contract/words/index.ts'
 import { useAccess } from './use-access.ts'
-
-export const ACCESS_ROLE_LABEL: Readonly<Record<AccessRole, string>> = {
-  owner: 'owner',
-  groomer: 'groomer',
-  bather: 'bather',
-  front: 'front desk',
-  learner: 'learner',
-}
 
 const notFor = ({ person }: Access, endpoint: Named<AnyWrite>): string | null =>
   person && !mayUse(person.role, endpoint)

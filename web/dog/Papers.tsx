@@ -9,8 +9,7 @@ import { useSalon } from '../device/use-salon.ts'
  */
 export function Papers({ papers, on }: { papers: readonly Paper[]; on: string }): ReactNode {
   const { data: salon } = useSalon()
-  const missing = papersMissing(salon?.papers ?? [], papers, on)
-  const never = missing.filter((kind) => !papers.some(({ what }) => what.toLowerCase().includes(kind.toLowerCase())))
+  const never = papersMissing(salon?.papers ?? [], papers)
   if (papers.length === 0 && never.length === 0) return null
   return (
     <ul data-testid="papers">

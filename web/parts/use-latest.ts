@@ -1,7 +1,5 @@
 import { useRef, useState } from 'react'
 
-type Deeds = Readonly<Record<string, (...args: never[]) => void>>
-
 /** The same deeds at every render, each doing what the newest would: a control drawn a frame ago acts on what is there now. */
 export function useLatest<T extends { readonly [K in keyof T]: (...args: never[]) => void }>(now: T): T {
   const latest = useRef<T>(now)
@@ -9,10 +7,7 @@ export function useLatest<T extends { readonly [K in keyof T]: (...args: never[]
   const [stable] = useState(
     () =>
       Object.fromEntries(
-        Object.keys(now).map((name) => [
-          name,
-          (...args: never[]) => (latest.current as unknown as Deeds)[name]!(...args),
-        ]),
+        Object.keys(now).map((name) => [name, (...args: never[]) => latest.current[name as keyof T](...args)]),
       ) as unknown as T,
   )
   return stable
