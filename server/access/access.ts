@@ -8,10 +8,11 @@ import { BadInput } from '../../contract/formats/problem.ts'
 import type { Experience } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
-import { NotFound, NotLetIn, TooLate, TooOften } from '../db/errors.ts'
+import { NotFound, NotLetIn, TooLate } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { SettingRow } from '../db/models/index.ts'
 import { codeHash, fastHash, isSecret, isTriedFirst, newCode, newToken, slowHash } from './secrets.ts'
+import { Tries } from './tries.ts'
 
 /** What a request brings to show who it is from; as it stands in its cookies. */
 export interface Shown {
@@ -51,10 +52,6 @@ const STRONG_MS = 15 * MINUTE_MS
 const INVITED_MS = 10 * MINUTE_MS
 /** A device is noted as seen this often. */
 const SEEN_MS = MINUTE_MS
-/** Tries before each further one has to wait, and how long it waits at first and at most. */
-const FREE_TRIES = 5
-const FIRST_WAIT_MS = 30_000
-const MOST_WAIT_MS = 15 * MINUTE_MS
 const RECOVERY_CODES = 8
 const USUAL_IDLE = 15
 /** Another server's change is told; where telling failed it is noticed after this. */
@@ -74,11 +71,13 @@ const roleOf = ({ owner, role, experience }: { owner: boolean; role: Role; exper
 export class AccessRepo {
   readonly #sequelize: Sequelize
   readonly #now: Clock
+  readonly #tries: Tries
   #setting: { readonly value: Setting; readonly at: number } | null = null
 
   constructor(sequelize: Sequelize, now: Clock) {
     this.#sequelize = sequelize
     this.#now = now
+    this.#tries = new Tries(sequelize, now)
   }
 
   async #settings(): Promise<Setting> {
@@ -197,31 +196,6 @@ export class AccessRepo {
       people,
       idleMinutes,
     }
-  }
-
-  /**
-   * Counts a try, and lets it be one.
-   * @throws {TooOften} where it has to wait after others that failed
-   */
-  async #tried(key: string, isRight: () => Promise<boolean>): Promise<boolean> {
-    const now = this.#now()
-    // Counted before it is looked at and in one statement, so that many at once are no more tries than one by one.
-    const [counted] = await this.#rows(
-      `INSERT INTO tries (key, failed, wait_until) VALUES (:key, 1, :now)
-       ON CONFLICT (key) DO UPDATE SET failed = tries.failed + 1,
-         wait_until = CASE WHEN tries.failed + 1 < :free THEN :now::timestamptz
-           ELSE :now::timestamptz + LEAST(:most, :first * 2 ^ (tries.failed + 1 - :free)) * interval '1 millisecond' END
-       WHERE tries.wait_until <= :now
-       RETURNING failed`,
-      { key, now, free: FREE_TRIES, first: FIRST_WAIT_MS, most: MOST_WAIT_MS },
-    )
-    if (!counted) {
-      const [waiting] = await this.#rows<{ wait_until: Date }>('SELECT wait_until FROM tries WHERE key = :key', { key })
-      throw new TooOften(waiting?.wait_until ?? now)
-    }
-    if (!(await isRight())) return false
-    await this.#run('DELETE FROM tries WHERE key = :key', { key })
-    return true
   }
 
   async #pair(name: string, t: Transaction): Promise<{ id: string; token: string }> {
@@ -345,7 +319,7 @@ export class AccessRepo {
   async byPassphrase(passphrase: string, who: Who, device: string | undefined): Promise<Given> {
     const owner = await this.#owner()
     const key = `passphrase ${who.paired?.id ?? 'unpaired'}`
-    if (!(await this.#tried(key, () => isSecret(passphrase, owner?.passphraseHash ?? null))) || !owner) {
+    if (!(await this.#tries.isRight(key, () => isSecret(passphrase, owner?.passphraseHash ?? null))) || !owner) {
       await this.#sequelize.transaction((t) => this.#log('wrong-passphrase', who.paired?.name ?? '', null, t))
       throw new NotLetIn('wrong-passphrase', 'that is not the passphrase')
     }
@@ -372,7 +346,7 @@ export class AccessRepo {
       (await this.#rows('SELECT 1 AS one FROM recovery_codes WHERE code = :hashed AND used_at IS NULL', { hashed }))
         .length > 0
     const owner = await this.#owner()
-    if (!(await this.#tried(`recovery ${who.paired?.id ?? 'unpaired'}`, isGood)) || !owner) {
+    if (!(await this.#tries.isRight(`recovery ${who.paired?.id ?? 'unpaired'}`, isGood)) || !owner) {
       await this.#sequelize.transaction((t) => this.#log('wrong-code', device, null, t))
       throw new NotLetIn('wrong-code', 'that code is none of those on paper, or was used before')
     }
@@ -422,7 +396,7 @@ export class AccessRepo {
           { hashed, now: this.#now() },
         )
       ).length > 0
-    if (!(await this.#tried('invitation', take))) {
+    if (!(await this.#tries.isRight('invitation', take))) {
       await this.#sequelize.transaction((t) => this.#log('wrong-code', name, null, t))
       throw new NotLetIn('wrong-code', 'that code is over, was used, or is none')
     }
@@ -482,7 +456,7 @@ export class AccessRepo {
        WHERE p.id = :personId AND p.left_at IS NULL`,
       { personId },
     )
-    if (!(await this.#tried(`pin ${paired.id} ${personId}`, () => isSecret(pin, row?.pin_hash ?? null)))) {
+    if (!(await this.#tries.isRight(`pin ${paired.id} ${personId}`, () => isSecret(pin, row?.pin_hash ?? null)))) {
       await this.#sequelize.transaction((t) =>
         this.#log('wrong-pin', `${row?.name ?? 'nobody'}, ${paired.name}`, null, t),
       )

@@ -62,27 +62,24 @@ const WHAT: Readonly<Record<Right, string>> = {
   owner: 'the owner',
 }
 
-/**
- * Lets a request pass, or says why not.
- * @throws {NotLetIn} where nobody is signed in @throws {NotAllowed} where whoever is may not do this
- */
-export function assertMay(who: Who, endpoint: Named<AnyEndpoint>): void {
+/** Why a request does not pass; null where it does. */
+function refusalOf(who: Who, endpoint: Named<AnyEndpoint>): NotLetIn | NotAllowed | null {
   const rights = rightsOf(endpoint)
-  if (!who.locked || rights.includes('anyone')) return
-  if (!who.paired) throw new NotLetIn('not-paired', 'this device was not let in')
-  if (rights.includes('at-device')) return
-  if (!who.person) throw new NotLetIn('nobody-in', 'nobody is signed in at this device')
+  if (!who.locked || rights.includes('anyone')) return null
+  if (!who.paired) return new NotLetIn('not-paired', 'this device was not let in')
+  if (rights.includes('at-device')) return null
+  if (!who.person) return new NotLetIn('nobody-in', 'nobody is signed in at this device')
   if (!mayUse(who.person.role, endpoint))
-    throw new NotAllowed('not-allowed', `this is for ${rights.map((right) => WHAT[right]).join(' or ')} to do`)
-  if (asksPassphrase(endpoint) && !who.strong)
-    throw new NotAllowed('needs-passphrase', 'this asks for the passphrase again')
+    return new NotAllowed('not-allowed', `this is for ${rights.map((right) => WHAT[right]).join(' or ')} to do`)
+  return asksPassphrase(endpoint) && !who.strong
+    ? new NotAllowed('needs-passphrase', 'this asks for the passphrase again')
+    : null
 }
 
-export function isAllowed(who: Who, endpoint: Named<AnyEndpoint>): boolean {
-  try {
-    assertMay(who, endpoint)
-    return true
-  } catch {
-    return false
-  }
+/** @throws {NotLetIn} where nobody is signed in @throws {NotAllowed} where whoever is may not do this */
+export function assertMay(who: Who, endpoint: Named<AnyEndpoint>): void {
+  const refusal = refusalOf(who, endpoint)
+  if (refusal) throw refusal
 }
+
+export const isAllowed = (who: Who, endpoint: Named<AnyEndpoint>): boolean => refusalOf(who, endpoint) === null
