@@ -66,10 +66,26 @@ export { type Bounds, boundsOf } from './day/bound.ts'
 export { BREACH_IDS, type Breach, type BreachId, checkDay } from './day/check.ts'
 export { compileDay } from './day/compile.ts'
 export * from './day/day.ts'
-export type { Order } from './day/decode.ts'
+export { type Offer, timesIn } from './day/find-time.ts'
 export { type Bottle, type MixLine, mixForDay, mixLines } from './day/mix-for-day.ts'
 export { type DayPlan, type Planning, planDay } from './day/plan-day.ts'
 export { LivedDay, type Promised, promisesOf } from './day/promises.ts'
+export {
+  begunOf,
+  type DogOfDay,
+  DRYER,
+  jobOf,
+  PLACE_KINDS,
+  type PlaceKind,
+  SKILL_IDS,
+  type SkillId,
+  STAGE_IDS,
+  type StageId,
+  type StageMinutes,
+  stageMinutes,
+  stagesOfParts,
+  usualStages,
+} from './day/stages.ts'
 export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.ts'
 export * from './dog/dog.ts'
 export * from './dog/extras.ts'
@@ -175,7 +191,15 @@ export {
 export * from './questions/odds.ts'
 export { secondsToInjury } from './safety/burn.ts'
 export { bladeTemperature, type GuardSays, guardSays } from './safety/guard.ts'
-export { dailyExposure, EU_ACTIONS, type EuAction, type Exposure, euNoise, noiseDose } from './safety/noise.ts'
+export {
+  dailyExposure,
+  EU_ACTIONS,
+  type EuAction,
+  type Exposure,
+  euNoise,
+  noiseDose,
+  protection,
+} from './safety/noise.ts'
 export * from './scores/around.ts'
 export * from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, matWeight, plausibleWorst } from './scores/indices.ts'

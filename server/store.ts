@@ -2,7 +2,9 @@ import type { Sequelize } from 'sequelize'
 import { AccessRepo } from './access/access.ts'
 import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
+import { DogsOfDays } from './day/dogs.ts'
 import { PrepRepo } from './day/prep.ts'
+import { ScheduleRepo } from './day/schedule.ts'
 import { BackupRepo } from './db/backup.ts'
 import { connect } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
@@ -37,6 +39,7 @@ export class Store {
   readonly baths: BathRepo
   readonly dryings: DryingRepo
   readonly prep: PrepRepo
+  readonly schedule: ScheduleRepo
   readonly backup: BackupRepo
   readonly rack: RackRepo
   readonly patterns: PatternRepo
@@ -64,6 +67,7 @@ export class Store {
     this.baths = new BathRepo(this.#sequelize)
     this.dryings = new DryingRepo(this.#sequelize)
     this.prep = new PrepRepo(this.salon, this.shelf)
+    this.schedule = new ScheduleRepo(this.#sequelize, this.salon, new DogsOfDays(this.#sequelize), now)
     this.backup = new BackupRepo(this.#sequelize)
     this.rack = new RackRepo(this.#sequelize)
     this.patterns = new PatternRepo(this.#sequelize)

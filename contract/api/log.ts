@@ -5,7 +5,7 @@ import { idSchema, instant, read, subject } from './endpoint.ts'
 export const LOG_AREAS = {
   book: ['client', 'dog'],
   visits: ['visit', 'assessment', 'plan', 'consent', 'bath', 'drying', 'goodbye', 'photo'],
-  house: ['setting', 'person', 'product', 'tool', 'pattern', 'access'],
+  house: ['setting', 'person', 'product', 'tool', 'pattern', 'access', 'day'],
 } as const
 export type LogArea = keyof typeof LOG_AREAS
 export type LogEntity = (typeof LOG_AREAS)[LogArea][number]

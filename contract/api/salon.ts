@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
+import { premisesSchema, STARTING_PREMISES, workSchema } from '../formats/places.ts'
 import { countrySchema } from '../words/countries.ts'
 import { download, idSchema, instant, live, nothing, post, put, read, SUBJECTS, subject } from './endpoint.ts'
 import { askedPapersSchema } from './papers.ts'
@@ -27,6 +28,8 @@ export const personSchema = z.object({
   left: z.boolean().optional(),
   /** Their own ways, over the house's. */
   schools: schoolsSchema,
+  /** What they can do and when they are here; by their role where it was not said. */
+  work: workSchema.optional(),
 })
 
 export type Person = z.infer<typeof personSchema>
@@ -53,6 +56,8 @@ export const salonSchema = z.object({
   /** The house's ways that are not at their default. */
   schools: schoolsSchema,
   equipment: equipmentSchema,
+  /** Tubs, tables, pens, and when it is open. */
+  premises: premisesSchema.default(STARTING_PREMISES),
   /** Papers that every dog is asked for. */
   papers: askedPapersSchema.default([]),
 })
@@ -132,6 +137,19 @@ export const salonApi = subject('salon', {
     takes: equipmentChangeSchema,
     gives: salonSchema,
     becomes: 'read',
+  }),
+  setPremises: put('/settings/premises', {
+    summary: 'Set the tubs, tables and pens, and when the salon is open',
+    takes: premisesSchema,
+    gives: salonSchema,
+    becomes: 'read',
+    touches: ['day'],
+  }),
+  setWork: put('/people/:id/work', {
+    summary: 'Say what somebody can do and when they are here',
+    takes: workSchema,
+    gives: salonSchema,
+    touches: ['salon', 'day'],
   }),
   rename: put('/settings/name', {
     summary: 'Name the salon',

@@ -301,3 +301,37 @@ function circles(file: DayFile): Issue[] {
   }
   return []
 }
+
+/** The same day as a file, in minutes from its beginning. */
+export const dayFileOf = ({ to, now, places, people, jobs }: Day): DayFile => ({
+  format: 'etude.day/1',
+  ...(to === null ? {} : { end: to }),
+  now,
+  resources: places.map(({ id, kind, maxKg, cleanMin }) => ({ id, kind, maxKg, cleanMinutes: cleanMin })),
+  people: people.map(({ id, can, noiseCap, breaks, from, to: until }) => ({
+    id,
+    can: [...can],
+    noiseCapPercent: noiseCap,
+    breaks: breaks.map(([start, end]): [number, number] => [start, end]),
+    from,
+    ...(until === null ? {} : { to: until }),
+  })),
+  jobs: jobs.map(({ steps, flags, avoids, ...job }) => ({
+    ...job,
+    flags: [...flags],
+    avoids: [...avoids],
+    steps: steps.map(({ minutes: median, spread, maxWait, begun, ...step }) => ({
+      ...step,
+      minutes: { median, spread },
+      maxWaitAfter: maxWait,
+      begun: begun && {
+        start: begun.start,
+        end: begun.end,
+        resource: begun.place,
+        also: begun.also,
+        person: begun.person,
+        second: begun.second,
+      },
+    })),
+  })),
+})

@@ -33,7 +33,13 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
   goodbye: { changed: 'goodbye written', finished: 'goodbye said', 'taken-back': 'goodbye taken back' },
   photo: { added: 'picture taken', removed: 'picture taken out' },
   setting: { changed: 'changed', founded: 'begun' },
-  person: { added: 'written down', changed: 'changed', pace: 'pace switched', school: 'own way chosen' },
+  person: {
+    added: 'written down',
+    changed: 'changed',
+    pace: 'pace switched',
+    school: 'own way chosen',
+    work: 'hours and skills changed',
+  },
   product: {
     added: 'put on the shelf',
     changed: 'changed',
@@ -72,6 +78,7 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     codes: 'new codes on paper',
     idle: 'waiting time of the screens changed',
   },
+  day: { planned: 'planned and told', off: 'a day off', 'not-off': 'a day off taken back' },
   pattern: { added: 'kept as ours', changed: 'changed', retired: 'taken out', back: 'put back' },
 }
 

@@ -90,6 +90,10 @@ function checkStep(day: Day, job: DayJob, step: DayStep, i: number, of: Of, say:
     say('missing', job.id, step.id)
     return
   }
+  if (step.begun) {
+    if (Math.abs(at.start - step.begun.start) > NEAR) say('begun-moved', job.id, step.id)
+    return
+  }
   const place = day.places.find(({ id }) => id === at.place)
   if (!place || place.kind !== step.kind) say('wrong-place', job.id, step.id, at.place)
   else if (place.maxKg !== null && job.weightKg !== null && job.weightKg > place.maxKg)
@@ -102,10 +106,6 @@ function checkStep(day: Day, job: DayJob, step: DayStep, i: number, of: Of, say:
     else if (step.skill !== null && !who.can.includes(step.skill)) say('no-skill', job.id, step.id, at.person)
     if (step.second && day.people.length > 1 && (at.second === null || at.second === at.person))
       say('no-second', job.id, step.id)
-  }
-  if (step.begun) {
-    if (Math.abs(at.start - step.begun.start) > NEAR) say('begun-moved', job.id, step.id)
-    return
   }
   if (Math.abs(at.end - at.start - step.minutes) > NEAR) say('minutes', job.id, step.id)
   if (at.start < Math.max(job.arrives, day.now) - NEAR) say('early', job.id, step.id)

@@ -31,10 +31,14 @@ export function calledLater(c: Compiled, schedule: Schedule): Schedule {
   return out
 }
 
+/** A wet dog holds its place and its hands until the next step. */
+const heldUntil = (c: Compiled, { start, end }: Schedule, op: number): number =>
+  c.ops[op]!.lag < Number.POSITIVE_INFINITY ? Math.max(end[op]!, start[op + 1] ?? 0) : end[op]!
+
 /** Whether a step's units are free so much later, its own dog's steps apart. */
 function fits(c: Compiled, at: Schedule, op: number, by: number): boolean {
   const from = at.start[op]! + by
-  const to = at.end[op]! + by
+  const to = heldUntil(c, at, op) + by
   const units = [at.place[op]!, at.also[op]!, at.person[op]!, at.second[op]!].filter((unit) => unit >= 0)
   for (const unit of units) {
     const clean = c.clean[unit]!
@@ -46,9 +50,7 @@ function fits(c: Compiled, at: Schedule, op: number, by: number): boolean {
     for (const unit of [at.place[i]!, at.also[i]!, at.person[i]!, at.second[i]!]) {
       if (unit < 0 || !units.includes(unit)) continue
       const clean = c.clean[unit]!
-      // A wet dog holds its place and its hands until the next step.
-      const until = other.lag < Number.POSITIVE_INFINITY ? Math.max(at.end[i]!, at.start[i + 1] ?? 0) : at.end[i]!
-      if (from < until + clean - TINY && to + clean > at.start[i]! + TINY) return false
+      if (from < heldUntil(c, at, i) + clean - TINY && to + clean > at.start[i]! + TINY) return false
     }
   }
   return true

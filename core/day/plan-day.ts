@@ -18,15 +18,13 @@ export interface DayPlan {
   readonly bound: Bounds
   /** Nothing weighs less. */
   readonly optimal: boolean
-  /** To go on from. */
-  readonly order: Order
 }
 
 export interface Planning extends Pick<Search, 'random' | 'goOn'> {
   /** Told of each better plan as it is found. */
   readonly onBetter?: (plan: DayPlan) => void
-  /** An order to begin with, of the same dogs and steps: the plan so far. */
-  readonly from?: Order | null
+  /** The plan so far, to begin with: what it says of dogs and steps that are still there. */
+  readonly from?: readonly PlannedStep[]
 }
 
 /**
@@ -34,7 +32,7 @@ export interface Planning extends Pick<Search, 'random' | 'goOn'> {
  * can be better. The same day, numbers and turns give the same plan.
  * @throws {RangeError} where a step needs what is not there
  */
-export function planDay(day: Day, house: House, { random, goOn, onBetter, from = null }: Planning): DayPlan {
+export function planDay(day: Day, house: House, { random, goOn, onBetter, from = [] }: Planning): DayPlan {
   const c = compileDay(day, house)
   const bound = boundsOf(c)
   const tell = onBetter ? (found: Found) => onBetter(planOf(c, bound, found)) : undefined
@@ -49,7 +47,7 @@ export function planDay(day: Day, house: House, { random, goOn, onBetter, from =
 }
 
 /** The best of some plain rules: by arrival, by promise, by most work left, by longest step. */
-function firstOrder(c: Compiled, from: Order | null): Found {
+function firstOrder(c: Compiled, from: readonly PlannedStep[]): Found {
   const decoder = new Decoder(c)
   const costs = new Costs(c)
   const who = new Int32Array(c.ops.length).fill(-1)
@@ -80,7 +78,7 @@ function firstOrder(c: Compiled, from: Order | null): Found {
     ),
     who,
   }))
-  if (from && from.list.length === blocks.length) orders.unshift(from)
+  if (from.length > 0) orders.unshift(asPlanned(c, from))
   let best: Found | null = null
   for (const order of orders) {
     const schedule = emptySchedule(c.ops.length)
@@ -89,6 +87,25 @@ function firstOrder(c: Compiled, from: Order | null): Found {
     if (!best || cost < best.cost - 1e-9) best = { order, schedule, cost }
   }
   return best!
+}
+
+/** The order of a plan so far: who is new in it comes when it arrives, and hands stay with their steps. */
+function asPlanned(c: Compiled, steps: readonly PlannedStep[]): Order {
+  const { day } = c
+  const planned = new Map(steps.map((step) => [`${step.job}\n${step.step}`, step]))
+  const of = (op: number): PlannedStep | undefined =>
+    planned.get(`${day.jobs[c.ops[op]!.job]!.id}\n${c.ops[op]!.step.id}`)
+  const people = new Map(day.people.map(({ id }, i) => [id, c.places + i]))
+  const begins = c.blocks.map(({ ops, job }) => of(ops[0]!)?.start ?? day.jobs[job]!.arrives)
+  const list = inOrder(
+    c,
+    [...begins.keys()].sort((a, b) => begins[a]! - begins[b]! || a - b),
+  )
+  const who = c.ops.map(({ index, person }) => {
+    const unit = people.get(of(index)?.person ?? '') ?? -1
+    return person.includes(unit) ? unit : -1
+  })
+  return { list: Int32Array.from(list), who: Int32Array.from(who) }
 }
 
 /** Blocks of one dog in the dog's own order, at the turns that rule gave them. */
@@ -100,7 +117,7 @@ function inOrder(c: Compiled, list: readonly number[]): number[] {
   })
 }
 
-function planOf(c: Compiled, bound: Bounds, { order, schedule: early, cost }: Found): DayPlan {
+function planOf(c: Compiled, bound: Bounds, { schedule: early, cost }: Found): DayPlan {
   const schedule = calledLater(c, early)
   const { day } = c
   const costs = new Costs(c)
@@ -123,6 +140,5 @@ function planOf(c: Compiled, bound: Bounds, { order, schedule: early, cost }: Fo
     late: c.jobs.reduce((sum, { job }, j) => sum + (job.due === null ? 0 : Math.max(0, ends[j]! - job.due)), 0),
     bound,
     optimal: cost <= bound.cost + 1e-6,
-    order,
   }
 }

@@ -84,3 +84,30 @@ export const dryerFor = ({ dryers }: Equipment, kinds: readonly DryerKind[]): Dr
   [...dryers]
     .filter(({ kind, away }) => kinds.includes(kind) && !away)
     .sort((a, b) => kinds.indexOf(a.kind) - kinds.indexOf(b.kind) || b.flowLs - a.flowLs)[0] ?? null
+
+/** Where dogs are worked on and wait. */
+export interface SalonPlace {
+  readonly id: string
+  readonly name: string
+  readonly kind: 'tub' | 'table' | 'pen'
+  /** Heaviest dog it takes, kg; null for any. */
+  readonly maxKg: number | null
+}
+
+/** A time of day where the salon is, as 08:30. */
+export type ClockTime = string
+export type Span = readonly [from: ClockTime, to: ClockTime]
+/** Monday first; null where it is closed, or somebody does not work. */
+export type Week = readonly (Span | null)[]
+
+/** A usual small salon, until it says its own [est]. */
+export const STARTING_PLACES: readonly SalonPlace[] = [
+  { id: 'tub-1', name: 'Tub', kind: 'tub', maxKg: null },
+  { id: 'table-1', name: 'Table 1', kind: 'table', maxKg: null },
+  { id: 'table-2', name: 'Table 2', kind: 'table', maxKg: null },
+  { id: 'pen-1', name: 'Pen 1', kind: 'pen', maxKg: null },
+  { id: 'pen-2', name: 'Pen 2', kind: 'pen', maxKg: null },
+  { id: 'pen-3', name: 'Pen 3', kind: 'pen', maxKg: null },
+]
+const USUAL_DAY: Span = ['08:30', '17:30']
+export const STARTING_WEEK: Week = [USUAL_DAY, USUAL_DAY, USUAL_DAY, USUAL_DAY, USUAL_DAY, ['09:00', '13:00'], null]

@@ -5,5 +5,11 @@ import { localDate, spanOf } from './dates.ts'
 
 export const dayHandlers = ({ store, now }: Deps): Handlers<typeof dayApi> => ({
   read: ({ query }) => store.visits.day(spanOf(query.date ?? localDate(now()))),
+  plan: ({ query }) => store.schedule.plan(spanOf(query.date ?? localDate(now()))),
+  keepPlan: ({ body: { date, ...plan }, actorId }) => store.schedule.keepPlan(spanOf(date), plan, actorId),
+  daysOff: () => store.schedule.daysOff(),
+  setDayOff: ({ body, actorId }) => store.schedule.setDayOff(body, actorId),
+  week: ({ query }) => store.schedule.week(query.date ?? localDate(now())),
+  times: ({ query }) => store.schedule.times(query),
   prep: ({ query }) => store.prep.read(spanOf(query.date ?? localDate(now()))),
 })

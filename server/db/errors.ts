@@ -138,3 +138,26 @@ export class TooOften extends Error {
     this.until = until
   }
 }
+
+/** What the database refuses of a booking: why, and what can be done instead. */
+export class CannotBook extends Error {
+  override readonly name = 'CannotBook'
+  readonly code = 'cannot-book'
+}
+
+const BOOKING: Readonly<Record<string, string>> = {
+  visits_dog_once: 'this dog is booked at that time already',
+  visits_open_days: 'the salon is closed that day',
+  visits_not_on_day_off: 'whoever is to groom it is off that day; choose somebody else, or nobody yet',
+  days_off_free: 'somebody is booked for that day: move or cancel those visits first',
+}
+
+/** By which the checks of bookings in the database are known. */
+const REFUSED = 'EB001'
+
+/** A booking that the database refused, in words; anything else as it is. */
+export function bookingError(error: unknown): unknown {
+  const { original } = error as { original?: { code?: string; constraint?: string } }
+  const words = original?.code === REFUSED ? BOOKING[original.constraint ?? ''] : undefined
+  return words ? new CannotBook(words) : error
+}

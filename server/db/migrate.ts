@@ -14,6 +14,7 @@ import * as patterns from './migrations/011-patterns.ts'
 import * as people from './migrations/012-people.ts'
 import * as records from './migrations/013-records.ts'
 import * as access from './migrations/014-access.ts'
+import * as day from './migrations/015-day.ts'
 
 interface Migration {
   readonly name: string
@@ -37,6 +38,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '012-people', ...people },
   { name: '013-records', ...records },
   { name: '014-access', ...access },
+  { name: '015-day', ...day },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -3,6 +3,8 @@ import { HTTPException } from 'hono/http-exception'
 import type { Problem } from '../../contract/api/problem.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import {
+  bookingError,
+  CannotBook,
   CannotMerge,
   ChangedElsewhere,
   LinkOver,
@@ -45,7 +47,8 @@ function databaseAway(error: Error): boolean {
 }
 
 /** Every failure as one problem document; what is not meant for the sender is withheld. */
-export function problemOf(error: Error): Problem {
+export function problemOf(thrown: Error): Problem {
+  const error = bookingError(thrown) as Error
   if (error instanceof BadInput)
     return problem(422, 'bad-input', 'This cannot be used as it is', {
       detail: error.message,
@@ -75,6 +78,7 @@ export function problemOf(error: Error): Problem {
   if (error instanceof NotAllowed) return problem(403, error.code, 'Not for you to do', { detail: error.message })
   if (error instanceof TooOften)
     return problem(429, error.code, 'Wait', { detail: error.message, current: { until: error.until.toISOString() } })
+  if (error instanceof CannotBook) return problem(409, error.code, 'Not at that time', { detail: error.message })
   if (error instanceof CannotMerge) return problem(409, error.code, 'These stay two', { detail: error.message })
   if (error instanceof LinkOver)
     return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { GivesOf } from '../../contract/api/endpoint.ts'
 import type { Person, PersonFields, Salon, SchoolDate, salonApi } from '../../contract/api/salon.ts'
+import { type Premises, STARTING_PREMISES, type Work } from '../../contract/formats/places.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { countryOf } from '../../contract/words/countries.ts'
 import {
@@ -49,12 +50,13 @@ export class SalonRepo {
       country: (value('country') ?? null) as Salon['country'],
       zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
       model: MODEL_VERSION,
-      people: people.map(({ id, name, role, experience, schools, leftAt }) => ({
+      people: people.map(({ id, name, role, experience, schools, work, leftAt }) => ({
         id,
         name,
         role,
         experience,
         schools,
+        ...(work ? { work } : {}),
         left: leftAt !== null && leftAt !== undefined,
       })),
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
@@ -62,6 +64,7 @@ export class SalonRepo {
       schools: (value('schools') ?? {}) as Salon['schools'],
       equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
       papers: (value('papers') ?? []) as Salon['papers'],
+      premises: (value('premises') ?? STARTING_PREMISES) as Salon['premises'],
     }
   }
 
@@ -179,6 +182,20 @@ export class SalonRepo {
 
   setPapers(papers: readonly string[], actorId: string | null): Promise<Salon> {
     return this.#setWhole('papers', papers, actorId)
+  }
+
+  setPremises(premises: Premises, actorId: string | null): Promise<Salon> {
+    return this.#setWhole('premises', premises, actorId)
+  }
+
+  async setWork(id: string, work: Work, actorId: string | null): Promise<Salon> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await PersonRow.findByPk(id, { transaction: t, lock: true })
+      if (!row) throw new NotFound('person', id)
+      await row.update({ work }, { transaction: t })
+      await logChange({ actorId, entity: 'person', entityId: id, action: 'work', change: work }, t)
+    })
+    return this.read()
   }
 
   rename(name: string, actorId: string | null): Promise<Salon> {

@@ -5,6 +5,7 @@ import { BenchEventRow, defineBenchEvent } from './bench-event.ts'
 import { defineLog, LogRow } from './change.ts'
 import { ClientRow, defineClient } from './client.ts'
 import { ConsentRow, defineConsent } from './consent.ts'
+import { DayOffRow, DayPlanRow, defineDay } from './day.ts'
 import { DogRow, defineDog } from './dog.ts'
 import { DoneWorkRow, defineDoneWork } from './done-work.ts'
 import { DryingRow, defineDrying } from './drying.ts'
@@ -29,6 +30,8 @@ export {
   BenchEventRow,
   ClientRow,
   ConsentRow,
+  DayOffRow,
+  DayPlanRow,
   DogRow,
   DoneWorkRow,
   DryingRow,
@@ -74,6 +77,7 @@ export function defineModels(sequelize: Sequelize): void {
     defineWorked,
     definePhoto,
     defineSetting,
+    defineDay,
     defineLog,
   ]
   for (const define of all) define(sequelize)

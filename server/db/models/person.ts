@@ -1,4 +1,5 @@
 import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
+import type { Work } from '../../../contract/formats/places.ts'
 import type { Experience, Schools } from '../../../core/index.ts'
 import { id, json, Row, table, text } from './columns.ts'
 
@@ -8,12 +9,22 @@ export class PersonRow extends Row<PersonRow> {
   declare experience: Experience
   declare schools: CreationOptional<Partial<Schools>>
   declare pace: CreationOptional<{ off?: boolean; since?: string }>
+  declare work: CreationOptional<Work | null>
   declare leftAt: CreationOptional<Date | null>
 }
 
 export const definePerson = (sequelize: Sequelize): void => {
   PersonRow.init(
-    { id: id(), name: text(), role: text(), experience: text(), schools: json(), pace: json(), leftAt: DataTypes.DATE },
+    {
+      id: id(),
+      name: text(),
+      role: text(),
+      experience: text(),
+      schools: json(),
+      pace: json(),
+      work: DataTypes.JSONB,
+      leftAt: DataTypes.DATE,
+    },
     table(sequelize, 'people'),
   )
 }

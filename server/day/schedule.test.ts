@@ -1,0 +1,112 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/day.ts'
+import { readDay } from '../../contract/formats/day-file.ts'
+import { seeded } from '../../contract/formats/random.ts'
+import { checkDay, DEFAULT_HOUSE, planDay, promisesOf } from '../../core/index.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
+
+/* The made-up salon's day on a real PostgreSQL. */
+let server: TestServer
+beforeAll(async () => {
+  server = await demoServer()
+})
+afterAll(() => server.close())
+
+const json = async <T>(
+  path: string,
+  [method, body]: [string, unknown?] = ['GET'],
+): Promise<{ status: number; body: T }> => {
+  const response = await server.send(method, path, body)
+  return { status: response.status, body: (await response.json()) as T }
+}
+const put = (body: object): [string, unknown] => ['PUT', body]
+const TODAY = NOON.toISOString().slice(0, 10)
+
+test('the day is a problem that can be planned, and every bound is kept', async () => {
+  const { body } = await json<DayToPlan>('/api/day/plan')
+  const { day } = readDay(body.file)
+  expect(day.jobs.length).toBeGreaterThan(3)
+  expect(body.dogs.some(({ known }) => known === 'seen')).toBe(true)
+  expect(body.dogs.some(({ known }) => known === 'last-time')).toBe(true)
+  const plan = planDay(day, DEFAULT_HOUSE, { random: seeded(1), goOn: (turns) => turns < 20 })
+  expect(checkDay(day, plan.steps).filter(({ code }) => code !== 'noise' && code !== 'inside-too-long')).toEqual([])
+})
+
+test('a plan is kept with what was told; one that breaks a bound is refused by name', async () => {
+  const { body } = await json<DayToPlan>('/api/day/plan')
+  const { day } = readDay(body.file)
+  const plan = planDay(day, DEFAULT_HOUSE, { random: seeded(1), goOn: (turns) => turns < 20 })
+  const told = promisesOf(day, plan.steps, DEFAULT_HOUSE, seeded(1), 50).map(({ job, promise, latest }) => ({
+    job,
+    promise,
+    latest,
+  }))
+  const kept = await json<DayToPlan>('/api/day/plan', put({ date: TODAY, steps: plan.steps, told }))
+  expect(kept.status).toBe(200)
+  expect(kept.body.kept?.steps).toHaveLength(plan.steps.length)
+  // What was told is what the dog is late by from now on.
+  const again = readDay(kept.body.file).day
+  for (const { job, promise } of told) expect(again.jobs.find(({ id }) => id === job)?.due).toBe(promise)
+  const broken = plan.steps.map((step) =>
+    step.step === 'bath' ? { ...step, start: 0, end: step.end - step.start } : step,
+  )
+  const refused = await json<{ detail: string }>('/api/day/plan', put({ date: TODAY, steps: broken, told }))
+  expect(refused.status).toBe(422)
+  expect(refused.body.detail).toMatch(/expected a plan of the day as it is now/)
+})
+
+test('a week in minutes: what each half-day holds and what is taken', async () => {
+  const { body } = await json<WeekDay[]>('/api/week')
+  expect(body).toHaveLength(7)
+  const today = body[0]!
+  expect(today.date).toBe(TODAY)
+  expect(today.visits.length).toBeGreaterThan(3)
+  const hands = today.visits.reduce((sum, visit) => sum + visit.hands, 0)
+  expect(today.halves[0]!.taken.hands + today.halves[1]!.taken.hands).toBeGreaterThanOrEqual(hands - 2)
+  // 2026-03-04 is a Wednesday: the Sunday after it is closed by the usual week.
+  expect(body[4]!).toMatchObject({ date: '2026-03-08', closed: true })
+})
+
+test('three times are found at which every promise still holds, each within what is open', async () => {
+  const { body: day } = await json<DayToPlan>('/api/day/plan')
+  const visit = day.dogs[0]!
+  const { status, body } = await json<FoundTime[]>(`/api/times?visitId=${visit.visitId}&minutes=120`)
+  expect(status).toBe(200)
+  expect(body).toHaveLength(3)
+  for (const time of body) {
+    expect(time.moves).toBe(0)
+    const hour = new Date(time.startsAt).getHours()
+    expect(hour).toBeGreaterThanOrEqual(8)
+    expect(Date.parse(time.readyAt)).toBeGreaterThan(Date.parse(time.startsAt))
+  }
+})
+
+test('a closed day, a day off and a dog twice at one time are refused by the database', async () => {
+  const { body: day } = await json<DayToPlan>('/api/day/plan')
+  const { body: visit } = await json<{ dogId: string; personId: string }>(`/api/visits/${day.dogs[0]!.visitId}`)
+  const book = (startsAt: string, personId: string | null = null) =>
+    json<{ detail?: string; id?: string }>('/api/visits', [
+      'POST',
+      { dogId: visit.dogId, startsAt, slotMinutes: 120, personId },
+    ])
+  expect(
+    (await json('/api/days-off', put({ day: '2026-03-20', personId: null, off: true, why: 'painters' }))).status,
+  ).toBe(200)
+  expect((await json('/api/days-off', put({ day: '2026-03-19', personId: visit.personId, off: true }))).status).toBe(
+    200,
+  )
+  expect(await book('2026-03-20T10:00:00Z')).toMatchObject({
+    status: 409,
+    body: { detail: 'the salon is closed that day' },
+  })
+  expect((await book('2026-03-19T10:00:00Z', visit.personId)).status).toBe(409)
+  // Two desks at once: one wins, the other is told.
+  const both = await Promise.all([book('2026-03-18T10:00:00Z'), book('2026-03-18T11:00:00Z')])
+  expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+  expect(both.find(({ status }) => status === 409)!.body.detail).toBe('this dog is booked at that time already')
+  // And a day on which somebody is booked is not closed over them.
+  expect((await json('/api/days-off', put({ day: '2026-03-18', personId: null, off: true }))).status).toBe(409)
+  const off = await json<unknown[]>('/api/days-off', put({ day: '2026-03-20', personId: null, off: false }))
+  expect(off.body).toHaveLength(1)
+})

@@ -1,0 +1,43 @@
+import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
+import type { KeptPlan } from '../../../contract/api/day.ts'
+import { id, Row, required, table, text } from './columns.ts'
+
+const { DATEONLY, DATE, JSONB, UUID } = DataTypes
+
+export class DayPlanRow extends Model<InferAttributes<DayPlanRow>, InferCreationAttributes<DayPlanRow>> {
+  declare date: string
+  declare plan: Pick<KeptPlan, 'steps' | 'told'>
+  declare keptAt: Date
+  declare keptBy: string | null
+}
+
+export class DayOffRow extends Row<DayOffRow> {
+  declare day: string
+  declare personId: string | null
+  declare fromAt: Date
+  declare toAt: Date
+  declare why: string
+}
+
+export const defineDay = (sequelize: Sequelize): void => {
+  DayPlanRow.init(
+    {
+      date: { type: DATEONLY, primaryKey: true },
+      plan: { type: JSONB, ...required },
+      keptAt: { type: DATE, ...required },
+      keptBy: UUID,
+    },
+    table(sequelize, 'day_plans'),
+  )
+  DayOffRow.init(
+    {
+      id: id(),
+      day: { type: DATEONLY, ...required },
+      personId: UUID,
+      fromAt: { type: DATE, ...required },
+      toAt: { type: DATE, ...required },
+      why: text(),
+    },
+    table(sequelize, 'days_off'),
+  )
+}
