@@ -86,6 +86,8 @@ export {
   stagesOfParts,
   usualStages,
 } from './day/stages.ts'
+export { asIfDay, type WhatIf } from './day/what-if.ts'
+export { type WhyStep, whyStep } from './day/why.ts'
 export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.ts'
 export * from './dog/dog.ts'
 export * from './dog/extras.ts'

@@ -7,9 +7,11 @@ import type { ScoreChange } from '../contract/api/scores.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { assembleFile } from '../contract/formats/assemble.ts'
 import type { EquipmentFile } from '../contract/formats/equipment.ts'
+import type { Premises } from '../contract/formats/places.ts'
 import { type Label, productOf, type ShelfProduct } from '../contract/formats/products.ts'
 import { assessmentOf } from '../contract/formats/read-assessment.ts'
 import { DEFAULT_HOUSE, type Product, REGION_SIDES, type RegionId, restEveryOf, wholeGroom } from '../core/index.ts'
+import { type BookedDog, DEMO_PREMISES, TOMORROW } from './ahead.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
 import { type DemoTool, demoRack } from './rack.ts'
 import { type Dice, dice, pastSheet, todaysScores } from './sheets.ts'
@@ -25,6 +27,7 @@ export interface DemoStore {
     read(): Promise<{ demo: boolean; people: readonly Person[] }>
     found(name: string, people: readonly Person[], demo: boolean): Promise<void>
     setEquipment(equipment: EquipmentFile, actorId: string | null): Promise<unknown>
+    setPremises(premises: Premises, actorId: string | null): Promise<unknown>
   }
   readonly shelf: {
     all(): Promise<readonly ShelfProduct[]>
@@ -109,6 +112,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
   if (await store.salon.isEmpty()) {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
     await store.salon.setEquipment(DEMO_EQUIPMENT, null)
+    await store.salon.setPremises(DEMO_PREMISES, null)
     for (const product of demoShelf(now)) await store.shelf.add(product, null)
     const shelf = (await store.shelf.all()).map((product) => productOf(product, now.toISOString().slice(0, 10)))
     const dogIds: (string | undefined)[] = []
@@ -116,6 +120,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     // Written down today: what the past used is counted in it.
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
+    await bookTomorrow(store, now)
     await store.salon.demoLoaded()
     return
   }
@@ -128,6 +133,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     // Who is booked for today comes as booked.
     if (dogId && !there.has(dogId)) await loadToday(store, demo, i, now, dogId)
   }
+  await bookTomorrow(store, now)
 }
 
 const groomerOf = (i: number): string => PEOPLE[i % 2]!.id
@@ -135,6 +141,26 @@ const groomerOf = (i: number): string => PEOPLE[i % 2]!.id
 const atTime = (day: Date, at: string): Date => {
   const [hours, minutes] = at.split(':').map(Number)
   return set(startOfDay(day), { hours: hours!, minutes: minutes! })
+}
+
+/** The day after is booked, unless it is already: a day that is full and can be kept. */
+async function bookTomorrow(store: DemoStore, now: Date): Promise<void> {
+  const tomorrow = addDays(startOfDay(now), 1)
+  const { visits } = await store.visits.day({ from: tomorrow, to: addDays(tomorrow, 1), date: '' })
+  if (visits.length > 0) return
+  for (const [i, booked] of TOMORROW.entries()) {
+    const { dog, owner, at, slotMinutes }: BookedDog = booked
+    const [known] = (await store.records.search(dog.name)).filter(({ name }) => name === dog.name)
+    await store.visits.add(
+      {
+        startsAt: atTime(tomorrow, at).toISOString(),
+        slotMinutes,
+        personId: i % 3 === 2 ? null : groomerOf(i),
+        ...(known ? { dogId: known.dogId } : { dog, owner: { name: owner, phone: `555 02${String(10 + i)}` } }),
+      },
+      null,
+    )
+  }
 }
 
 /** @returns the dog, once it was here */

@@ -225,7 +225,7 @@ function issuesWithin(file: DayFile): Issue[] {
         say(path, other, `a job of another household: those of ${job.household} come and leave together`)
     }
     unlike(job.steps, `${at}.steps`)
-    job.steps.forEach((step, s) => stepIssues(file, job, step, s, `${at}.steps[${s}]`, say))
+    for (const [s, step] of job.steps.entries()) stepIssues(file, job, step, s, `${at}.steps[${s}]`, say)
   })
   issues.push(...circles(file))
   return issues

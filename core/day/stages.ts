@@ -44,7 +44,7 @@ export const stagesOfParts = (
 
 /** A dog nobody knows anything of, by the time that was booked for it. */
 export function usualStages(slotMinutes: number, house: House): StageMinutes {
-  const rest = Math.max(0, slotMinutes - house['day.look'])
+  const rest = Math.max(0, slotMinutes * house['day.slot-work'] - house['day.look'])
   const bath = rest * house['day.bath-share']
   const dry = rest * house['day.dry-share']
   return { look: house['day.look'], prepare: 0, bath, dry, cut: rest - bath - dry }

@@ -446,6 +446,7 @@ export const ESTIMATES = {
   'day.stay-frail': est(180, 'min', 'Longest in the building for puppies and frail dogs'),
   'day.spread': est(0.2, 'ln', 'How far off a step planned by its median is, of the logarithm'),
   'day.spread-unseen': est(0.35, 'ln', 'The same for a dog that nobody has had hands on today'),
+  'day.slot-work': est(0.8, 'share', 'Of the time that was booked, what the work itself usually takes'),
   'day.look': est(8, 'min', 'Arrival and the look at the coat'),
   'day.bath-share': est(0.25, 'share', 'Of a groom of which nothing is known, what the bath takes'),
   'day.dry-share': est(0.25, 'share', 'And the drying'),

@@ -125,7 +125,6 @@ export function dayOf(salon: Salon, house: House, one: OneDay, jobs: readonly Da
 export function jobFor(
   { visit, of }: Pick<DogToPlan, 'visit' | 'of'>,
   opensAt: Date,
-  now: Date,
   salon: Salon,
   house: House,
   told: number | null,
@@ -136,9 +135,9 @@ export function jobFor(
   const job = jobOf(
     {
       ...of,
-      // Who has not come yet comes late.
-      arrives: Math.max(0, visit.station === 'expected' ? Math.max(booked, minutesFrom(opensAt, now)) : booked),
-      due: told ?? booked + visit.slotMinutes,
+      arrives: Math.max(0, booked),
+      // What was told of another time than it is booked for now is nobody's promise any more.
+      due: told !== null && told > booked ? told : Math.max(0, booked) + visit.slotMinutes,
       prefers: visit.personId,
     },
     dryer && dryer.dBA - (protector ? protection(protector) : 0),

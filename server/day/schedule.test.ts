@@ -64,8 +64,11 @@ test('a week in minutes: what each half-day holds and what is taken', async () =
   expect(today.visits.length).toBeGreaterThan(3)
   const hands = today.visits.reduce((sum, visit) => sum + visit.hands, 0)
   expect(today.halves[0]!.taken.hands + today.halves[1]!.taken.hands).toBeGreaterThanOrEqual(hands - 2)
-  // 2026-03-04 is a Wednesday: the Sunday after it is closed by the usual week.
-  expect(body[4]!).toMatchObject({ date: '2026-03-08', closed: true })
+  // 2026-03-04 is a Wednesday; the Sunday after it is the last day of a week that begins on Monday.
+  const { premises } = await server.store.salon.read()
+  await json('/api/settings/premises', put({ ...premises, week: premises.week.with(6, null) }))
+  expect((await json<WeekDay[]>('/api/week')).body[4]!).toMatchObject({ date: '2026-03-08', closed: true })
+  await json('/api/settings/premises', put(premises))
 })
 
 test('three times are found at which every promise still holds, each within what is open', async () => {

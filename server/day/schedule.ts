@@ -82,7 +82,7 @@ export class ScheduleRepo {
       salon,
       house,
       { date: span.date, opensAt, closesAt: atClock(span.date, closes), now, off },
-      here.map((dog) => jobFor(dog, opensAt, now, salon, house, told.get(dog.visit.id) ?? null)),
+      here.map((dog) => jobFor(dog, opensAt, salon, house, told.get(dog.visit.id) ?? null)),
     )
     return {
       date: span.date,
@@ -169,7 +169,7 @@ export class ScheduleRepo {
       const closesAt = atClock(span.date, closes)
       const noon = new Date((opensAt.getTime() + closesAt.getTime()) / 2)
       const people = closed ? [] : workersOf(salon, { date: span.date, opensAt, closesAt, now, off })
-      const jobs = own.map((dog) => ({ dog, job: jobFor(dog, opensAt, opensAt, salon, house, null) }))
+      const jobs = own.map((dog) => ({ dog, job: jobFor(dog, opensAt, salon, house, null) }))
       const half = (from: Date, to: Date) => {
         const minutes = minutesFrom(from, to)
         const start = minutesFrom(opensAt, from)
@@ -245,7 +245,7 @@ export class ScheduleRepo {
         salon,
         house,
         { date: span.date, opensAt, closesAt, now, off },
-        own.map((dog) => jobFor(dog, opensAt, opensAt, salon, house, null)),
+        own.map((dog) => jobFor(dog, opensAt, salon, house, null)),
       )
       const open = minutesFrom(opensAt, closesAt)
       const soonest = Math.max(0, minutesFrom(opensAt, now))
@@ -305,7 +305,7 @@ export class ScheduleRepo {
         : null
     if (visitId && !visit) throw new NotFound('visit', visitId)
     if (!visit) {
-      const job = jobFor(unknownDog(minutes, now, house), now, now, salon, house, null)
+      const job = jobFor(unknownDog(minutes, now, house), now, salon, house, null)
       return { job, work: workOf(job), dogId: dogId ?? null }
     }
     const next = new Date(visit.startsAt.getTime() + 1)
@@ -313,7 +313,7 @@ export class ScheduleRepo {
       ({ visit: { id } }) => id === visit.id,
     )
     if (!known) throw new NotFound('visit', visit.id)
-    const job = jobFor(known, visit.startsAt, visit.startsAt, salon, house, null)
+    const job = jobFor(known, visit.startsAt, salon, house, null)
     return { job: { ...job, id: COMER, household: null }, work: workOf(job), dogId: visit.dogId }
   }
 }

@@ -165,7 +165,7 @@ export function Shell(): ReactNode {
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
         Skip to the work
       </a>
-      <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-2 max-sm:px-3">
+      <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b max-2xl:gap-x-2.5 border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-2 max-sm:px-3">
         <Link to="/" className="flex min-h-14 shrink-0 items-center gap-3 rounded-lg text-accent">
           <Mark />
           <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">
@@ -191,11 +191,13 @@ export function Shell(): ReactNode {
         <Suspense fallback={null}>{shown && <TimersBell />}</Suspense>
         <Suspense fallback={null}>{shown && <PhotosOnTheirWay />}</Suspense>
         {access?.locked && access.person ? <SignedIn name={access.person.name} onLeave={leave} /> : <PersonOnDuty />}
-        {FRAME.map(({ path, label }) => (
-          <ButtonLink key={path} to={path} kind="quiet" tight className="max-xl:hidden">
-            {label}
-          </ButtonLink>
-        ))}
+        <nav aria-label="The salon" className="flex max-xl:hidden">
+          {FRAME.map(({ path, label }) => (
+            <ButtonLink key={path} to={path} kind="quiet" tight className="px-2.5!">
+              {label}
+            </ButtonLink>
+          ))}
+        </nav>
         <Button
           kind="quiet"
           tight

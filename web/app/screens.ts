@@ -40,6 +40,20 @@ export const SCREENS: readonly Screen[] = [
     label: 'The day',
     load: async () => (await import('../desk/day/DayScreen.tsx')).DayScreen,
   }),
+  screen({
+    path: '/plan',
+    label: 'Plan',
+    title: 'The day as planned',
+    place: 'frame',
+    load: async () => (await import('../desk/plan/PlanScreen.tsx')).PlanScreen,
+  }),
+  screen({
+    path: '/week',
+    label: 'Week',
+    title: 'The week',
+    place: 'frame',
+    load: async () => (await import('../desk/week/WeekScreen.tsx')).WeekScreen,
+  }),
   ofVisit({
     path: 'arrival',
     label: 'Arrival',
@@ -145,6 +159,12 @@ export const SCREENS: readonly Screen[] = [
     label: 'People',
     place: 'house',
     load: async () => (await import('../house/people/PeopleScreen.tsx')).PeopleScreen,
+  }),
+  screen({
+    path: '/house/premises',
+    label: 'Places and hours',
+    place: 'house',
+    load: async () => (await import('../house/premises/PremisesScreen.tsx')).PremisesScreen,
   }),
   screen({
     path: '/house/access',

@@ -7,6 +7,7 @@ import { useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
+import { FindTime } from '../../parts/FindTime.tsx'
 import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
@@ -59,6 +60,19 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
             ))}
         </FormSelect>
         <TimeAndSlot />
+        <div className="col-span-2 grid">
+          <FindTime
+            asked={{
+              visitId: visit.id,
+              minutes: visit.slotMinutes,
+              ...(visit.personId ? { personId: visit.personId } : {}),
+            }}
+            onTake={({ startsAt }) => {
+              form.setValue('date', dateOf(startsAt))
+              form.setValue('time', timeOf(startsAt))
+            }}
+          />
+        </div>
         <NotAdded error={move.error ?? callOff.error} />
         <div className="col-span-2">
           <KeepBar busy={busy}>

@@ -1,5 +1,5 @@
 import { clsx } from 'clsx'
-import { ArrowRight, CalendarCog, ChevronLeft, ChevronRight, CloudOff, Plus } from 'lucide-react'
+import { ArrowRight, CalendarCog, CloudOff, Plus } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayApi } from '../../../contract/api/day.ts'
@@ -9,7 +9,6 @@ import {
   CALLED_OFF_LABEL,
   COAT_LABEL,
   dateText,
-  daysAfter,
   isDate,
   minutesText,
   rangeText,
@@ -25,6 +24,7 @@ import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { SmallDog } from '../../dog/DogOutline.tsx'
 import { coatLengths, dogDrawn } from '../../dog/dog-drawn.ts'
 import { Button, ButtonLink } from '../../parts/Button.tsx'
+import { DayTurner } from '../../parts/DayTurner.tsx'
 import { today } from '../../parts/dates.ts'
 
 const AddVisit = lazy(async () => ({ default: (await import('./AddVisit.tsx')).AddVisit }))
@@ -143,26 +143,6 @@ function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNode {
         ))}
       </ul>
     </section>
-  )
-}
-
-/** One day back, one on, or any by date. */
-const DayTurner = ({ date, onTurn }: { date: string; onTurn: (date: string) => void }): ReactNode => {
-  const by = (days: number): string => daysAfter(date, days)
-  return (
-    <div className="flex items-center gap-1">
-      <Button kind="quiet" tight onClick={() => onTurn(by(-1))} aria-label="The day before">
-        <ChevronLeft size={22} />
-      </Button>
-      <Button kind="quiet" tight onClick={() => onTurn(by(1))} aria-label="The day after">
-        <ChevronRight size={22} />
-      </Button>
-      {date !== today() && (
-        <Button kind="quiet" tight onClick={() => onTurn(today())}>
-          Today
-        </Button>
-      )}
-    </div>
   )
 }
 

@@ -8,6 +8,7 @@ import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
+import { FindTime } from '../../parts/FindTime.tsx'
 import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
@@ -56,6 +57,15 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
       <Form form={form} className="grid grid-cols-2 gap-4" onSend={send}>
         <FormText name="date" label="Day" type="date" className="col-span-2" min={today()} />
         <TimeAndSlot />
+        <div className="col-span-2 grid">
+          <FindTime
+            asked={{ dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES, from: form.watch('date') }}
+            onTake={({ startsAt }) => {
+              form.setValue('date', dateOf(startsAt))
+              form.setValue('time', timeOf(startsAt))
+            }}
+          />
+        </div>
         <FormCheck name="asLastTime" label="As last time: to the lengths it went home with" className="col-span-2" />
         <NotAdded error={add.error} />
         <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>

@@ -37,7 +37,7 @@ export function SearchBox({ asked = false }: { asked?: boolean }): ReactNode {
       />
     )
   return (
-    <div className="relative w-52 min-w-0 max-sm:w-full">
+    <div className="relative w-52 min-w-0 max-2xl:w-44 max-sm:w-full">
       <Search size={18} className="pointer-events-none absolute left-3 top-3.5 text-ink-2" aria-hidden="true" />
       <input
         ref={box}

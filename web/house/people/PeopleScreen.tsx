@@ -13,6 +13,7 @@ import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePageOf } from '../HousePage.tsx'
+import { WorkDialog } from './WorkDialog.tsx'
 
 /** Who works here. */
 export function PeopleScreen(): ReactNode {
@@ -52,23 +53,34 @@ const List = ({
   label: string
   people: readonly Person[]
   onOpen: (person: Person) => void
-}): ReactNode => (
-  <ul aria-label={label} className="card grid grid-cols-2 gap-x-8 px-5 py-1 empty:hidden max-lg:grid-cols-1">
-    {people.map((person) => (
-      <li key={person.id} data-person-row={person.name} className="flex items-center gap-3 py-2">
-        <span className="grow">
-          <span className="font-semibold">{person.name}</span>{' '}
-          <span className="text-ink-2">
-            {ROLE_LABEL[person.role]}, {EXPERIENCE_LABEL[person.experience]}
-          </span>
-        </span>
-        <Button tight onClick={() => onOpen(person)} aria-label={`Change: ${person.name}`}>
-          Change
-        </Button>
-      </li>
-    ))}
-  </ul>
-)
+}): ReactNode => {
+  const [work, setWork] = useState<Person | null>(null)
+  return (
+    <>
+      <ul aria-label={label} className="card grid grid-cols-2 gap-x-8 px-5 py-1 empty:hidden max-lg:grid-cols-1">
+        {people.map((person) => (
+          <li key={person.id} data-person-row={person.name} className="flex items-center gap-3 py-2">
+            <span className="grow">
+              <span className="font-semibold">{person.name}</span>{' '}
+              <span className="text-ink-2">
+                {ROLE_LABEL[person.role]}, {EXPERIENCE_LABEL[person.experience]}
+              </span>
+            </span>
+            {!person.left && (
+              <Button tight onClick={() => setWork(person)} aria-label={`Hours of ${person.name}`}>
+                Hours
+              </Button>
+            )}
+            <Button tight onClick={() => onOpen(person)} aria-label={`Change: ${person.name}`}>
+              Change
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {work && <WorkDialog person={work} onClose={() => setWork(null)} />}
+    </>
+  )
+}
 
 const NEW: PersonFields = { name: '', role: 'groomer', experience: 'practised' }
 
