@@ -256,7 +256,6 @@ function stepIssues(
   const needed = people.length > 0 && (step.person ?? true)
   if (needed && step.skill != null && !people.some(({ can }) => can.includes(step.skill!)))
     say(`${at}.skill`, step.skill, 'a skill that somebody has')
-  if (needed && step.second && people.length < 2) say(`${at}.second`, true, 'two people in the house')
   if (step.same != null) {
     const earlier = job.steps.slice(0, s).find(({ id: own }) => own === step.same)
     if (!earlier) say(`${at}.same`, step.same, 'an earlier step of the same job')

@@ -1,3 +1,6 @@
+/** A span that is no dog's: a break. */
+export const NOBODY = -1
+
 /** Rounding of sums of minutes. */
 export const TINY = 1e-6
 
@@ -9,6 +12,7 @@ export class Calendar {
   readonly #room: number
   readonly #from: Float64Array
   readonly #to: Float64Array
+  readonly #job: Int32Array
   readonly #count: Int32Array
   readonly #before: readonly (readonly (readonly [number, number, number])[])[]
 
@@ -18,6 +22,7 @@ export class Calendar {
     this.#room = room + Math.max(0, ...before.map(({ length }) => length))
     this.#from = new Float64Array(before.length * this.#room)
     this.#to = new Float64Array(before.length * this.#room)
+    this.#job = new Int32Array(before.length * this.#room)
     this.#count = new Int32Array(before.length)
     this.clear()
   }
@@ -29,6 +34,7 @@ export class Calendar {
       for (let i = 0; i < spans.length; i++) {
         this.#from[base + i] = spans[i]![0]
         this.#to[base + i] = spans[i]![1]
+        this.#job[base + i] = spans[i]![2]
       }
       this.#count[unit] = spans.length
     }
@@ -47,13 +53,17 @@ export class Calendar {
     return low
   }
 
-  /** @returns the earliest time from `time` on at which the unit is free for `minutes` */
-  earliest(unit: number, time: number, minutes: number): number {
+  /**
+   * @param clean min between two dogs; nothing is cleaned for the dog that was there itself
+   * @returns the earliest time from `time` on at which the unit is free for `minutes`
+   */
+  earliest(unit: number, time: number, minutes: number, clean = 0, job = NOBODY): number {
     const end = unit * this.#room + this.#count[unit]!
     let start = time
-    for (let i = this.#after(unit, time); i < end; i++) {
-      if (start + minutes <= this.#from[i]! + TINY) return start
-      if (this.#to[i]! > start) start = this.#to[i]!
+    for (let i = this.#after(unit, time - clean); i < end; i++) {
+      const gap = this.#job[i] === job || this.#job[i]! < 0 ? 0 : clean
+      if (start + minutes + gap <= this.#from[i]! + TINY) return start
+      if (this.#to[i]! + gap > start) start = this.#to[i]! + gap
     }
     return start
   }
@@ -64,16 +74,18 @@ export class Calendar {
     return i < unit * this.#room ? Number.POSITIVE_INFINITY : time - this.#to[i]!
   }
 
-  take(unit: number, from: number, to: number): void {
+  take(unit: number, from: number, to: number, job: number): void {
     const end = unit * this.#room + this.#count[unit]!
     let i = end
     while (i > unit * this.#room && this.#from[i - 1]! > from) {
       this.#from[i] = this.#from[i - 1]!
       this.#to[i] = this.#to[i - 1]!
+      this.#job[i] = this.#job[i - 1]!
       i--
     }
     this.#from[i] = from
     this.#to[i] = to
+    this.#job[i] = job
     this.#count[unit]!++
   }
 }

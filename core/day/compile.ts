@@ -1,5 +1,6 @@
 import type { House } from '../numbers/estimates.ts'
 import { noiseDose } from '../safety/noise.ts'
+import { NOBODY } from './calendar.ts'
 import { type Day, type DayJob, type DayStep, PEN } from './day.ts'
 
 /**
@@ -178,13 +179,11 @@ export function compileDay(day: Day, house: House): Compiled {
     jobs: jobs.map((job, j) => ({ ...job, avoids: [...avoiding[j]!] })),
     pens: ofKind.get(PEN) ?? [],
     clean,
-    taken: takenBefore(day, ops, units, clean),
+    taken: takenBefore(day, ops, units),
   }
 }
 
-const NOBODY = -1
-
-function takenBefore(day: Day, ops: readonly Op[], units: number, clean: Float64Array) {
+function takenBefore(day: Day, ops: readonly Op[], units: number) {
   const taken = Array.from({ length: units }, (): [number, number, number][] => [])
   day.people.forEach(({ from, breaks }, i) => {
     const own = taken[day.places.length + i]!
@@ -194,7 +193,7 @@ function takenBefore(day: Day, ops: readonly Op[], units: number, clean: Float64
   for (const { fixed, job } of ops) {
     if (!fixed) continue
     for (const unit of [fixed.place, fixed.also, fixed.person, fixed.second])
-      if (unit >= 0) taken[unit]!.push([fixed.start, fixed.end + clean[unit]!, job])
+      if (unit >= 0) taken[unit]!.push([fixed.start, fixed.end, job])
   }
   return taken.map((list) => list.sort((a, b) => a[0] - b[0]))
 }

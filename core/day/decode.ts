@@ -147,7 +147,7 @@ export class Decoder {
           lower[k] = start - last.lag - last.minutes
           continue
         }
-        if (wait > TINY && !this.#stays(before, start, op)) {
+        if (wait > TINY && !this.#stays(before, start)) {
           k--
           lower[k] = Math.max(lower[k]! + TINY * 2, start - last.minutes)
           continue
@@ -174,34 +174,38 @@ export class Decoder {
   }
 
   /** Whether the dog can stay where it is, with who holds it, until the next step. */
-  #stays(before: number, until: number, next: Op): boolean {
+  #stays(before: number, until: number): boolean {
     const out = this.#out
     const end = out.end[before]!
-    const held = next.same === before ? 0 : this.#c.clean[out.place[before]!]!
-    if (this.#calendar.earliest(out.place[before]!, end, until - end + held) > end + TINY) return false
     const person = out.person[before]!
-    return person < 0 || this.#calendar.earliest(person, end, until - end) <= end + TINY
+    return (
+      this.#isFree(out.place[before]!, end, until, before) && (person < 0 || this.#isFree(person, end, until, before))
+    )
   }
 
   /** Whether the place of the step before is free until this one is done. */
   #keeps({ minutes }: Op, before: number, start: number): boolean {
-    const place = this.#out.place[before]!
-    const end = this.#out.end[before]!
-    return this.#calendar.earliest(place, end, start + minutes + this.#c.clean[place]! - end) <= end + TINY
+    return this.#isFree(this.#out.place[before]!, this.#out.end[before]!, start + minutes, before)
+  }
+
+  #isFree(unit: number, from: number, to: number, of: number): boolean {
+    const { clean, ops } = this.#c
+    return this.#calendar.earliest(unit, from, to - from, clean[unit]!, ops[of]!.job) <= from + TINY
   }
 
   /** When the step before may begin so that its place is free for both. */
-  #afterKept({ minutes }: Op, before: number, lower: number): number {
+  #afterKept({ minutes, job }: Op, before: number, lower: number): number {
     const place = this.#out.place[before]!
-    const both = this.#c.ops[before]!.minutes + minutes + this.#c.clean[place]!
-    return Math.max(lower + TINY * 2, this.#calendar.earliest(place, this.#out.start[before]!, both))
+    const both = this.#c.ops[before]!.minutes + minutes
+    const start = this.#out.start[before]!
+    return Math.max(lower + TINY * 2, this.#calendar.earliest(place, start, both, this.#c.clean[place]!, job))
   }
 
   /** Earliest time from `time` on at which a unit is free for the step at hand; what is known of it is not looked up again. */
-  #free(unit: number, time: number, minutes: number): number {
+  #free(unit: number, time: number, minutes: number, job: number): number {
     const known = this.#near[unit]!
     if (known >= time) return known
-    const at = this.#calendar.earliest(unit, time, minutes)
+    const at = this.#calendar.earliest(unit, time, minutes, this.#c.clean[unit]!, job)
     this.#near[unit] = at
     return at
   }
@@ -210,11 +214,10 @@ export class Decoder {
     for (let i = 0; i < units.length; i++) this.#near[units[i]!] = -1
   }
 
-  #firstFree(units: readonly number[], time: number, minutes: number): number {
-    const { clean } = this.#c
+  #firstFree(units: readonly number[], time: number, minutes: number, job: number): number {
     let first = Number.POSITIVE_INFINITY
     for (let i = 0; i < units.length; i++) {
-      const at = this.#free(units[i]!, time, minutes + clean[units[i]!]!)
+      const at = this.#free(units[i]!, time, minutes, job)
       if (at <= time) return at
       if (at < first) first = at
     }
@@ -223,9 +226,8 @@ export class Decoder {
 
   /** Earliest time at which place, thing and hands are free together; chooses them. */
   #find(op: Op, from: number): number {
-    const { clean } = this.#c
     const out = this.#out
-    const { index, minutes, place, also, person, second } = op
+    const { index, job, minutes, place, also, person, second } = op
     const kept = op.same >= 0 ? out.place[op.same]! : -1
     // Right after the step before, its place is its own: nothing is cleaned for the same dog.
     const own = op.same === index - 1
@@ -239,15 +241,15 @@ export class Decoder {
     let time = from
     for (;;) {
       let next = time
-      if (kept < 0) next = this.#firstFree(place, time, minutes)
-      else if (!own) next = this.#free(kept, time, minutes + clean[kept]!)
-      if (next <= time + TINY && also.length > 0) next = this.#firstFree(also, time, minutes)
+      if (kept < 0) next = this.#firstFree(place, time, minutes, job)
+      else if (!own) next = this.#free(kept, time, minutes, job)
+      if (next <= time + TINY && also.length > 0) next = this.#firstFree(also, time, minutes, job)
       if (next <= time + TINY && person.length > 0) next = this.#handsFree(op, time, wanted, loud)
       if (next <= time + TINY) break
       time = next
     }
-    out.place[index] = kept >= 0 ? kept : this.#bestPlace(place, time, minutes)
-    out.also[index] = also.length > 0 ? this.#bestPlace(also, time, minutes) : -1
+    out.place[index] = kept >= 0 ? kept : this.#bestPlace(op, place, time)
+    out.also[index] = also.length > 0 ? this.#bestPlace(op, also, time) : -1
     out.person[index] = person.length > 0 ? this.#bestHands(op, time, wanted, loud) : -1
     out.second[index] = second.length > 0 ? this.#other(op, time, out.person[index]!) : -1
     out.start[index] = time
@@ -268,17 +270,17 @@ export class Decoder {
   }
 
   #handsFree(op: Op, time: number, wanted: number, loud: boolean): number {
-    const { person, second, minutes, dose } = op
+    const { person, second, minutes, dose, job } = op
     let first = Number.POSITIVE_INFINITY
     for (let i = 0; i < person.length; i++) {
       const unit = person[i]!
       if (wanted >= 0 ? unit !== wanted : loud && !this.#bears(unit, dose)) continue
-      let at = this.#free(unit, time, minutes)
+      let at = this.#free(unit, time, minutes, job)
       if (second.length > 0) {
         // With the second pair free at the same time: whoever else is first.
         let other = Number.POSITIVE_INFINITY
         for (let s = 0; s < second.length; s++)
-          if (second[s] !== unit) other = Math.min(other, this.#free(second[s]!, time, minutes))
+          if (second[s] !== unit) other = Math.min(other, this.#free(second[s]!, time, minutes, job))
         at = Math.max(at, other)
       }
       if (at <= time) return at
@@ -288,13 +290,15 @@ export class Decoder {
   }
 
   /** The one that stood idle least: what is free for long stays free for longer work. */
-  #bestPlace(units: readonly number[], time: number, minutes: number): number {
+  #bestPlace({ index, job, minutes }: Op, units: readonly number[], time: number): number {
     if (units.length === 1) return units[0]!
     let best = -1
     let idle = Number.POSITIVE_INFINITY
     for (let i = 0; i < units.length; i++) {
       const unit = units[i]!
-      if (this.#free(unit, time, minutes + this.#c.clean[unit]!) > time + TINY) continue
+      if (this.#free(unit, time, minutes, job) > time + TINY) continue
+      // Where it stands already nothing is cleaned and nobody lifts it.
+      if (index > 0 && this.#c.ops[index - 1]!.job === job && this.#out.place[index - 1] === unit) return unit
       const since = this.#calendar.idleBefore(unit, time)
       if (best < 0 || since < idle) {
         best = unit
@@ -313,7 +317,7 @@ export class Decoder {
     for (let i = 0; i < person.length; i++) {
       const unit = person[i]!
       if (wanted >= 0 ? unit !== wanted : loud && !this.#bears(unit, dose)) continue
-      if (this.#free(unit, time, minutes) > time + TINY) continue
+      if (this.#free(unit, time, minutes, job) > time + TINY) continue
       if (second.length > 0 && this.#other(op, time, unit) < 0) continue
       if (unit === prefers) return unit
       // Who can do less is taken first; who can do more stays free.
@@ -327,9 +331,9 @@ export class Decoder {
     return best
   }
 
-  #other({ second, minutes }: Op, time: number, not: number): number {
+  #other({ second, minutes, job }: Op, time: number, not: number): number {
     for (let i = 0; i < second.length; i++)
-      if (second[i] !== not && this.#free(second[i]!, time, minutes) <= time + TINY) return second[i]!
+      if (second[i] !== not && this.#free(second[i]!, time, minutes, job) <= time + TINY) return second[i]!
     return -1
   }
 
@@ -343,11 +347,9 @@ export class Decoder {
     if (op.fixed) return
     // Until the next step of the block the dog stays, held.
     const until = next < 0 ? end : out.start[next]!
-    const place = out.place[index]!
-    const kept = next >= 0 && this.#c.ops[next]!.same === index
-    this.#calendar.take(place, start, until + (kept ? 0 : this.#c.clean[place]!))
-    if (out.also[index]! >= 0) this.#calendar.take(out.also[index]!, start, end + this.#c.clean[out.also[index]!]!)
-    if (person >= 0) this.#calendar.take(person, start, until)
-    if (out.second[index]! >= 0) this.#calendar.take(out.second[index]!, start, end)
+    this.#calendar.take(out.place[index]!, start, until, op.job)
+    if (out.also[index]! >= 0) this.#calendar.take(out.also[index]!, start, end, op.job)
+    if (person >= 0) this.#calendar.take(person, start, until, op.job)
+    if (out.second[index]! >= 0) this.#calendar.take(out.second[index]!, start, end, op.job)
   }
 }

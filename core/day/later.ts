@@ -41,8 +41,13 @@ function fits(c: Compiled, at: Schedule, op: number, by: number): boolean {
   const to = heldUntil(c, at, op) + by
   const units = [at.place[op]!, at.also[op]!, at.person[op]!, at.second[op]!].filter((unit) => unit >= 0)
   for (const unit of units) {
-    const clean = c.clean[unit]!
-    if (c.taken[unit]!.some(([start, end]) => from < end - TINY && to + clean > start + TINY)) return false
+    if (
+      c.taken[unit]!.some(([start, end, job]) => {
+        const gap = job < 0 || job === c.ops[op]!.job ? 0 : c.clean[unit]!
+        return from < end + gap - TINY && to + gap > start + TINY
+      })
+    )
+      return false
   }
   for (const other of c.ops) {
     if (other.job === c.ops[op]!.job) continue

@@ -195,13 +195,19 @@ export function hopped(
 /** How many turns a dog is moved at most. */
 const REACH = 24
 
-/** Some change at random: a dog earlier or later with all its blocks, one block to another turn, a step to other hands. */
-export function guess(c: Compiled, { list, who }: Order, random: () => number): void {
+/** Some changes at random, mostly one: a dog earlier or later with all its blocks, one block to another turn, other hands. */
+export function guess(c: Compiled, order: Order, random: () => number): void {
+  change(c, order, random)
+  while (random() < AGAIN) change(c, order, random)
+}
+const AGAIN = 0.35
+
+function change(c: Compiled, { list, who }: Order, random: () => number): void {
   const kind = random()
   const op = c.ops[Math.floor(random() * c.ops.length)]!
-  if (kind < 0.15 && op.person.length > 1)
+  if (kind < 0.3 && op.person.length > 1)
     who[op.index] = who[op.index]! >= 0 ? -1 : op.person[Math.floor(random() * op.person.length)]!
-  else if (kind < 0.6) moveBlock(c, list, Math.floor(random() * list.length), Math.floor(random() * list.length))
+  else if (kind < 0.7) moveBlock(c, list, Math.floor(random() * list.length), Math.floor(random() * list.length))
   else moveDog(c, list, op.job, random)
 }
 
