@@ -157,6 +157,16 @@ const CHECKS: readonly ScreenCheck[] = [
   { name: 'the log', dog: null, path: 'house/log', wait: '[data-testid=log] tbody tr' },
   { name: 'log-ins', dog: null, path: 'house/access', wait: '[data-testid=access] form' },
   { name: 'people', dog: null, path: 'house/people', wait: '[data-person-row]' },
+  {
+    name: 'hours of a person',
+    dog: null,
+    path: 'house/people',
+    wait: '[data-person-row]',
+    act: (page) => page.click('[aria-label="Hours of Noor"]').then(() => dialog(page)),
+  },
+  { name: 'places and hours', dog: null, path: 'house/premises', wait: '[data-testid=premises] input' },
+  { name: 'the plan', dog: null, path: 'plan', wait: '[data-testid=strands] [role=button]' },
+  { name: 'the week', dog: null, path: 'week', wait: '[data-day]' },
   { name: 'patterns', dog: null, path: 'house/patterns', wait: '[data-testid=patterns]' },
   { name: 'pace', dog: null, path: 'house/pace', wait: '[data-person]' },
   {

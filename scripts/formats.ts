@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
+import { dayFileSchema } from '../contract/formats/day-file.ts'
 import { patternsFileSchema } from '../contract/formats/patterns-file.ts'
 import { ESTIMATE_IDS, ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { ROOT } from './build.ts'
@@ -12,6 +13,7 @@ const schemaText = (schema: z.ZodType): string =>
 /** JSON Schema of the open formats, from the schemas that read them: npm run formats */
 export const FORMAT_FILES: Readonly<Record<string, () => string>> = {
   'etude.assessment-1.schema.json': () => schemaText(assessmentFileSchema),
+  'etude.day-1.schema.json': () => schemaText(dayFileSchema),
   'etude.patterns-1.schema.json': () => schemaText(patternsFileSchema),
 }
 

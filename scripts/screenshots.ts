@@ -2,8 +2,10 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import type { Message } from '../contract/api/consent.ts'
+import type { DayToPlan } from '../contract/api/day.ts'
 import type { Salon } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
+import { daysAfter } from '../contract/words/dates.ts'
 import { HEIGHT, openBrowser, shows, visitOf, WIDTH } from '../e2e/browser.ts'
 import { SCREENS, screenAt } from '../web/app/screens.ts'
 import { ROOT } from './build.ts'
@@ -45,6 +47,21 @@ const show = (page: Page, selector: string): Promise<unknown> =>
 
 const VIEWS: readonly View[] = [
   { file: 'day', path: '', wait: '[data-dog]' },
+  { file: 'week', path: 'week', wait: '[data-day] li' },
+  {
+    file: 'plan',
+    path: '',
+    wait: '[data-testid=strands] [role=button]',
+    prepare: async () => `plan?date=${daysAfter((await read<DayToPlan>('/day/plan')).date, 1)}`,
+    act: async (page) => {
+      await page.waitForFunction(() => !document.body.textContent?.includes('Looking for a better one'))
+      await page.$eval('[data-testid=strands] [aria-label^="Gulliver"]', (strand) =>
+        (strand as unknown as HTMLElement).focus(),
+      )
+      await page.keyboard.press('Enter')
+      await page.$eval('[data-testid=strands]', () => (document.activeElement as HTMLElement).blur())
+    },
+  },
   { file: 'arrival', dog: 'Quill', path: 'arrival', wait: 'form' },
   { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
   { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
@@ -124,8 +141,6 @@ const VIEWS: readonly View[] = [
     wait: '[data-testid=record]',
     prepare: async () => `dogs/${(await read<{ dogId: string }[]>('/search?q=juniper'))[0]!.dogId}`,
   },
-  { file: 'rack', path: 'house/rack', wait: '[data-tool]' },
-  { file: 'pace', path: 'house/pace', wait: '[data-person]' },
   { file: 'prep', path: 'prep', wait: '[data-testid=noise]' },
   { file: 'shelf', path: 'shelf', wait: '[data-product]' },
   {

@@ -10,7 +10,7 @@ export const DRY = 'dry'
  * day. Where nobody works the day is a plain job shop, and nobody waits.
  */
 export class Costs {
-  readonly #c: Compiled
+  #c: Compiled
   readonly #end: Float64Array
   readonly #lastOf: Float64Array
   readonly #loud: readonly number[]
@@ -22,6 +22,11 @@ export class Costs {
     this.#lastOf = new Float64Array(c.units)
     this.#loud = c.ops.filter(({ step }) => step.skill === DRY).map(({ index }) => index)
     this.#fearful = this.#loud.filter((op) => c.jobs[c.ops[op]!.job]!.job.fearsDryer)
+  }
+
+  /** The same day with other times; its dogs, steps and units are the same. */
+  over(c: Compiled): void {
+    this.#c = c
   }
 
   /** End of a dog's last step. */

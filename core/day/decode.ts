@@ -41,7 +41,7 @@ export interface Order {
  * hands, skills, breaks, wet dogs, dogs that must not meet, suspicious skin last.
  */
 export class Decoder {
-  readonly #c: Compiled
+  #c: Compiled
   readonly #calendar: Calendar
   readonly #dose: Float64Array
   readonly #lower: Float64Array
@@ -66,6 +66,11 @@ export class Decoder {
     this.#jobEnd = new Float64Array(c.jobs.length)
     this.#out = emptySchedule(c.ops.length)
     this.#who = new Int32Array(c.ops.length)
+  }
+
+  /** The same day with other times; its dogs, steps and units are the same. */
+  over(c: Compiled): void {
+    this.#c = c
   }
 
   /**

@@ -3,7 +3,7 @@ import { type Bounds, boundsOf } from './bound.ts'
 import { type Compiled, compileDay } from './compile.ts'
 import { Costs } from './cost.ts'
 import type { Day, DayCost, PlannedStep } from './day.ts'
-import { Decoder, emptySchedule, type Order } from './decode.ts'
+import { Decoder, emptySchedule, type Order, type Schedule } from './decode.ts'
 import { type Found, improve, type Search } from './improve.ts'
 import { calledLater } from './later.ts'
 
@@ -90,7 +90,7 @@ function firstOrder(c: Compiled, from: readonly PlannedStep[]): Found {
 }
 
 /** The order of a plan so far: who is new in it comes when it arrives, and hands stay with their steps. */
-function asPlanned(c: Compiled, steps: readonly PlannedStep[]): Order {
+export function asPlanned(c: Compiled, steps: readonly PlannedStep[]): Order {
   const { day } = c
   const planned = new Map(steps.map((step) => [`${step.job}\n${step.step}`, step]))
   const of = (op: number): PlannedStep | undefined =>
@@ -119,26 +119,31 @@ function inOrder(c: Compiled, list: readonly number[]): number[] {
 
 function planOf(c: Compiled, bound: Bounds, { schedule: early, cost }: Found): DayPlan {
   const schedule = calledLater(c, early)
-  const { day } = c
   const costs = new Costs(c)
-  const name = (unit: number): string | null =>
-    unit < 0 ? null : unit < c.places ? day.places[unit]!.id : day.people[unit - c.places]!.id
   const ends = c.jobs.map((_, j) => costs.endOf(schedule, j))
   return {
-    steps: c.ops.map(({ index, job, step }) => ({
-      job: day.jobs[job]!.id,
-      step: step.id,
-      place: name(schedule.place[index]!) ?? '',
-      also: name(schedule.also[index]!),
-      person: name(schedule.person[index]!),
-      second: name(schedule.second[index]!),
-      start: schedule.start[index]!,
-      end: schedule.end[index]!,
-    })),
+    steps: stepsOf(c, schedule),
     cost: costs.of(schedule),
     end: Math.max(0, ...ends),
     late: c.jobs.reduce((sum, { job }, j) => sum + (job.due === null ? 0 : Math.max(0, ends[j]! - job.due)), 0),
     bound,
     optimal: cost <= bound.cost + 1e-6,
   }
+}
+
+/** A schedule in names. */
+export function stepsOf(c: Compiled, schedule: Schedule): PlannedStep[] {
+  const { day } = c
+  const name = (unit: number): string | null =>
+    unit < 0 ? null : unit < c.places ? day.places[unit]!.id : day.people[unit - c.places]!.id
+  return c.ops.map(({ index, job, step }) => ({
+    job: day.jobs[job]!.id,
+    step: step.id,
+    place: name(schedule.place[index]!) ?? '',
+    also: name(schedule.also[index]!),
+    person: name(schedule.person[index]!),
+    second: name(schedule.second[index]!),
+    start: schedule.start[index]!,
+    end: schedule.end[index]!,
+  }))
 }

@@ -5,7 +5,16 @@ import type { Salon } from '../../contract/api/salon.ts'
 import { dayFileOf, readDay } from '../../contract/formats/day-file.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { seeded } from '../../contract/formats/random.ts'
-import { type BreachId, checkDay, type DayJob, type House, houseWith, timesIn } from '../../core/index.ts'
+import {
+  type BreachId,
+  checkDay,
+  type DayJob,
+  type House,
+  houseWith,
+  type Offer,
+  offerOf,
+  timesIn,
+} from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
@@ -39,6 +48,9 @@ const ANY_DAY = ['08:30', '17:30'] as const
 /** Times offered are this far apart, min. */
 const EVERY = 30
 const OFFERED = 3
+/** Lived through to see whether everybody's time still holds; the rest is judged by what it weighs. */
+const MOST_LOOKED = 10
+const OF_ONE_DAY = 2
 const MOST_NAMED = 5
 const HALF = 0.5
 const WEEK = 7
@@ -254,22 +266,28 @@ export class ScheduleRepo {
       const job = { ...comer.job, prefers: asked.personId ?? comer.job.prefers }
       const hands = day.people.reduce((sum, worker) => sum + minutesThere(worker, 0, open), 0)
       const taken = day.jobs.flatMap(({ steps }) => steps).reduce((sum, { minutes }) => sum + minutes, 0)
-      return timesIn(day, [], job, asked.minutes, arrivals, house, random, 2).map((offer) => ({
-        offer,
+      return timesIn(day, job, asked.minutes, arrivals, house, random).map((tried) => ({
+        tried,
         opensAt,
         left: hands - taken - comer.work,
         full: taken / Math.max(1, hands),
       }))
     })
-    const best = offers
-      .filter(({ offer, left }) => offer.moves === 0 && left >= 0)
-      .sort((a, b) => a.offer.weighs - b.offer.weighs || a.opensAt.getTime() - b.opensAt.getTime())
+    // Closely looked at in the order of what they weigh, a few of each day, until there are enough that hold.
+    const sorted = offers.sort((a, b) => a.tried.weighs - b.tried.weighs || a.opensAt.getTime() - b.opensAt.getTime())
+    const looked: ((typeof sorted)[number] & { offer: Offer })[] = []
+    for (const one of sorted) {
+      if (looked.length >= MOST_LOOKED || looked.filter(holds).length >= OFFERED) break
+      if (looked.filter(({ opensAt }) => opensAt === one.opensAt).length >= OF_ONE_DAY) continue
+      looked.push({ ...one, offer: offerOf(one.tried, house, random) })
+    }
     // Where nothing holds every promise it is said what the least bad ones cost.
-    const shown = (best.length > 0 ? best : [...offers].sort((a, b) => a.offer.moves - b.offer.moves)).slice(0, OFFERED)
-    const soonest = Math.min(...shown.map(({ opensAt, offer }) => after(opensAt, offer.arrives).getTime()))
+    const best = looked.some(holds) ? looked.filter(holds) : looked.sort((a, b) => a.offer.moves - b.offer.moves)
+    const shown = best.slice(0, OFFERED)
+    const soonest = Math.min(...shown.map(({ opensAt, tried }) => after(opensAt, tried.arrives).getTime()))
     return shown
-      .map(({ offer, opensAt, left, full }): FoundTime => {
-        const startsAt = after(opensAt, offer.arrives)
+      .map(({ offer, tried, opensAt, left, full }): FoundTime => {
+        const startsAt = after(opensAt, tried.arrives)
         return {
           startsAt: iso(startsAt),
           readyAt: iso(after(opensAt, offer.promise)),
@@ -317,5 +335,7 @@ export class ScheduleRepo {
     return { job: { ...job, id: COMER, household: null }, work: workOf(job), dogId: visit.dogId }
   }
 }
+
+const holds = ({ offer, left }: { offer: Offer; left: number }): boolean => offer.moves === 0 && left >= 0
 
 const keptDoc = ({ plan, keptAt, keptBy }: DayPlanRow): KeptPlan => ({ ...plan, keptAt: iso(keptAt), by: keptBy })

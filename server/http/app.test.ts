@@ -209,7 +209,9 @@ describe('one dog, over HTTP', () => {
     })
     const first = (await added.json()) as Visit
     expect(first.arrival.dog.name).toBe('Fig')
-    const again = (await (await server.send('POST', '/api/visits', { ...base, dogId: first.dogId })).json()) as Visit
+    const again = (await (
+      await server.send('POST', '/api/visits', { ...base, startsAt: '2026-04-15T09:00:00Z', dogId: first.dogId })
+    ).json()) as Visit
     expect(again.arrival.dog).toMatchObject({ name: 'Fig', visitsSoFar: 1 })
     expect((await problem(await server.send('POST', '/api/visits', base))).issues![0]!.path).toBe('dog')
   })

@@ -40,7 +40,7 @@ export function useDayPlan(toPlan: DayToPlan | undefined, house: House, change: 
           }),
         )
         .catch((error: Error) => {
-          if (current) setState((before) => ({ ...before, problem: error.message }))
+          if (current) setState({ planned: null, problem: error.message })
         })
       return () => {
         current = false

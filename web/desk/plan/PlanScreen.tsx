@@ -174,7 +174,7 @@ function Planned({
         )}
       </div>
       {keep.error && <Alert>{keep.error.message}</Alert>}
-      {asIf.problem && change && <Alert>{asIf.problem}</Alert>}
+      {asIf.problem && change && <Alert>It cannot be: {withNames(asIf.problem, toPlan)}.</Alert>}
       {change && asIf.planned && <Differences base={base} asIf={asIf.planned} names={names} clock={clock} />}
       <div className="max-lg:overflow-x-auto">
         <div className="max-lg:min-w-[760px]">
@@ -192,17 +192,22 @@ function Planned({
         </div>
       </div>
       <div className="grid gap-6 lg:grid-cols-3">
-        {chosen && shown.day.jobs.some(({ id }) => id === chosen) ? (
-          <Chosen job={chosen} shown={shown} toPlan={toPlan} names={names} clock={clock} />
-        ) : (
+        <div className="flex flex-col gap-6">
+          {chosen && shown.day.jobs.some(({ id }) => id === chosen) && (
+            <Chosen job={chosen} shown={shown} toPlan={toPlan} names={names} clock={clock} />
+          )}
           <CallNow toCall={toCall.map(({ id }) => id)} toPlan={toPlan} shown={shown} at={at} />
-        )}
+        </div>
         <Hands shown={shown} names={names} clock={clock} />
         <Ask shown={shown} change={change} names={names} onChange={onChange} />
       </div>
     </>
   )
 }
+
+/** What a planner says of a dog by its id, by its name. */
+const withNames = (problem: string, { dogs }: DayToPlan): string =>
+  dogs.reduce((words, { visitId, name }) => words.replaceAll(visitId, name), problem)
 
 type Names = Parameters<typeof StrandChart>[0]['names'] & { readonly any: (id: string) => string }
 type Clock = (minutes: number) => string
