@@ -10,26 +10,27 @@ const round = (value: number): number => Math.round(value * DECIMALS) / DECIMALS
 const MOST_SECONDS = 3600
 const MILLISECONDS = 1000
 /** Steps placed, over all that is tried, where no time was given: some seconds, and the same answer every time. */
-const WORK = 12_000_000
-/** What one turn of the search tries, about. */
-const TRIED = 8
+const WORK = 1_500_000
+/** What one turn of the search tries, about: in a salon other hands and other turns too. */
+const TRIED = { shop: 6, salon: 24 }
 
 /** A schedule for a day: the search ends at the budget, or as soon as nothing can be better. */
 export function day(args: readonly string[]): object {
   const { file, seconds, seed } = parsed(args)
   const input = readInput(file, 'a JSON file')
   try {
-    const { day: problem } = readDay(parseJson(input))
+    const problem = readDay(parseJson(input))
     return scheduleOf(problem, seed, budget(problem, seconds))
   } catch (error) {
     throw error instanceof BadInput ? refusal(input.label, error) : error
   }
 }
 
-function budget({ jobs }: Day, seconds: number | null): (turns: number) => boolean {
+function budget({ jobs, people }: Day, seconds: number | null): (turns: number) => boolean {
   if (seconds === null) {
     const steps = jobs.reduce((sum, job) => sum + job.steps.length, 1)
-    return (turns) => turns < WORK / (steps * TRIED)
+    const tried = people.length > 0 ? TRIED.salon : TRIED.shop
+    return (turns) => turns < WORK / (steps * tried)
   }
   const until = performance.now() + seconds * MILLISECONDS
   return () => performance.now() < until

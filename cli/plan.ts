@@ -55,38 +55,41 @@ export function plan([path, ...more]: readonly string[]): object {
   const ask = askedFor(more)
   const input = readInput(path, 'a JSON file')
   try {
-    const { file, assessment: read } = readAssessmentFile(parseJson(input))
-    const assessment = withReserves(read, DEFAULT_HOUSE)
-    const made = planWhole(assessment, DEFAULT_HOUSE)
-    const stops = made.verdict.choice === 'refer'
-    const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
-    const bath = stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf)
-    const odds = ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null
-    return planFile(made, {
-      frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
-      flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
-      // The range is read off the same dogs as the odds where those are asked for.
-      drawn:
-        made.unknownShare > 0 && !stops
-          ? (odds ?? lastOdds(assessment, DEFAULT_HOUSE, RANGE_DRAWS, seeded(SEED)))
-          : null,
-      odds,
-      bath,
-      deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
-      // What is not bathed is not dried.
-      drying: bath && !bath.noBath ? dryingOf(assessment, made, DEFAULT_HOUSE) : null,
-      cut: cutOf(assessment, made, DEFAULT_HOUSE),
-      strip: stripOf(assessment, made, DEFAULT_HOUSE),
-      steps: stops ? [] : wholeGroom(assessment, made, DEFAULT_HOUSE, shelf),
-      name: assessment.dog.name,
-      home: goesHome(assessment, made, DEFAULT_HOUSE),
-      needs: consentNeeds(made, assessment, null, DEFAULT_HOUSE),
-      assumed: assumedOf(file),
-      quote: file.prices
-        ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
-        : null,
-    })
+    return planOf(parseJson(input), ask)
   } catch (error) {
     throw error instanceof BadInput ? refusal(input.label, error) : error
   }
+}
+
+/** The plan of an assessment file. @throws {BadInput} */
+export function planOf(input: unknown, ask: ReadonlySet<Asked>): object {
+  const { file, assessment: read } = readAssessmentFile(input)
+  const assessment = withReserves(read, DEFAULT_HOUSE)
+  const made = planWhole(assessment, DEFAULT_HOUSE)
+  const stops = made.verdict.choice === 'refer'
+  const shelf = file.shelf ? fileShelf(file.shelf, new Date().toISOString().slice(0, 10)) : USUAL_SHELF
+  const bath = stops ? null : planBath(assessment, made, DEFAULT_HOUSE, shelf)
+  const odds = ask.has('odds') ? lastOdds(assessment, DEFAULT_HOUSE, DRAWS, seeded(SEED)) : null
+  return planFile(made, {
+    frontier: frontierOf(assessment, DEFAULT_HOUSE, 'pull'),
+    flips: ask.has('flips') ? flipsOf(assessment, DEFAULT_HOUSE) : null,
+    // The range is read off the same dogs as the odds where those are asked for.
+    drawn:
+      made.unknownShare > 0 && !stops ? (odds ?? lastOdds(assessment, DEFAULT_HOUSE, RANGE_DRAWS, seeded(SEED))) : null,
+    odds,
+    bath,
+    deshed: deshedOf(assessment, made, DEFAULT_HOUSE),
+    // What is not bathed is not dried.
+    drying: bath && !bath.noBath ? dryingOf(assessment, made, DEFAULT_HOUSE) : null,
+    cut: cutOf(assessment, made, DEFAULT_HOUSE),
+    strip: stripOf(assessment, made, DEFAULT_HOUSE),
+    steps: stops ? [] : wholeGroom(assessment, made, DEFAULT_HOUSE, shelf),
+    name: assessment.dog.name,
+    home: goesHome(assessment, made, DEFAULT_HOUSE),
+    needs: consentNeeds(made, assessment, null, DEFAULT_HOUSE),
+    assumed: assumedOf(file),
+    quote: file.prices
+      ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
+      : null,
+  })
 }

@@ -4,16 +4,18 @@ import { z } from 'zod'
 import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
 import { dayFileSchema } from '../contract/formats/day-file.ts'
 import { patternsFileSchema } from '../contract/formats/patterns-file.ts'
+import { planFileSchema } from '../contract/formats/plan-file-schema.ts'
 import { ESTIMATE_IDS, ESTIMATES, MODEL_VERSION } from '../core/index.ts'
 import { ROOT } from './build.ts'
 
-const schemaText = (schema: z.ZodType): string =>
-  `${JSON.stringify(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }), null, 2)}\n`
+const schemaText = (schema: z.ZodType, io: 'input' | 'output' = 'input'): string =>
+  `${JSON.stringify(z.toJSONSchema(schema, { io, unrepresentable: 'any' }), null, 2)}\n`
 
 /** JSON Schema of the open formats, from the schemas that read them: npm run formats */
 export const FORMAT_FILES: Readonly<Record<string, () => string>> = {
   'etude.assessment-1.schema.json': () => schemaText(assessmentFileSchema),
   'etude.day-1.schema.json': () => schemaText(dayFileSchema),
+  'etude.plan-1.schema.json': () => schemaText(planFileSchema, 'output'),
   'etude.patterns-1.schema.json': () => schemaText(patternsFileSchema),
 }
 

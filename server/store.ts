@@ -3,6 +3,7 @@ import { AccessRepo } from './access/access.ts'
 import { BathRepo } from './bath/baths.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { DogsOfDays } from './day/dogs.ts'
+import { FeedRepo } from './day/feeds.ts'
 import { PrepRepo } from './day/prep.ts'
 import { ScheduleRepo } from './day/schedule.ts'
 import { BackupRepo } from './db/backup.ts'
@@ -40,6 +41,7 @@ export class Store {
   readonly dryings: DryingRepo
   readonly prep: PrepRepo
   readonly schedule: ScheduleRepo
+  readonly feeds: FeedRepo
   readonly backup: BackupRepo
   readonly rack: RackRepo
   readonly patterns: PatternRepo
@@ -69,6 +71,7 @@ export class Store {
     this.prep = new PrepRepo(this.salon, this.shelf)
     this.schedule = new ScheduleRepo(this.#sequelize, this.salon, new DogsOfDays(this.#sequelize), now)
     this.backup = new BackupRepo(this.#sequelize)
+    this.feeds = new FeedRepo(this.#sequelize, this.salon, now)
     this.rack = new RackRepo(this.#sequelize)
     this.patterns = new PatternRepo(this.#sequelize)
     this.bench = new BenchRepo(this.#sequelize)

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { EU_ACTIONS } from '../../core/index.ts'
 import { dayFileSchema } from '../formats/day-file.ts'
 import { calendarDate } from '../formats/instants.ts'
-import { idSchema, instant, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
 import { STATION_IDS } from './stations.ts'
 import { visitCardSchema } from './visits.ts'
 
@@ -213,6 +213,20 @@ export const dayApi = subject('day', {
     gives: z.array(dayOffSchema),
     becomes: 'daysOff',
     touches: ['day'],
+  }),
+  feeds: read('/feeds', {
+    summary: 'Whose calendars are followed by a link, and since when',
+    gives: z.array(z.object({ personId: idSchema.nullable(), madeAt: instant })),
+  }),
+  makeFeed: post('/feeds', {
+    summary: 'A secret link that a calendar follows, of the salon or one person; the one before is shut',
+    takes: z.object({ personId: idSchema.nullable() }),
+    gives: z.object({ path: z.string() }),
+    touches: ['day'],
+  }),
+  feed: download('/feeds/:token', {
+    summary: 'What is booked, for a calendar',
+    type: 'text/calendar; charset=utf-8',
   }),
   week: read('/week', {
     summary: 'Seven days in minutes: what each holds and what is taken',

@@ -51,6 +51,7 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'bench.timers': ['at-device'],
   // Whoever has the link.
   'consent.page': ['anyone'],
+  'day.feed': ['anyone'],
   'consent.answer': ['anyone'],
   // Both the desk and the table write these.
   'visits.setArrival': ['desk', 'groom'],

@@ -99,18 +99,12 @@ const clockMinutes = (value: Time): number => {
   return Number(hours) * MINUTES + Number(rest)
 }
 
-export interface ReadDay {
-  readonly day: Day
-  /** Minutes after midnight at which the day begins; null where times are minutes from zero. */
-  readonly start: number | null
-}
-
 /**
  * A day to plan; times become minutes from its start. What no plan could meet is refused by name: a skill nobody has, a
  * place that is not there, a window that ends before it begins, dogs of one household that must not meet.
  * @throws {BadInput} with every issue found
  */
-export function readDay(input: unknown): ReadDay {
+export function readDay(input: unknown): Day {
   const parsed = dayFileSchema.safeParse(input)
   if (!parsed.success) throw new BadInput(issuesOf(parsed.error, input))
   const file = parsed.data
@@ -127,61 +121,58 @@ export function readDay(input: unknown): ReadDay {
     to: person.to === undefined ? null : at(person.to),
   }))
   return {
-    start: typeof file.start === 'string' ? zero : null,
-    day: {
-      to: file.end === undefined ? null : at(file.end),
-      now: file.now === undefined ? 0 : Math.max(0, at(file.now)),
-      places: file.resources.map((place) => ({
-        id: place.id,
-        kind: place.kind,
-        maxKg: place.maxKg ?? null,
-        cleanMin: place.cleanMinutes ?? 0,
-      })),
-      people,
-      jobs: file.jobs.map(
-        (job): DayJob => ({
-          id: job.id,
-          arrives: job.arrives === undefined ? 0 : Math.max(0, at(job.arrives)),
-          due: job.due == null ? null : at(job.due),
-          maxInBuilding: job.maxInBuilding ?? null,
-          flags: job.flags ?? [],
-          avoids: job.avoids ?? [],
-          prefers: job.prefers ?? null,
-          last: job.last ?? false,
-          household: job.household ?? null,
-          fearsDryer: job.fearsDryer ?? false,
-          weightKg: job.weightKg ?? null,
-          weight: job.weight ?? 1,
-          steps: job.steps.map((step): DayStep => {
-            const { median, spread } =
-              typeof step.minutes === 'number' ? { median: step.minutes, spread: 0 } : step.minutes
-            return {
-              id: step.id,
-              kind: step.kind,
-              also: step.also ?? null,
-              skill: step.skill ?? null,
-              person: people.length > 0 && (step.person ?? true),
-              second: step.second ?? false,
-              dBA: step.dBA ?? null,
-              minutes: median,
-              spread,
-              maxWait: step.maxWaitAfter ?? null,
-              same: step.same ?? null,
-              begun: step.begun
-                ? {
-                    start: at(step.begun.start),
-                    end: step.begun.end == null ? null : at(step.begun.end),
-                    place: step.begun.resource ?? null,
-                    also: step.begun.also ?? null,
-                    person: step.begun.person ?? null,
-                    second: step.begun.second ?? null,
-                  }
-                : null,
-            }
-          }),
+    to: file.end === undefined ? null : at(file.end),
+    now: file.now === undefined ? 0 : Math.max(0, at(file.now)),
+    places: file.resources.map((place) => ({
+      id: place.id,
+      kind: place.kind,
+      maxKg: place.maxKg ?? null,
+      cleanMin: place.cleanMinutes ?? 0,
+    })),
+    people,
+    jobs: file.jobs.map(
+      (job): DayJob => ({
+        id: job.id,
+        arrives: job.arrives === undefined ? 0 : Math.max(0, at(job.arrives)),
+        due: job.due == null ? null : at(job.due),
+        maxInBuilding: job.maxInBuilding ?? null,
+        flags: job.flags ?? [],
+        avoids: job.avoids ?? [],
+        prefers: job.prefers ?? null,
+        last: job.last ?? false,
+        household: job.household ?? null,
+        fearsDryer: job.fearsDryer ?? false,
+        weightKg: job.weightKg ?? null,
+        weight: job.weight ?? 1,
+        steps: job.steps.map((step): DayStep => {
+          const { median, spread } =
+            typeof step.minutes === 'number' ? { median: step.minutes, spread: 0 } : step.minutes
+          return {
+            id: step.id,
+            kind: step.kind,
+            also: step.also ?? null,
+            skill: step.skill ?? null,
+            person: people.length > 0 && (step.person ?? true),
+            second: step.second ?? false,
+            dBA: step.dBA ?? null,
+            minutes: median,
+            spread,
+            maxWait: step.maxWaitAfter ?? null,
+            same: step.same ?? null,
+            begun: step.begun
+              ? {
+                  start: at(step.begun.start),
+                  end: step.begun.end == null ? null : at(step.begun.end),
+                  place: step.begun.resource ?? null,
+                  also: step.begun.also ?? null,
+                  person: step.begun.person ?? null,
+                  second: step.begun.second ?? null,
+                }
+              : null,
+          }
         }),
-      ),
-    },
+      }),
+    ),
   }
 }
 

@@ -78,7 +78,12 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     codes: 'new codes on paper',
     idle: 'waiting time of the screens changed',
   },
-  day: { planned: 'planned and told', off: 'a day off', 'not-off': 'a day off taken back' },
+  day: {
+    planned: 'planned and told',
+    off: 'a day off',
+    'not-off': 'a day off taken back',
+    calendar: 'calendar link made',
+  },
   pattern: { added: 'kept as ours', changed: 'changed', retired: 'taken out', back: 'put back' },
 }
 

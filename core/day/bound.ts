@@ -53,8 +53,7 @@ export function boundsOf(c: Compiled): Bounds {
     const pieces = ops
       .filter(({ place, person, also }) => inside(place) || inside(person) || inside(also))
       .map(({ index, minutes }): Piece => ({ head: head[index]!, minutes, tail: tail[index]! }))
-    const clean = Math.min(...units.map((unit) => c.clean[unit]!))
-    end = Math.max(end, units.length === 1 ? oneUnit(pieces) : sharedBy(units.length, pieces, clean))
+    end = Math.max(end, units.length === 1 ? oneUnit(pieces) : sharedBy(units.length, pieces))
   }
   const over = day.people.length === 0 && day.to !== null ? Math.max(0, end - day.to) : 0
   return { end, cost: late * house['day.late'] + over * house['day.over'] + end * house['day.end'] }
@@ -85,7 +84,7 @@ function oneUnit(pieces: readonly Piece[]): number {
 }
 
 /** Load that several alike units share. */
-function sharedBy(units: number, pieces: readonly Piece[], _clean: number): number {
+function sharedBy(units: number, pieces: readonly Piece[]): number {
   let bound = 0
   const sorted = [...pieces].sort((a, b) => a.head - b.head)
   for (let i = 0; i < sorted.length; i++) {

@@ -62,7 +62,7 @@ export interface Job {
   readonly ops: readonly number[]
   readonly blocks: readonly number[]
   readonly work: number
-  /** Steps done or begun are in the building since then. */
+  /** Dogs that must not be in the building with it, said by either. */
   readonly avoids: readonly number[]
   /** Dogs of its household, itself among them. */
   readonly household: readonly number[]

@@ -1,5 +1,7 @@
+import ICAL from 'ical.js'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/day.ts'
+import type { Salon } from '../../contract/api/salon.ts'
 import { readDay } from '../../contract/formats/day-file.ts'
 import { seeded } from '../../contract/formats/random.ts'
 import { checkDay, DEFAULT_HOUSE, planDay, promisesOf } from '../../core/index.ts'
@@ -25,7 +27,7 @@ const TODAY = NOON.toISOString().slice(0, 10)
 
 test('the day is a problem that can be planned, and every bound is kept', async () => {
   const { body } = await json<DayToPlan>('/api/day/plan')
-  const { day } = readDay(body.file)
+  const day = readDay(body.file)
   expect(day.jobs.length).toBeGreaterThan(3)
   expect(body.dogs.some(({ known }) => known === 'seen')).toBe(true)
   expect(body.dogs.some(({ known }) => known === 'last-time')).toBe(true)
@@ -35,7 +37,7 @@ test('the day is a problem that can be planned, and every bound is kept', async 
 
 test('a plan is kept with what was told; one that breaks a bound is refused by name', async () => {
   const { body } = await json<DayToPlan>('/api/day/plan')
-  const { day } = readDay(body.file)
+  const day = readDay(body.file)
   const plan = planDay(day, DEFAULT_HOUSE, { random: seeded(1), goOn: (turns) => turns < 20 })
   const told = promisesOf(day, plan.steps, DEFAULT_HOUSE, seeded(1), 50).map(({ job, promise, latest }) => ({
     job,
@@ -46,7 +48,7 @@ test('a plan is kept with what was told; one that breaks a bound is refused by n
   expect(kept.status).toBe(200)
   expect(kept.body.kept?.steps).toHaveLength(plan.steps.length)
   // What was told is what the dog is late by from now on.
-  const again = readDay(kept.body.file).day
+  const again = readDay(kept.body.file)
   for (const { job, promise } of told) expect(again.jobs.find(({ id }) => id === job)?.due).toBe(promise)
   const broken = plan.steps.map((step) =>
     step.step === 'bath' ? { ...step, start: 0, end: step.end - step.start } : step,
@@ -112,4 +114,30 @@ test('a closed day, a day off and a dog twice at one time are refused by the dat
   expect((await json('/api/days-off', put({ day: '2026-03-18', personId: null, off: true }))).status).toBe(409)
   const off = await json<unknown[]>('/api/days-off', put({ day: '2026-03-20', personId: null, off: false }))
   expect(off.body).toHaveLength(1)
+})
+
+test('what is booked is followed by a secret link, read back by another reader; a new link shuts the old', async () => {
+  const { body: salon } = await json<Salon>('/api/salon')
+  const noor = salon.people.find(({ name }) => name === 'Noor')!
+  const make = async (personId: string | null): Promise<string> =>
+    (await json<{ path: string }>('/api/feeds', ['POST', { personId }])).body.path
+  const eventsAt = async (path: string): Promise<InstanceType<typeof ICAL.Event>[]> => {
+    const response = await server.send('GET', path)
+    expect(response.headers.get('content-type')).toContain('text/calendar')
+    const read = new ICAL.Component(ICAL.parse(await response.text()))
+    return read.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
+  }
+  const path = await make(noor.id)
+  const hers = await eventsAt(path)
+  const { body: day } = await json<DayToPlan>('/api/day/plan')
+  const all = await eventsAt(await make(null))
+  expect(hers.length).toBeGreaterThan(3)
+  expect(all.length).toBeGreaterThan(hers.length)
+  const first = all.find(({ uid }) => uid === `visit-${day.dogs[0]!.visitId}`)!
+  expect(first.startDate.toJSDate().toISOString()).toBe(day.dogs[0]!.startsAt)
+  expect(first.duration.toSeconds()).toBe(day.dogs[0]!.slotMinutes * 60)
+  expect(first.summary).toContain(day.dogs[0]!.name)
+  expect(JSON.stringify(all.map(({ summary, description }) => [summary, description]))).not.toContain('555')
+  await make(noor.id)
+  expect((await server.send('GET', path)).status).toBe(404)
 })

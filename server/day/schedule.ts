@@ -112,7 +112,7 @@ export class ScheduleRepo {
    */
   async keepPlan(span: DaySpan, plan: Pick<KeptPlan, 'steps' | 'told'>, actorId: string | null): Promise<DayToPlan> {
     const before = await this.plan(span)
-    const { day } = readDay(before.file)
+    const day = readDay(before.file)
     const known = new Set(day.jobs.map(({ id }) => id))
     const steps = plan.steps.filter(({ job }) => known.has(job))
     const broken = checkDay(day, steps).filter(({ code }) => !WEIGHED.has(code))

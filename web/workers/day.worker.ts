@@ -48,7 +48,7 @@ const days = {
     const kind = change ? 'as-if' : 'as-it-is'
     newest[kind]++
     const mine = newest[kind]
-    const read = readDay(file).day
+    const read = readDay(file)
     const day = change ? asIfDay(read, change) : read
     const random = seeded(SEED)
     let steps = from

@@ -1,5 +1,5 @@
 /**
- * The day as it was planned and told, days on which the salon or somebody is off, what people can do and when they are
+ * The day as it was planned and told, links that a calendar follows (hashes alone), days on which the salon or somebody is off, what people can do and when they are
  * there. A dog is in one place at a time, nobody is booked for a day off and nothing for a closed day: the database
  * itself refuses.
  */
@@ -22,6 +22,13 @@ CREATE TABLE days_off (
 );
 CREATE UNIQUE INDEX days_off_once ON days_off (day, COALESCE(person_id, '00000000-0000-0000-0000-000000000000'));
 CREATE INDEX days_off_when ON days_off (from_at, to_at);
+
+CREATE TABLE feeds (
+  id uuid PRIMARY KEY,
+  token_hash text NOT NULL UNIQUE,
+  person_id uuid REFERENCES people (id) ON DELETE CASCADE,
+  made_at timestamptz NOT NULL
+);
 
 CREATE FUNCTION check_booking() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
@@ -70,7 +77,7 @@ CREATE TRIGGER days_off_booking BEFORE INSERT OR UPDATE ON days_off FOR EACH ROW
 
 export const down = `
 DROP TRIGGER visits_booking ON visits;
-DROP TABLE days_off, day_plans;
+DROP TABLE feeds, days_off, day_plans;
 DROP FUNCTION check_booking, check_day_off;
 ALTER TABLE people DROP COLUMN work;
 `

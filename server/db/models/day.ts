@@ -19,6 +19,12 @@ export class DayOffRow extends Row<DayOffRow> {
   declare why: string
 }
 
+export class FeedRow extends Row<FeedRow> {
+  declare tokenHash: string
+  declare personId: string | null
+  declare madeAt: Date
+}
+
 export const defineDay = (sequelize: Sequelize): void => {
   DayPlanRow.init(
     {
@@ -39,5 +45,9 @@ export const defineDay = (sequelize: Sequelize): void => {
       why: text(),
     },
     table(sequelize, 'days_off'),
+  )
+  FeedRow.init(
+    { id: id(), tokenHash: text(), personId: UUID, madeAt: { type: DATE, ...required } },
+    table(sequelize, 'feeds'),
   )
 }

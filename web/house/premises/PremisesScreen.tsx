@@ -14,6 +14,7 @@ import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { numberOf } from '../../parts/number-text.ts'
 import { HousePageOf } from '../HousePage.tsx'
+import { Calendars } from './Calendars.tsx'
 import { WeekHours } from './WeekHours.tsx'
 
 type Place = Premises['places'][number]
@@ -105,6 +106,7 @@ export function PremisesScreen(): ReactNode {
             <WeekHours week={premises.week} shut="Closed" onChange={(week) => set({ week })} />
           </section>
           <DaysOff />
+          <Calendars />
         </div>
       </div>
     </HousePageOf>
