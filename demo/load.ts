@@ -65,7 +65,22 @@ export interface DemoStore {
     }>
     setArrival(id: string, change: { baseRevision: number; arrival: never }, actorId: string | null): Promise<unknown>
     setStation(id: string, station: 'gone' | 'arrived' | 'expected' | 'bath', actorId: string | null): Promise<void>
-    day(span: { from: Date; to: Date; date: string }): Promise<{ visits: readonly { dogId: string }[] }>
+    day(span: { from: Date; to: Date; date: string }): Promise<{
+      visits: readonly {
+        id: string
+        dogId: string
+        startsAt: string
+        slotMinutes: number
+        personId: string | null
+        station: string
+        arrival: { dog: { name?: string | undefined } }
+      }[]
+    }>
+    move(
+      id: string,
+      to: { startsAt: string; slotMinutes: number; personId: string | null },
+      actorId: string | null,
+    ): Promise<unknown>
   }
   readonly assessments: {
     score(
@@ -127,13 +142,20 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
   if (!(await store.salon.read()).demo) return
   const today = startOfDay(now)
   const { visits } = await store.visits.day({ from: today, to: addDays(today, 1), date: '' })
+  // Who was booked for the day after is still booked for the day after: today has its own dogs.
+  const ahead = new Set(TOMORROW.map(({ dog }) => dog.name))
+  for (const { id, startsAt, slotMinutes, personId, station, arrival } of visits)
+    if (station === 'expected' && ahead.has(arrival.dog.name ?? ''))
+      await ifItMay(() =>
+        store.visits.move(id, { startsAt: addDays(startsAt, 1).toISOString(), slotMinutes, personId }, null),
+      )
   const there = new Set(visits.map(({ dogId }) => dogId))
   for (const [i, demo] of DEMO_DOGS.entries()) {
     const dogId = (await store.records.search(demo.dog.name ?? '')).find(({ name }) => name === demo.dog.name)?.dogId
     // Who is booked for today comes as booked.
-    if (dogId && !there.has(dogId)) await loadToday(store, demo, i, now, dogId)
+    if (dogId && !there.has(dogId)) await ifItMay(() => loadToday(store, demo, i, now, dogId))
   }
-  await bookTomorrow(store, now)
+  await ifItMay(() => bookTomorrow(store, now))
 }
 
 const groomerOf = (i: number): string => PEOPLE[i % 2]!.id
@@ -141,6 +163,16 @@ const groomerOf = (i: number): string => PEOPLE[i % 2]!.id
 const atTime = (day: Date, at: string): Date => {
   const [hours, minutes] = at.split(':').map(Number)
   return set(startOfDay(day), { hours: hours!, minutes: minutes! })
+}
+
+/** How the database refuses a booking: somebody who looks around closed a day, or booked a dog otherwise. */
+const REFUSED = 'EB001'
+async function ifItMay(book: () => Promise<unknown>): Promise<void> {
+  try {
+    await book()
+  } catch (error) {
+    if ((error as { original?: { code?: string } }).original?.code !== REFUSED) throw error
+  }
 }
 
 /** The day after is booked, unless it is already: a day that is full and can be kept. */

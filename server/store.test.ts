@@ -256,6 +256,7 @@ const MIGRATIONS = [
   '012-people',
   '013-records',
   '014-access',
+  '015-day',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -42,7 +42,9 @@ export class Costs {
     let makespan = 0
     for (let j = 0; j < jobs.length; j++) {
       this.#end[j] = this.endOf(schedule, j)
-      if (this.#end[j]! > makespan) makespan = this.#end[j]!
+      // After suspicious skin everything is cleaned before anybody goes.
+      const clean = this.#end[j]! + this.#cleaning(j)
+      if (clean > makespan) makespan = clean
     }
     let late = 0
     let waiting = 0
@@ -68,7 +70,7 @@ export class Costs {
     if (salon) {
       this.#lastOf.fill(0)
       for (let op = 0; op < ops.length; op++) {
-        const end = schedule.end[op]!
+        const end = schedule.end[op]! + this.#cleaning(ops[op]!.job)
         const person = schedule.person[op]!
         const second = schedule.second[op]!
         if (person >= 0 && end > this.#lastOf[person]!) this.#lastOf[person] = end
@@ -91,6 +93,8 @@ export class Costs {
     const total = parts.late + parts.over + parts.waiting + parts.end + parts.cap + parts.hands + parts.unease
     return { ...parts, total }
   }
+
+  #cleaning = (job: number): number => (this.#c.jobs[job]!.job.last ? this.#c.house['day.clean-last'] : 0)
 
   #unease(schedule: Schedule): number {
     const { house, ops } = this.#c

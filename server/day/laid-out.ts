@@ -43,12 +43,6 @@ export const after = (from: Date, minutes: number): Date => new Date(from.getTim
 /** A time of day where the salon is. */
 export const atClock = (date: string, time: string): Date => new Date(`${date}T${time}:00`)
 
-export function dayAfter(date: string, days: number): string {
-  const at = new Date(`${date}T12:00:00`)
-  at.setDate(at.getDate() + days)
-  return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`
-}
-
 /** Monday is the first of a week. */
 export const hoursOf = (week: Week, date: string): Span | null =>
   week[(new Date(`${date}T12:00:00`).getDay() + 6) % 7] ?? null

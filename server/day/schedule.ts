@@ -5,6 +5,7 @@ import type { Salon } from '../../contract/api/salon.ts'
 import { dayFileOf, readDay } from '../../contract/formats/day-file.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { seeded } from '../../contract/formats/random.ts'
+import { daysAfter } from '../../contract/words/dates.ts'
 import {
   type BreachId,
   checkDay,
@@ -27,7 +28,6 @@ import {
   after,
   atClock,
   COMER,
-  dayAfter,
   dayOf,
   dryersOf,
   hoursOf,
@@ -168,7 +168,7 @@ export class ScheduleRepo {
     const salon = await this.#salon.read()
     const house = houseWith(salon.estimates)
     const now = this.#now()
-    const spans = Array.from({ length: WEEK }, (_, i) => spanOf(dayAfter(first, i)))
+    const spans = Array.from({ length: WEEK }, (_, i) => spanOf(daysAfter(first, i)))
     const [off, dogs] = await Promise.all([
       offWithin(spans[0]!.from, spans.at(-1)!.to),
       this.#dogs.between(spans[0]!.from, spans.at(-1)!.to, spans[0]!.from, now, salon, house, false),
@@ -236,7 +236,7 @@ export class ScheduleRepo {
     const house = houseWith(salon.estimates)
     const now = this.#now()
     const first = asked.from && asked.from > localDate(now) ? asked.from : localDate(now)
-    const spans = Array.from({ length: asked.weeks * WEEK }, (_, i) => spanOf(dayAfter(first, i)))
+    const spans = Array.from({ length: asked.weeks * WEEK }, (_, i) => spanOf(daysAfter(first, i)))
     const [off, dogs, comer] = await Promise.all([
       offWithin(spans[0]!.from, spans.at(-1)!.to),
       this.#dogs.between(spans[0]!.from, spans.at(-1)!.to, spans[0]!.from, now, salon, house, false),

@@ -370,6 +370,8 @@ function Chosen({
       <p className="mb-2">
         Done {promiseWords(new Date(base + promised.promise * MINUTE_MS), new Date(base + promised.latest * MINUTE_MS))}
         ; {KNOWN_LABEL[dog.known]}.
+        {shown.day.jobs.find(({ id }) => id === job)?.last &&
+          ' Its skin may be catching: it comes last, and everything it touched is cleaned after it.'}
       </p>
       <ol className="flex flex-col">
         {steps.map((step) => (
