@@ -37,7 +37,7 @@ function fileOf(seed: number): object {
 
 test('every plan that is written is what its schema says, key by key', () => {
   const keys = new Set<string>()
-  for (let seed = 1; seed <= 50; seed++) {
+  for (let seed = 1; seed <= 40; seed++) {
     let file: object
     try {
       file = planOf(fileOf(seed), new Set(seed % 20 === 0 ? ['flips', 'odds'] : []))

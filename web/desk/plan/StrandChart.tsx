@@ -157,27 +157,30 @@ function OneStrand({
     else return
     event.preventDefault()
   }
+  const moved = dx === 0 ? undefined : `translate(${dx},0)`
+  const parts = strand.parts.filter(({ also }) => !also)
   return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`${dog}: ${strand.parts.map(({ stage, start }) => `${stage} ${clock(start)}`).join(', ')}${strand.promise === null ? '' : `, promised by ${clock(strand.promise)}`}${isLate ? ', late' : ''}`}
-      className="strand cursor-grab touch-pan-y outline-none"
-      opacity={dimmed ? 0.35 : 1}
-      transform={dx === 0 ? undefined : `translate(${dx},0)`}
-      onPointerDown={grab}
-      onPointerMove={drag}
-      onPointerUp={drop}
-      onPointerCancel={() => {
-        grabbed.current = null
-        setDx(0)
-      }}
-      onKeyDown={press}
-    >
-      {strand.parts.map(({ step, lane, start, end, person, also }) => (
-        <g key={step}>
+    <>
+      <g
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={`${dog}: ${parts.map(({ stage, start }) => `${stage} ${clock(start)}`).join(', ')}${strand.promise === null ? '' : `, promised by ${clock(strand.promise)}`}${isLate ? ', late' : ''}`}
+        className="strand cursor-grab touch-pan-y outline-none"
+        opacity={dimmed ? 0.35 : 1}
+        transform={moved}
+        onPointerDown={grab}
+        onPointerMove={drag}
+        onPointerUp={drop}
+        onPointerCancel={() => {
+          grabbed.current = null
+          setDx(0)
+        }}
+        onKeyDown={press}
+      >
+        {strand.parts.map(({ step, lane, start, end, also }) => (
           <rect
+            key={step}
             x={x(start)}
             y={y(lane) - (also ? 5 : 11)}
             width={Math.max(3, x(end) - x(start) - 1)}
@@ -192,40 +195,50 @@ function OneStrand({
             }
             strokeWidth={1.2}
           />
-          {!also && x(end) - x(start) > 46 && (
-            <text x={x(start) + 6} y={y(lane) + 4} className={fill} fontSize={12} fontWeight={600}>
-              {short(dog, x(end) - x(start) - (person ? 24 : 10))}
-            </text>
-          )}
-          {!also && person && x(end) - x(start) > 22 && (
-            <g>
-              <circle cx={x(end) - 11} cy={y(lane)} r={7.5} className="fill-paper stroke-ink-2" strokeWidth={1} />
-              <text x={x(end) - 11} y={y(lane) + 3.5} textAnchor="middle" fontSize={10} className="fill-ink">
-                {names.person(person).slice(0, 1)}
-              </text>
+        ))}
+      </g>
+      {/* biome-ignore lint/a11y/noAriaHiddenOnFocusable: a group takes no focus; what is written is said by the strand's name */}
+      <g aria-hidden="true" pointerEvents="none" opacity={dimmed ? 0.35 : 1} transform={moved}>
+        {parts.map(({ step, lane, start, end, person }) => {
+          const wide = x(end) - x(start)
+          return (
+            <g key={step}>
+              {wide > 46 && (
+                <text x={x(start) + 6} y={y(lane) + 4} className={fill} fontSize={12} fontWeight={600}>
+                  {short(dog, wide - (person ? 24 : 10))}
+                </text>
+              )}
+              {person && wide > 22 && (
+                <>
+                  <circle cx={x(end) - 11} cy={y(lane)} r={7.5} className="fill-paper stroke-ink-2" strokeWidth={1} />
+                  <text x={x(end) - 11} y={y(lane) + 3.5} textAnchor="middle" fontSize={10} className="fill-ink">
+                    {names.person(person).slice(0, 1)}
+                  </text>
+                </>
+              )}
             </g>
-          )}
-        </g>
-      ))}
-      {strand.promise !== null && (
-        <g>
-          <line
-            x1={x(last.end)}
-            x2={x(Math.max(last.end, strand.promise))}
-            y1={y(last.lane)}
-            y2={y(last.lane)}
-            className={stroke}
-            strokeWidth={1.5}
-            strokeDasharray="2 3"
-          />
-          <path
-            d={`M${x(Math.max(last.end, strand.promise))},${y(last.lane) - 8}v16`}
-            className={stroke}
-            strokeWidth={2}
-          />
-        </g>
-      )}
-    </g>
+          )
+        })}
+        {strand.promise !== null && (
+          <>
+            <line
+              x1={x(last.end)}
+              x2={x(Math.max(last.end, strand.promise))}
+              y1={y(last.lane)}
+              y2={y(last.lane)}
+              className={stroke}
+              strokeWidth={1.5}
+              strokeDasharray="2 3"
+            />
+            <path
+              d={`M${x(Math.max(last.end, strand.promise))},${y(last.lane) - 8}v16`}
+              className={stroke}
+              strokeWidth={2}
+            />
+          </>
+        )}
+      </g>
+    </>
   )
 }
 
