@@ -158,6 +158,8 @@ test('what was scored while nobody was signed in waits on the device, and is sen
     await page.keyboard.press('Enter')
     await page.waitForSelector('[data-front] [data-region]')
     // Out is out while the server is away as well, and over a reload; it hears of it when it is back.
+    // The build has to be on the device by then.
+    await page.evaluate(async () => void (await navigator.serviceWorker.ready))
     await salon.killServer()
     await (await page.waitForSelector('[data-testid=signed-in]'))!.click()
     await says(page, 'Who is here?')
