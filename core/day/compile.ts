@@ -70,8 +70,6 @@ export interface Job {
   readonly prefers: number
 }
 
-const TENDER: ReadonlySet<string> = new Set(['straight-through', 'frail', 'frightened', 'puppy'])
-
 /** Whether the dog goes from this step to the next without being put away. */
 function lagAfter(job: DayJob, step: DayStep, next: DayStep | undefined): number | null {
   if (!next) return null
@@ -150,7 +148,8 @@ export function compileDay(day: Day, house: House): Compiled {
       household: day.jobs.flatMap(({ household }, i) =>
         i === j || (household !== null && household === job.household) ? [i] : [],
       ),
-      tender: job.flags.some((flag) => TENDER.has(flag)),
+      // Each flag says of a dog that it should not wait.
+      tender: job.flags.length > 0,
       prefers: job.prefers === null ? -1 : (worker.get(job.prefers) ?? -1),
     }
   })

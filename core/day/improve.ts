@@ -35,7 +35,7 @@ const SHAKES = { shop: 12, salon: 4 }
 const ELITE = 5
 const EQUAL = 1e-6
 
-export const copyOrder = ({ list, who }: Order): Order => ({ list: list.slice(), who: who.slice() })
+const copyOrder = ({ list, who }: Order): Order => ({ list: list.slice(), who: who.slice() })
 
 /** An order with the schedule it makes, in memory that is written over. */
 class Held {

@@ -1,5 +1,5 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
-import { eventOf, type StoredEvent } from '../../contract/api/bench.ts'
+import { eventOf } from '../../contract/api/bench.ts'
 import type { DayDog } from '../../contract/api/day.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
@@ -23,6 +23,7 @@ import {
 } from '../../core/index.ts'
 import { iso, sideRow } from '../db/documents.ts'
 import { AssessmentRow, BenchEventRow, ClientRow, DogRow, ScoreRow, VisitRow } from '../db/models/index.ts'
+import { stored } from '../groom/bench.ts'
 import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 
@@ -196,9 +197,7 @@ function stagesOf(assessment: Assessment, plan: Plan | null, house: House): Stag
 }
 
 function happenedOf(rows: readonly BenchEventRow[], now: Date, opensAt: Date): Pick<DogOfDay, 'begun' | 'through'> {
-  const events = rows.map(({ id, at, actorId, kind, data }) =>
-    eventOf({ ...data, kind, id, at: iso(at), by: actorId } as StoredEvent),
-  )
+  const events = rows.map((row) => eventOf(stored(row)))
   const started = new Map<string, number>()
   for (const event of events) if (event.kind === 'start' && !started.has(event.step)) started.set(event.step, event.at)
   return begunOf(benchOf(events, now.getTime()), (step) => started.get(step) ?? null, opensAt.getTime())

@@ -38,7 +38,7 @@ export async function eventsOf(visitId: string, transaction?: Transaction): Prom
   return rows.map(stored)
 }
 
-const stored = ({ id, at, actorId, kind, data }: BenchEventRow): StoredEvent =>
+export const stored = ({ id, at, actorId, kind, data }: BenchEventRow): StoredEvent =>
   ({ ...data, kind, id, at: iso(at), by: actorId }) as StoredEvent
 
 /** The bench as its events add up now; null where nothing happened yet. */

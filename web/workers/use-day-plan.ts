@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useMemo, useState } from 'react'
 import type { DayToPlan } from '../../contract/api/day.ts'
-import type { House, WhatIf } from '../../core/index.ts'
+import type { House, PlannedStep, WhatIf } from '../../core/index.ts'
 import type { Days, PlannedDay } from './day.worker.ts'
 
 let worker: Remote<Days> | null = null
@@ -10,31 +10,38 @@ const theDays = (): Remote<Days> => {
   return worker
 }
 
+type Asked = [file: DayToPlan['file'], from: PlannedStep[], change: WhatIf | null]
+
 export interface DayPlanned {
   readonly planned: PlannedDay | null
   readonly problem: string | null
 }
 
 /**
- * The plan of a day, made anew whenever something of the day changes; it begins with the plan that was kept, so that as
- * little as possible moves. The last one stays until the next is there.
+ * The plan of a day, made anew whenever something of the day changes; it begins with a plan there is, so that as little
+ * as possible moves. The last one stays until the next is there.
  */
-export function useDayPlan(toPlan: DayToPlan | undefined, house: House, change: WhatIf | null): DayPlanned {
+export function useDayPlan(
+  file: DayToPlan['file'] | undefined,
+  from: readonly PlannedStep[],
+  house: House,
+  change: WhatIf | null,
+): DayPlanned {
   const [state, setState] = useState<DayPlanned>({ planned: null, problem: null })
   // A read that says the same again is no other day.
-  const key = toPlan ? JSON.stringify([toPlan.file, toPlan.kept?.steps ?? [], change]) : null
-  const asked = useMemo(() => (key === null ? null : (JSON.parse(key) as never[])), [key])
+  const key = file ? JSON.stringify([file, from, change]) : null
+  const asked = useMemo(() => (key === null ? null : (JSON.parse(key) as Asked)), [key])
   useEffect(
     function planAnew() {
       if (!asked) return
       let current = true
-      const [file, from, what] = asked
+      const [day, begin, what] = asked
       theDays()
         .plan(
-          file!,
+          day,
           house,
-          from!,
-          what ?? null,
+          begin,
+          what,
           proxy((planned) => {
             if (current) setState({ planned, problem: null })
           }),

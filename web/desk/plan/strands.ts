@@ -1,5 +1,5 @@
 import { STAGE_LABEL } from '../../../contract/words/index.ts'
-import { DRYER, STAGE_IDS, type StageId } from '../../../core/index.ts'
+import { DRYER, type StageId } from '../../../core/index.ts'
 import type { PlannedDay } from '../../workers/day.worker.ts'
 
 /** One step of a dog in its lane. */
@@ -115,6 +115,3 @@ function pathThrough(
   }
   return path
 }
-
-/** Stages in the order of the work, for lists. */
-export const stageOrder = (step: string): number => STAGE_IDS.indexOf(step as StageId)

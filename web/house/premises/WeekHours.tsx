@@ -5,7 +5,7 @@ import { Button } from '../../parts/Button.tsx'
 
 type Week = Premises['week']
 
-export const DAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+const DAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const USUAL: readonly [string, string] = ['08:30', '17:30']
 
 /** Hours of each weekday; a time that is half typed changes nothing. */
