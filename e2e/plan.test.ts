@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { DayToPlan, WeekDay } from '../contract/api/day.ts'
+import type { DayToPlan, WeekDay } from '../contract/api/planning.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { daysAfter } from '../contract/words/dates.ts'
 import { shows } from './browser.ts'

@@ -5,7 +5,8 @@ import { visitSummarySchema } from './goodbye.ts'
 import { ownRateSchema } from './known.ts'
 import { paperSchema } from './papers.ts'
 import { photoSchema } from './photos.ts'
-import { CALLED_OFF_IDS, clientSchema, STATION_IDS } from './visits.ts'
+import { STATION_IDS } from './stations.ts'
+import { CALLED_OFF_IDS, clientSchema } from './visit-card.ts'
 
 /** What of a goodbye a life shows; how fast the coat usually mats and the work line by line stay where they are read. */
 export const LIFE_LEAVES_OUT = ['usualRates', 'work', 'skipped', 'findings'] as const

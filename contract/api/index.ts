@@ -16,6 +16,7 @@ import { paceApi } from './pace.ts'
 import { patternsApi } from './patterns.ts'
 import { photosApi } from './photos.ts'
 import { plansApi } from './plan.ts'
+import { planningApi } from './planning.ts'
 import { rackApi } from './rack.ts'
 import { salonApi } from './salon.ts'
 import { scoresApi } from './scores.ts'
@@ -28,6 +29,7 @@ export const API = {
   door: doorApi,
   salon: salonApi,
   day: dayApi,
+  planning: planningApi,
   visits: visitsApi,
   scores: scoresApi,
   plans: plansApi,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { assessmentFileSchema, dogSchema, wishesSchema } from '../formats/assessment-file.ts'
+import { dogSchema } from '../formats/assessment-file.ts'
 import { consentSchema } from './consent.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { knownSchema } from './known.ts'
@@ -7,55 +7,8 @@ import { paperSchema } from './papers.ts'
 import { planRecordSchema } from './plan.ts'
 import { progressSchema } from './progress.ts'
 import { assessmentSchema, sideSchema } from './scores.ts'
-
-export { STATION_IDS, type Station } from './stations.ts'
-
 import { STATION_IDS } from './stations.ts'
-
-export const clientSchema = z.object({
-  id: idSchema,
-  name: z.string(),
-  phone: z.string(),
-  email: z.string(),
-  note: z.string(),
-  /** Answers kept before there was one have none. */
-  secondPhone: z.string().default(''),
-})
-
-/** Why a visit in the book does not take place. */
-export const CALLED_OFF_IDS = ['cancelled', 'no-show'] as const
-export type CalledOff = (typeof CALLED_OFF_IDS)[number]
-
-/** All that an assessment file holds but the scores: the dog on the day, the owner's wishes, the slot. */
-export const arrivalSchema = assessmentFileSchema
-  .pick({ dog: true, wishes: true, slot: true, house: true, consents: true, pace: true })
-  .extend({ dog: dogSchema, wishes: wishesSchema })
-
-export type Arrival = z.infer<typeof arrivalSchema>
-
-export const planSummarySchema = z.object({
-  choice: z.string(),
-  minutes: z.object({ low: z.number(), high: z.number() }),
-  acceptedAt: instant.nullable(),
-})
-
-export const visitCardSchema = z.object({
-  id: idSchema,
-  startsAt: instant,
-  slotMinutes: z.int(),
-  station: z.enum(STATION_IDS),
-  personId: idSchema.nullable(),
-  dogId: idSchema,
-  arrival: arrivalSchema,
-  client: clientSchema,
-  /** Region-sides scored for mats, of 39. */
-  scored: z.int(),
-  plan: planSummarySchema.nullable(),
-  /** null where it takes place. */
-  calledOff: z.enum(CALLED_OFF_IDS).nullable().default(null),
-})
-
-export type VisitCard = z.infer<typeof visitCardSchema>
+import { arrivalSchema, CALLED_OFF_IDS, visitCardSchema } from './visit-card.ts'
 
 const mm = z.number()
 

@@ -1,7 +1,7 @@
 import type { OwnRate, Schools, Treatment } from '../../core/index.ts'
 import type { VisitProgress } from '../api/progress.ts'
 import type { AssessmentDoc, SideRow } from '../api/scores.ts'
-import type { Arrival } from '../api/visits.ts'
+import type { Arrival } from '../api/visit-card.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 
 /** What a plan takes from the salon and from earlier visits, beside the dog of the day. */

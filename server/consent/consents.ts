@@ -1,7 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import type { Sequelize, Transaction } from 'sequelize'
 import type { Consent, Message, OwnerAnswer, OwnerPage } from '../../contract/api/consent.ts'
-import type { Arrival } from '../../contract/api/visits.ts'
+import type { Arrival } from '../../contract/api/visit-card.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { consentPage } from '../../contract/words/consent-page.ts'
 import { consentNeeds, houseWith } from '../../core/index.ts'

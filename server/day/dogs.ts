@@ -1,6 +1,6 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import { eventOf } from '../../contract/api/bench.ts'
-import type { DayDog } from '../../contract/api/day.ts'
+import type { DayDog } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'

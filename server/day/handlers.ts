@@ -1,10 +1,15 @@
 import type { dayApi } from '../../contract/api/day.ts'
 import type { Handlers } from '../../contract/api/endpoint.ts'
+import type { planningApi } from '../../contract/api/planning.ts'
 import type { Deps } from '../deps.ts'
 import { localDate, spanOf } from './dates.ts'
 
 export const dayHandlers = ({ store, now }: Deps): Handlers<typeof dayApi> => ({
   read: ({ query }) => store.visits.day(spanOf(query.date ?? localDate(now()))),
+  prep: ({ query }) => store.prep.read(spanOf(query.date ?? localDate(now()))),
+})
+
+export const planningHandlers = ({ store, now }: Deps): Handlers<typeof planningApi> => ({
   plan: ({ query }) => store.schedule.plan(spanOf(query.date ?? localDate(now()))),
   keepPlan: ({ body: { date, ...plan }, actorId }) => store.schedule.keepPlan(spanOf(date), plan, actorId),
   daysOff: () => store.schedule.daysOff(),
@@ -14,5 +19,4 @@ export const dayHandlers = ({ store, now }: Deps): Handlers<typeof dayApi> => ({
   feed: async ({ params }) => ({ ...(await store.feeds.calendar(params.token)), inline: true }),
   week: ({ query }) => store.schedule.week(query.date ?? localDate(now())),
   times: ({ query }) => store.schedule.times(query),
-  prep: ({ query }) => store.prep.read(spanOf(query.date ?? localDate(now()))),
 })

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize'
-import type { KeptPlan } from '../../contract/api/day.ts'
+import type { KeptPlan } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { usualWork } from '../../contract/formats/places.ts'

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/day.ts'
+import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { readDay } from '../../contract/formats/day-file.ts'
 import { seeded } from '../../contract/formats/random.ts'

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
-import type { DayOff, DayToPlan, FoundTime, KeptPlan, WeekDay } from '../../contract/api/day.ts'
+import type { DayOff, DayToPlan, FoundTime, KeptPlan, WeekDay } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { dayFileOf, readDay } from '../../contract/formats/day-file.ts'
 import { BadInput } from '../../contract/formats/problem.ts'

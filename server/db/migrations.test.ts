@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gunzipSync } from 'node:zlib'
 import { Sequelize } from 'sequelize'
 import { describe, expect, test } from 'vitest'
-import { STATION_IDS } from '../../contract/api/visits.ts'
+import { STATION_IDS } from '../../contract/api/stations.ts'
 import {
   COAT_TYPE_IDS,
   EXPERIENCE_IDS,

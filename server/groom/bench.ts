@@ -10,7 +10,7 @@ import {
   type StoredEvent,
 } from '../../contract/api/bench.ts'
 import type { VisitProgress } from '../../contract/api/progress.ts'
-import type { Station } from '../../contract/api/visits.ts'
+import type { Station } from '../../contract/api/stations.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { stepTitle } from '../../contract/words/index.ts'
 import { type Bench, benchOf, type GroomPhase, REGION_SIDES, type StepStatus } from '../../core/index.ts'

@@ -76,22 +76,16 @@ const paramsOf = (endpoint: Named<AnyEndpoint>): Record<string, string> =>
 
 /** A stream does not end, and has nothing to be sent. */
 const ASKED = ENDPOINTS.filter(({ kind }) => kind !== 'live')
-const RUNS = 900
+const RUNS_EACH = 8
 
 test('whatever is sent, no endpoint fails: it takes it or says what is wrong', async () => {
-  const answers = new Map<number, number>()
-  const drawn = new Set<string>()
-  await fc.assert(
-    fc.asyncProperty(
-      fc.nat(ASKED.length - 1),
-      fc.array(field, { minLength: 12, maxLength: 12 }),
-      fc.boolean(),
-      async (which, values, whole) => {
-        const endpoint = ASKED[which]!
-        drawn.add(`${endpoint.method} ${endpoint.path}`)
-        const keys = keysOf(
-          endpoint.kind === 'write' ? endpoint.takes : endpoint.kind === 'read' ? endpoint.query : undefined,
-        )
+  let refused = 0
+  for (const [seed, endpoint] of ASKED.entries()) {
+    const keys = keysOf(
+      endpoint.kind === 'write' ? endpoint.takes : endpoint.kind === 'read' ? endpoint.query : undefined,
+    )
+    await fc.assert(
+      fc.asyncProperty(fc.array(field, { minLength: 12, maxLength: 12 }), fc.boolean(), async (values, whole) => {
         const named = Object.fromEntries(keys.map((key, i) => [key, values[i % values.length]]))
         const query =
           endpoint.kind === 'read' && keys.length > 0
@@ -102,15 +96,14 @@ test('whatever is sent, no endpoint fails: it takes it or says what is wrong', a
           `/api${pathOf(endpoint, paramsOf(endpoint))}${query}`,
           endpoint.kind === 'write' ? JSON.stringify(whole ? values[0] : named) : undefined,
         )
-        answers.set(response.status, (answers.get(response.status) ?? 0) + 1)
+        if (response.status === 422) refused++
         expect(response.status, `${endpoint.method} ${endpoint.path} ${JSON.stringify(named)}`).toBeLessThan(500)
         await response.arrayBuffer()
-      },
-    ),
-    { seed: 14, numRuns: RUNS },
-  )
-  expect([...drawn].sort()).toEqual(ASKED.map(({ method, path }) => `${method} ${path}`).sort())
-  expect(answers.get(422) ?? 0).toBeGreaterThan(RUNS / 4)
+      }),
+      { seed, numRuns: RUNS_EACH },
+    )
+  }
+  expect(refused).toBeGreaterThan((ASKED.length * RUNS_EACH) / 4)
 })
 
 test('every endpoint stands in the OpenAPI document, and nothing else does', async () => {

@@ -3,7 +3,7 @@ import { accessHandlers, doorHandlers } from '../access/handlers.ts'
 import { backupHandlers } from '../backups/handlers.ts'
 import { bathHandlers } from '../bath/handlers.ts'
 import { consentHandlers } from '../consent/handlers.ts'
-import { dayHandlers } from '../day/handlers.ts'
+import { dayHandlers, planningHandlers } from '../day/handlers.ts'
 import type { Deps } from '../deps.ts'
 import { deviceHandlers } from '../devices/handlers.ts'
 import { dogHandlers } from '../dogs/handlers.ts'
@@ -31,6 +31,7 @@ export function routes(deps: Deps): App {
   serve(API.door, doorHandlers(deps))
   serve(API.salon, salonHandlers(deps))
   serve(API.day, dayHandlers(deps))
+  serve(API.planning, planningHandlers(deps))
   serve(API.visits, visitHandlers(deps))
   serve(API.scores, scoreHandlers(deps))
   serve(API.plans, planHandlers(deps))

@@ -3,16 +3,9 @@ import { Op, QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import type { Day } from '../../contract/api/day.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import type { AssessmentDoc } from '../../contract/api/scores.ts'
-import type {
-  Arrival,
-  BookingChange,
-  CalledOff,
-  NewVisit,
-  PastVisit,
-  Station,
-  Visit,
-  VisitCard,
-} from '../../contract/api/visits.ts'
+import type { Station } from '../../contract/api/stations.ts'
+import type { Arrival, CalledOff, VisitCard } from '../../contract/api/visit-card.ts'
+import type { BookingChange, NewVisit, PastVisit, Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'

@@ -1,6 +1,6 @@
 import { CalendarSearch } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import { dayApi, type FoundTime } from '../../contract/api/day.ts'
+import { type FoundTime, planningApi } from '../../contract/api/planning.ts'
 import { dateOf, dateText, timeText } from '../../contract/words/index.ts'
 import { useRead } from '../device/api.ts'
 import { Button } from './Button.tsx'
@@ -21,7 +21,7 @@ export function FindTime({
   onTake: (time: FoundTime) => void
 }): ReactNode {
   const [open, setOpen] = useState(false)
-  const times = useRead(dayApi.times, { query: asked }, { enabled: open, staleTime: 0 })
+  const times = useRead(planningApi.times, { query: asked }, { enabled: open, staleTime: 0 })
   if (!open)
     return (
       <Button className="justify-self-start" onClick={() => setOpen(true)}>

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink'
 import { useEffect, useMemo, useState } from 'react'
-import type { DayToPlan } from '../../contract/api/day.ts'
+import type { DayToPlan } from '../../contract/api/planning.ts'
 import type { House, PlannedStep, WhatIf } from '../../core/index.ts'
 import type { Days, PlannedDay } from './day.worker.ts'
 

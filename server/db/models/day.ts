@@ -1,5 +1,5 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
-import type { KeptPlan } from '../../../contract/api/day.ts'
+import type { KeptPlan } from '../../../contract/api/planning.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
 const { DATEONLY, DATE, JSONB, UUID } = DataTypes

@@ -1,5 +1,6 @@
 import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
-import type { Arrival, CalledOff, Station } from '../../../contract/api/visits.ts'
+import type { Station } from '../../../contract/api/stations.ts'
+import type { Arrival, CalledOff } from '../../../contract/api/visit-card.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
 const { UUID, DATE, INTEGER, JSONB, TEXT } = DataTypes

@@ -4,9 +4,9 @@ import { lazy, type ReactNode, Suspense, useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayApi } from '../../../contract/api/day.ts'
 import type { Person } from '../../../contract/api/salon.ts'
-import { type Station, type VisitCard, visitsApi } from '../../../contract/api/visits.ts'
+import type { Station } from '../../../contract/api/stations.ts'
+import type { VisitCard } from '../../../contract/api/visit-card.ts'
 import {
-  CALLED_OFF_LABEL,
   COAT_LABEL,
   dateText,
   isDate,
@@ -18,7 +18,7 @@ import {
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { useRead, useWrite } from '../../device/api.ts'
+import { useRead } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { SmallDog } from '../../dog/DogOutline.tsx'
@@ -27,6 +27,7 @@ import { Button, ButtonLink } from '../../parts/Button.tsx'
 import { DayTurner } from '../../parts/DayTurner.tsx'
 import { today } from '../../parts/dates.ts'
 
+const NotComing = lazy(async () => ({ default: (await import('./NotComing.tsx')).NotComing }))
 const AddVisit = lazy(async () => ({ default: (await import('./AddVisit.tsx')).AddVisit }))
 const BookingDialog = lazy(async () => ({ default: (await import('./BookingDialog.tsx')).BookingDialog }))
 
@@ -98,51 +99,17 @@ export function DayScreen(): ReactNode {
       ) : (
         <Lanes visits={visits} people={salon.data.people} ahead={day.data.date > today()} />
       )}
-      {off.length > 0 && <NotComing visits={off} />}
+      {off.length > 0 && (
+        <Suspense fallback={null}>
+          <NotComing visits={off} />
+        </Suspense>
+      )}
       {adding && (
         <Suspense fallback={null}>
           <AddVisit date={day.data.date} onClose={() => setAdding(false)} />
         </Suspense>
       )}
     </div>
-  )
-}
-
-/** Visits that do not take place: who called and who stayed away, and the way back. */
-function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNode {
-  const callOff = useWrite(visitsApi.callOff)
-  return (
-    <section className="px-6 pb-8 max-sm:px-4" aria-labelledby="not-coming" data-testid="not-coming">
-      <h2 id="not-coming" className="mb-1 text-lg text-ink-2">
-        Not coming
-      </h2>
-      <ul>
-        {visits.map(({ id, startsAt, arrival, client, calledOff, dogId }) => (
-          <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
-            <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
-            <span className="min-w-0 grow">
-              <Link to={`/dogs/${dogId}`} className="rounded font-semibold hover:underline">
-                {arrival.dog.name}
-              </Link>
-              , {CALLED_OFF_LABEL[calledOff!]}
-              <span className="text-ink-2">
-                {' '}
-                · {client.name} · {client.phone}
-              </span>
-            </span>
-            <Button
-              kind="quiet"
-              tight
-              disabled={callOff.isPending}
-              aria-label={`${arrival.dog.name} comes after all`}
-              onClick={() => callOff.mutate({ id, body: { as: null } })}
-            >
-              Comes after all
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </section>
   )
 }
 

@@ -2,7 +2,7 @@ import { clsx } from 'clsx'
 import { Phone } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { DayToPlan } from '../../../contract/api/day.ts'
+import type { DayToPlan } from '../../../contract/api/planning.ts'
 import {
   KNOWN_LABEL,
   laterWords,

@@ -2,7 +2,7 @@ import { Check, Undo2 } from 'lucide-react'
 import { type ReactNode, useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { toast } from 'sonner'
-import { type DayToPlan, dayApi } from '../../../contract/api/day.ts'
+import { type DayToPlan, planningApi } from '../../../contract/api/planning.ts'
 import { dateText, isDate, timeText } from '../../../contract/words/index.ts'
 import { DRYER, houseWith, type PlannedStep, type WhatIf } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -32,7 +32,7 @@ import { StrandChart } from './StrandChart.tsx'
 export function PlanScreen(): ReactNode {
   const [search, setSearch] = useSearchParams()
   const asked = search.get('date')
-  const toPlan = useRead(dayApi.plan, asked !== null && isDate(asked) ? { query: { date: asked } } : {}, {
+  const toPlan = useRead(planningApi.plan, asked !== null && isDate(asked) ? { query: { date: asked } } : {}, {
     refetchInterval: DAY_MS,
   })
   const { data: salon } = useSalon()
@@ -84,7 +84,7 @@ function Planned({
   const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const [chosen, setChosen] = useState<string | null>(null)
-  const keep = useWrite(dayApi.keepPlan)
+  const keep = useWrite(planningApi.keepPlan)
   const opens = Date.parse(toPlan.opensAt)
   const at = useCallback((minutes: number) => new Date(opens + minutes * MINUTE_MS), [opens])
   const clock = useCallback((minutes: number) => timeText(at(minutes)), [at])

@@ -2,7 +2,7 @@ import { clsx } from 'clsx'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { dayApi, type WeekDay } from '../../../contract/api/day.ts'
+import { planningApi, type WeekDay } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateText, dayOfYearText, daysAfter, isDate, timeText } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -23,7 +23,7 @@ export function WeekScreen(): ReactNode {
   const [search, setSearch] = useSearchParams()
   const asked = search.get('date')
   const from = asked !== null && isDate(asked) ? asked : today()
-  const week = useRead(dayApi.week, { query: { date: from } })
+  const week = useRead(planningApi.week, { query: { date: from } })
   const [open, setOpen] = useState<string | null>(null)
   const [adding, setAdding] = useState<string | null>(null)
   if (!week.data)

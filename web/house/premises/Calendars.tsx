@@ -1,7 +1,7 @@
 import { Copy } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import { dayApi } from '../../../contract/api/day.ts'
+import { planningApi } from '../../../contract/api/planning.ts'
 import { dayAndTimeText } from '../../../contract/words/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -10,8 +10,8 @@ import { Button } from '../../parts/Button.tsx'
 /** Links that a calendar elsewhere follows: what is booked, for the salon and for each person. */
 export function Calendars(): ReactNode {
   const { data: salon } = useSalon()
-  const feeds = useRead(dayApi.feeds, {})
-  const make = useWrite(dayApi.makeFeed)
+  const feeds = useRead(planningApi.feeds, {})
+  const make = useWrite(planningApi.makeFeed)
   const [link, setLink] = useState<{ of: string | null; url: string } | null>(null)
   const people = salon?.people.filter(({ left }) => !left) ?? []
   const rows = [{ id: null, name: 'The whole book' }, ...people.map(({ id, name }) => ({ id, name }))]
@@ -35,7 +35,7 @@ export function Calendars(): ReactNode {
                 <Button
                   tight
                   disabled={make.isPending}
-                  aria-label={`A link for ${name}`}
+                  aria-label={`${made ? 'New link' : 'Make a link'} for ${name}`}
                   onClick={() =>
                     make.mutate(
                       { body: { personId: id } },

@@ -1,7 +1,7 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
-import { dayApi } from '../../../contract/api/day.ts'
+import { planningApi } from '../../../contract/api/planning.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
 import type { Premises } from '../../../contract/formats/places.ts'
 import { capital, fullDateText, PLACE_KIND_LABEL } from '../../../contract/words/index.ts'
@@ -116,8 +116,8 @@ export function PremisesScreen(): ReactNode {
 /** Holidays, and days on which one person is away. */
 function DaysOff(): ReactNode {
   const { data: salon } = useSalon()
-  const off = useRead(dayApi.daysOff, {})
-  const change = useWrite(dayApi.setDayOff)
+  const off = useRead(planningApi.daysOff, {})
+  const change = useWrite(planningApi.setDayOff)
   const [day, setDay] = useState('')
   const [who, setWho] = useState('')
   const [why, setWhy] = useState('')

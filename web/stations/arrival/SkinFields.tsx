@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react'
-import type { Arrival } from '../../../contract/api/visits.ts'
+import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { dilutionText } from '../../../contract/words/index.ts'
 import { parseDilution } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'

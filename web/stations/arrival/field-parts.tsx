@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { Arrival } from '../../../contract/api/visits.ts'
+import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { capital } from '../../../contract/words/index.ts'
 import { TextField } from '../../parts/Field.tsx'
 

@@ -2,7 +2,7 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import type { Arrival } from '../../../contract/api/visits.ts'
+import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { draw, noDevices } from '../../../test/harness/web.tsx'
 import { CoatFields } from './CoatFields.tsx'
 import { DogFields } from './DogFields.tsx'

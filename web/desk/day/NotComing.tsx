@@ -1,0 +1,46 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { VisitCard } from '../../../contract/api/visit-card.ts'
+import { visitsApi } from '../../../contract/api/visits.ts'
+import { timeText } from '../../../contract/words/dates.ts'
+import { CALLED_OFF_LABEL } from '../../../contract/words/index.ts'
+import { useWrite } from '../../device/api.ts'
+import { Button } from '../../parts/Button.tsx'
+
+/** Visits that do not take place: who called and who stayed away, and the way back. */
+export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNode {
+  const callOff = useWrite(visitsApi.callOff)
+  return (
+    <section className="px-6 pb-8 max-sm:px-4" aria-labelledby="not-coming" data-testid="not-coming">
+      <h2 id="not-coming" className="mb-1 text-lg text-ink-2">
+        Not coming
+      </h2>
+      <ul>
+        {visits.map(({ id, startsAt, arrival, client, calledOff, dogId }) => (
+          <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
+            <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
+            <span className="min-w-0 grow">
+              <Link to={`/dogs/${dogId}`} className="rounded font-semibold hover:underline">
+                {arrival.dog.name}
+              </Link>
+              , {CALLED_OFF_LABEL[calledOff!]}
+              <span className="text-ink-2">
+                {' '}
+                · {client.name} · {client.phone}
+              </span>
+            </span>
+            <Button
+              kind="quiet"
+              tight
+              disabled={callOff.isPending}
+              aria-label={`${arrival.dog.name} comes after all`}
+              onClick={() => callOff.mutate({ id, body: { as: null } })}
+            >
+              Comes after all
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
