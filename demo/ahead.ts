@@ -1,3 +1,4 @@
+import type { BeforeAnswers } from '../contract/api/before.ts'
 import type { FileDog } from '../contract/formats/assessment-file.ts'
 import type { Premises } from '../contract/formats/places.ts'
 
@@ -7,6 +8,29 @@ export interface BookedDog {
   readonly owner: string
   readonly at: string
   readonly slotMinutes: number
+  /** What its owner said when they were asked; not asked where there is none. */
+  readonly says?: BeforeAnswers
+}
+
+const SAID: Readonly<Record<string, BeforeAnswers>> = {
+  Wendell: {
+    weightKg: 14.5,
+    weeksSince: 13,
+    brushing: { perWeek: 1, toSkin: false },
+    comb: { 'behind-ears': 'not-in', armpits: 'not-in', belly: 'stops', breeches: 'stops', toes: 'stops' },
+    wish: { keepLength: 1 },
+    health: [],
+    news: 'He was a handful in the bath last time.',
+  },
+  Posy: {
+    weightKg: 3.4,
+    weeksSince: 4,
+    brushing: { perWeek: 7, toSkin: true },
+    comb: { 'behind-ears': 'through', armpits: 'through', belly: 'through', breeches: 'through', toes: 'stops' },
+    wish: { keepLength: 2 },
+    health: [],
+    news: '',
+  },
 }
 
 const booked = (
@@ -23,6 +47,7 @@ const booked = (
   owner,
   at,
   slotMinutes,
+  ...(SAID[name] ? { says: SAID[name] } : {}),
 })
 
 /** Tomorrow: full, and it can be kept. Every name is made up. */

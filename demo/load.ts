@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { addDays, addHours, addMinutes, set, startOfDay, subWeeks } from 'date-fns'
+import type { BeforeAnswers } from '../contract/api/before.ts'
 import type { SentEvent } from '../contract/api/bench.ts'
 import type { GoodbyeChange } from '../contract/api/goodbye.ts'
 import type { Person } from '../contract/api/salon.ts'
@@ -97,6 +98,10 @@ export interface DemoStore {
     ): Promise<{ id: string; needs: readonly string[] }>
     accept(id: string, actorId: string | null): Promise<unknown>
   }
+  readonly before: {
+    ask(visitId: string, actorId: string | null): Promise<string>
+    answer(token: string, answers: BeforeAnswers): Promise<unknown>
+  }
   readonly consents: {
     spoken(planId: string, said: { saidBy: string }, now: Date, actorId: string | null): Promise<unknown>
   }
@@ -183,7 +188,7 @@ async function bookTomorrow(store: DemoStore, now: Date): Promise<void> {
   for (const [i, booked] of TOMORROW.entries()) {
     const { dog, owner, at, slotMinutes }: BookedDog = booked
     const [known] = (await store.records.search(dog.name)).filter(({ name }) => name === dog.name)
-    await store.visits.add(
+    const { id } = await store.visits.add(
       {
         startsAt: atTime(tomorrow, at).toISOString(),
         slotMinutes,
@@ -192,6 +197,9 @@ async function bookTomorrow(store: DemoStore, now: Date): Promise<void> {
       },
       null,
     )
+    if (!booked.says) continue
+    const page = await store.before.ask(id, null)
+    await store.before.answer(page.slice('/b/'.length), booked.says)
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Message } from '../contract/api/consent.ts'
+import type { Day } from '../contract/api/day.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { SCREENS, screenAt } from '../web/app/screens.ts'
 import { shows, visitOf } from './browser.ts'
@@ -198,6 +199,20 @@ const CHECKS: readonly ScreenCheck[] = [
       const [message] = await salon.api<Message[]>('/outbox')
       await page.goto(`${salon.base}${message!.link.slice(1)}`)
       await shows(page, '[data-testid=owner-page]')
+    },
+  },
+  {
+    name: 'six questions before the visit',
+    dog: null,
+    path: '',
+    wait: '[data-dog]',
+    act: async (page) => {
+      const { visits } = await salon.api<Day>('/day')
+      const { id } = visits.find(({ station }) => station === 'expected')!
+      await salon.api(`/visits/${id}/before`, 'POST')
+      const asked = (await salon.api<Message[]>('/outbox')).find(({ link }) => link.startsWith('/b/'))
+      await page.goto(`${salon.base}${asked!.link.slice(1)}`)
+      await shows(page, '[data-testid=before-page]')
     },
   },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },

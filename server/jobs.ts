@@ -1,9 +1,11 @@
 import PgBoss from 'pg-boss'
 import type { Logger } from 'pino'
 
-const NIGHTLY = 'nightly-backup'
 /** By the salon's clock. */
-const AT_NIGHT = '0 3 * * *'
+const JOBS = {
+  backup: { queue: 'nightly-backup', at: '0 3 * * *' },
+  remind: { queue: 'reminders', at: '0 15 * * *' },
+} as const
 const CONNECTIONS = 2
 const HALF_AN_HOUR_S = 1800
 
@@ -16,23 +18,25 @@ export interface Jobs {
 export async function startJobs(
   databaseUrl: string,
   zone: string,
-  work: { readonly backup: () => Promise<void> },
+  work: { readonly backup: () => Promise<void>; readonly remind: () => Promise<unknown> },
   log: Logger,
 ): Promise<Jobs> {
   const boss = new PgBoss({ connectionString: databaseUrl, max: CONNECTIONS, schema: 'jobs' })
   boss.on('error', ({ name }) => log.warn({ failure: name }, 'jobs'))
   await boss.start()
-  await boss.createQueue(NIGHTLY)
-  await boss.updateQueue(NIGHTLY, {
-    name: NIGHTLY,
-    policy: 'singleton',
-    retryLimit: 3,
-    retryBackoff: true,
-    expireInSeconds: HALF_AN_HOUR_S,
-  })
-  await boss.schedule(NIGHTLY, AT_NIGHT, {}, { tz: zone })
-  await boss.work(NIGHTLY, async () => {
-    await work.backup()
-  })
+  for (const [job, { queue, at }] of Object.entries(JOBS) as [keyof typeof JOBS, (typeof JOBS)[keyof typeof JOBS]][]) {
+    await boss.createQueue(queue)
+    await boss.updateQueue(queue, {
+      name: queue,
+      policy: 'singleton',
+      retryLimit: 3,
+      retryBackoff: true,
+      expireInSeconds: HALF_AN_HOUR_S,
+    })
+    await boss.schedule(queue, at, {}, { tz: zone })
+    await boss.work(queue, async () => {
+      await work[job]()
+    })
+  }
   return { stop: () => boss.stop({ graceful: false, wait: false }) }
 }

@@ -56,7 +56,12 @@ async function main(): Promise<void> {
     authority,
   })
   const zone = new Intl.DateTimeFormat().resolvedOptions().timeZone
-  const jobs = await startJobs(config.DATABASE_URL, zone, { backup: () => backups.make() }, log)
+  const jobs = await startJobs(
+    config.DATABASE_URL,
+    zone,
+    { backup: () => backups.make(), remind: () => store.before.remind() },
+    log,
+  )
   const tls = authority && {
     createServer: createSecureServer,
     serverOptions: { key: authority.key, cert: authority.cert },

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { AccessRepo } from './access/access.ts'
 import { BathRepo } from './bath/baths.ts'
+import { BeforeRepo } from './before/before.ts'
 import { ConsentRepo } from './consent/consents.ts'
 import { DogsOfDays } from './day/dogs.ts'
 import { FeedRepo } from './day/feeds.ts'
@@ -42,6 +43,7 @@ export class Store {
   readonly prep: PrepRepo
   readonly schedule: ScheduleRepo
   readonly feeds: FeedRepo
+  readonly before: BeforeRepo
   readonly backup: BackupRepo
   readonly rack: RackRepo
   readonly patterns: PatternRepo
@@ -71,6 +73,7 @@ export class Store {
     this.prep = new PrepRepo(this.salon, this.shelf)
     this.schedule = new ScheduleRepo(this.#sequelize, this.salon, new DogsOfDays(this.#sequelize), now)
     this.backup = new BackupRepo(this.#sequelize)
+    this.before = new BeforeRepo(this.#sequelize, this.salon, this.visits, now)
     this.feeds = new FeedRepo(this.#sequelize, this.salon, now)
     this.rack = new RackRepo(this.#sequelize)
     this.patterns = new PatternRepo(this.#sequelize)

@@ -34,6 +34,7 @@ export const SUBJECTS = [
   'scores',
   'plan',
   'consent',
+  'before',
   'shelf',
   'bath',
   'drying',

@@ -1,6 +1,7 @@
 import { accessApi } from './access.ts'
 import { backupsApi } from './backups.ts'
 import { bathApi } from './bath.ts'
+import { beforeApi } from './before.ts'
 import { benchApi } from './bench.ts'
 import { consentApi } from './consent.ts'
 import { dayApi } from './day.ts'
@@ -34,6 +35,7 @@ export const API = {
   scores: scoresApi,
   plans: plansApi,
   consent: consentApi,
+  before: beforeApi,
   shelf: shelfApi,
   bath: bathApi,
   drying: dryingApi,

@@ -39,8 +39,8 @@ const dayDogSchema = z.object({
   station: z.enum(STATION_IDS),
   startsAt: instant,
   slotMinutes: z.int(),
-  /** Minutes by what hands found, by how it went last time, or by what is usual. */
-  known: z.enum(['seen', 'last-time', 'usual']),
+  /** Minutes by what hands found, by what its owner said, by how it went last time, or by what is usual. */
+  known: z.enum(['seen', 'told', 'last-time', 'usual']),
 })
 export type DayDog = z.infer<typeof dayDogSchema>
 

@@ -22,6 +22,7 @@ const CHANGES: Readonly<Record<Subject, Right>> = {
   scores: 'groom',
   plan: 'groom',
   consent: 'desk',
+  before: 'desk',
   shelf: 'stock',
   bath: 'groom',
   drying: 'groom',
@@ -53,6 +54,9 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'consent.page': ['anyone'],
   'day.feed': ['anyone'],
   'consent.answer': ['anyone'],
+  'before.page': ['anyone'],
+  'before.answer': ['anyone'],
+  'before.change': ['anyone'],
   // Both the desk and the table write these.
   'visits.setArrival': ['desk', 'groom'],
   'visits.setStation': ['desk', 'groom'],

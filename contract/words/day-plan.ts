@@ -1,4 +1,5 @@
 import type { StageId, WhyStep } from '../../core/index.ts'
+import type { DayDog } from '../api/planning.ts'
 import { timeText } from './dates.ts'
 
 export const STAGE_LABEL: Readonly<Record<StageId, string>> = {
@@ -18,7 +19,8 @@ export const SKILL_LABEL: Readonly<Record<string, string>> = {
 
 export const PLACE_KIND_LABEL: Readonly<Record<string, string>> = { tub: 'Tub', table: 'Table', pen: 'Pen' }
 
-export const KNOWN_LABEL: Readonly<Record<'seen' | 'last-time' | 'usual', string>> = {
+export const KNOWN_LABEL: Readonly<Record<DayDog['known'], string>> = {
+  told: 'by what its owner said',
   seen: 'by what was found today',
   'last-time': 'as long as last time',
   usual: 'by the time that was booked',

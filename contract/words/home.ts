@@ -27,7 +27,8 @@ const HOME_NOTE_TEXT: Record<HomeNote, string> = {
   'conditioner-on-brush': 'A little detangler on the brush.',
 }
 
-const times = (perWeek: number): string =>
+/** "3 times a week"; nothing for never. */
+export const timesAWeekText = (perWeek: number): string =>
   perWeek === 0 ? '' : perWeek === 1 ? 'once a week' : perWeek >= 7 ? 'every day' : `${perWeek} times a week`
 
 const joined = (parts: readonly string[]): string =>
@@ -46,7 +47,7 @@ export function homeLines({
   notes,
 }: HomeCare): string[] {
   const indexes = REGION_SIDES.filter(({ region }) => places.includes(region)).map(({ index }) => index)
-  const often = times(perWeek)
+  const often = timesAWeekText(perWeek)
   return [
     ...(tools.length > 0
       ? [

@@ -20,6 +20,9 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     'called-off': 'called off, or on again',
     arrival: 'arrival written down',
     station: 'at the next station',
+    'asked-before': 'owner asked before the visit',
+    'answered-before': 'owner answered before the visit',
+    'wants-before': 'owner wants it otherwise',
   },
   assessment: {
     scored: 'scored',

@@ -1,4 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
+import { normal } from '../numbers/normal.ts'
 import { type Compiled, compileDay } from './compile.ts'
 import type { Day, PlannedStep } from './day.ts'
 
@@ -16,16 +17,6 @@ export interface Promised {
 }
 
 const DAYS = 400
-
-/** Standard normal by the polar method of Marsaglia and Bray (1964). */
-export function normal(random: () => number): number {
-  for (;;) {
-    const u = 2 * random() - 1
-    const v = 2 * random() - 1
-    const s = u * u + v * v
-    if (s > 0 && s < 1) return u * Math.sqrt((-2 * Math.log(s)) / s)
-  }
-}
 
 /** What one step waits for when the day is lived. */
 interface Waits {

@@ -20,3 +20,13 @@ export function normalCdf(x: number): number {
   }
   return 0.5 + (sum * Math.exp((-x * x) / 2)) / Math.sqrt(2 * Math.PI)
 }
+
+/** Standard normal by the polar method of Marsaglia and Bray (1964). */
+export function normal(random: () => number): number {
+  for (;;) {
+    const u = 2 * random() - 1
+    const v = 2 * random() - 1
+    const s = u * u + v * v
+    if (s > 0 && s < 1) return u * Math.sqrt((-2 * Math.log(s)) / s)
+  }
+}

@@ -22,7 +22,15 @@ import {
   wholeGroom,
 } from '../../core/index.ts'
 import { iso, sideRow } from '../db/documents.ts'
-import { AssessmentRow, BenchEventRow, ClientRow, DogRow, ScoreRow, VisitRow } from '../db/models/index.ts'
+import {
+  AskedBeforeRow,
+  AssessmentRow,
+  BenchEventRow,
+  ClientRow,
+  DogRow,
+  ScoreRow,
+  VisitRow,
+} from '../db/models/index.ts'
 import { stored } from '../groom/bench.ts'
 import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
@@ -76,14 +84,21 @@ export class DogsOfDays {
       ]),
     )
     const last = await this.#lastTime([...dogs.keys()], from)
+    const told = await AskedBeforeRow.findAll({
+      where: { visitId: visits.map(({ id }) => id), answeredAt: { [Op.ne]: null } },
+    })
     const close = closely ? await this.#closely(visits, now, opensAt, salon, house) : new Map<string, Close>()
     return visits.map((visit): DogToPlan => {
       const dog = dogs.get(visit.dogId)!
       const client = clients.get(dog.clientId)!
       const seen = close.get(visit.id)
       const parts = last.get(visit.dogId)
+      const foretold = told.find(({ visitId }) => visitId === visit.id)?.foretold?.parts
       const stages =
-        seen?.stages ?? (parts ? stagesOfParts(parts, house) : null) ?? usualStages(visit.slotMinutes, house)
+        seen?.stages ??
+        (foretold ? stagesOfParts(foretold, house) : null) ??
+        (parts ? stagesOfParts(parts, house) : null) ??
+        usualStages(visit.slotMinutes, house)
       const sheet = seen?.assessment ?? readAssessment(assembleFile(visit.arrival, 'arrival', []), house)
       return {
         visit,
@@ -95,7 +110,7 @@ export class DogsOfDays {
           station: visit.station,
           startsAt: iso(visit.startsAt),
           slotMinutes: visit.slotMinutes,
-          known: seen?.stages ? 'seen' : parts ? 'last-time' : 'usual',
+          known: seen?.stages ? 'seen' : foretold ? 'told' : parts ? 'last-time' : 'usual',
         },
         of: {
           id: visit.id,

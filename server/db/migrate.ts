@@ -15,6 +15,7 @@ import * as people from './migrations/012-people.ts'
 import * as records from './migrations/013-records.ts'
 import * as access from './migrations/014-access.ts'
 import * as day from './migrations/015-day.ts'
+import * as before from './migrations/016-before.ts'
 
 interface Migration {
   readonly name: string
@@ -39,6 +40,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '013-records', ...records },
   { name: '014-access', ...access },
   { name: '015-day', ...day },
+  { name: '016-before', ...before },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -2,6 +2,7 @@ import { API } from '../../contract/api/index.ts'
 import { accessHandlers, doorHandlers } from '../access/handlers.ts'
 import { backupHandlers } from '../backups/handlers.ts'
 import { bathHandlers } from '../bath/handlers.ts'
+import { beforeHandlers } from '../before/handlers.ts'
 import { consentHandlers } from '../consent/handlers.ts'
 import { dayHandlers, planningHandlers } from '../day/handlers.ts'
 import type { Deps } from '../deps.ts'
@@ -36,6 +37,7 @@ export function routes(deps: Deps): App {
   serve(API.scores, scoreHandlers(deps))
   serve(API.plans, planHandlers(deps))
   serve(API.consent, consentHandlers(deps))
+  serve(API.before, beforeHandlers(deps))
   serve(API.shelf, shelfHandlers(deps))
   serve(API.bath, bathHandlers(deps))
   serve(API.drying, dryingHandlers(deps))

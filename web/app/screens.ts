@@ -232,6 +232,12 @@ export const SCREENS: readonly Screen[] = [
     needs: 'link',
     load: async () => (await import('../owner/OwnerPage.tsx')).OwnerPage,
   }),
+  screen({
+    path: '/b/:token',
+    label: 'Before the visit',
+    needs: 'link',
+    load: async () => (await import('../owner/BeforePage.tsx')).BeforePage,
+  }),
 ]
 
 /** The screen that a path opens; undefined for none. */

@@ -7,12 +7,13 @@ import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'
 import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } from '../../contract/words/index.ts'
 import { useRead, useWrite } from '../device/api.ts'
-import { Away, Refused } from '../device/client.ts'
+import { Refused } from '../device/client.ts'
 import { CoatMap } from '../dog/CoatMap.tsx'
 import { dogDrawn } from '../dog/dog-drawn.ts'
 import { looksOfShapes, looksWithKnots, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
+import { LinkState, Part } from './parts.tsx'
 
 /** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
 export function OwnerPage(): ReactNode {
@@ -20,43 +21,7 @@ export function OwnerPage(): ReactNode {
   const query = useRead(consentApi.page, { token }, { staleTime: Number.POSITIVE_INFINITY })
   const { data, error } = query
   if (data) return <Page token={token} doc={data} />
-  if (!error) return <Note title="One moment" text="Opening your page." />
-  if (error instanceof Away)
-    return (
-      <Note title="The salon cannot be reached" text="Check your connection; this page tries again by itself.">
-        <Button kind="main" onClick={() => void query.refetch()}>
-          Try again
-        </Button>
-      </Note>
-    )
-  const expired = error instanceof Refused && error.problem.code === 'link-expired'
-  return (
-    <Note
-      title={expired ? 'This link is no longer open' : 'There is nothing behind this link'}
-      text={
-        expired
-          ? 'Please call the salon; they can send you a new one.'
-          : 'Check that all of it was copied, or call the salon.'
-      }
-    />
-  )
-}
-
-const Note = ({ title, text, children }: { title: string; text: string; children?: ReactNode }): ReactNode => (
-  <main className="mx-auto max-w-md px-5 py-16 text-center">
-    <h1 className="mb-2 text-2xl">{title}</h1>
-    <p className="mb-6 text-ink-2">{text}</p>
-    {children}
-  </main>
-)
-
-function Part({ title, children }: { title: string; children: ReactNode }): ReactNode {
-  return (
-    <section className="border-t border-line py-5" aria-label={title}>
-      <h2 className="mb-2 text-xl">{title}</h2>
-      {children}
-    </section>
-  )
+  return <LinkState error={error} again={() => void query.refetch()} />
 }
 
 const Lines = ({ lines }: { lines: readonly string[] }): ReactNode => (

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { AssessmentRow, defineAssessment } from './assessment.ts'
 import { BathRow, defineBath } from './bath.ts'
+import { AskedBeforeRow, defineBefore, ReminderRow } from './before.ts'
 import { BenchEventRow, defineBenchEvent } from './bench-event.ts'
 import { defineLog, LogRow } from './change.ts'
 import { ClientRow, defineClient } from './client.ts'
@@ -25,6 +26,7 @@ import { defineVisit, VisitRow } from './visit.ts'
 import { defineWorked, WorkedRow } from './worked.ts'
 
 export {
+  AskedBeforeRow,
   AssessmentRow,
   BathRow,
   BenchEventRow,
@@ -45,6 +47,7 @@ export {
   PlanRow,
   ProductRow,
   ReadingRow,
+  ReminderRow,
   ScoreRow,
   SettingRow,
   StockMoveRow,
@@ -79,6 +82,7 @@ export function defineModels(sequelize: Sequelize): void {
     definePhoto,
     defineSetting,
     defineDay,
+    defineBefore,
     defineLog,
   ]
   for (const define of all) define(sequelize)

@@ -6,6 +6,7 @@ import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
+import { BeforeVisit } from '../../parts/BeforeVisit.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { FindTime } from '../../parts/FindTime.tsx'
@@ -73,6 +74,17 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
               form.setValue('time', timeOf(startsAt))
             }}
           />
+        </div>
+        <div className="col-span-2 grid">
+          <BeforeVisit visitId={visit.id} asks slotMinutes={visit.slotMinutes}>
+            {({ foretold }) =>
+              foretold?.slotMinutes && foretold.slotMinutes !== visit.slotMinutes ? (
+                <Button tight onClick={() => form.setValue('slot', String(foretold.slotMinutes))}>
+                  Make it {foretold.slotMinutes} min
+                </Button>
+              ) : null
+            }
+          </BeforeVisit>
         </div>
         <NotAdded error={move.error ?? callOff.error} />
         <div className="col-span-2">

@@ -5,17 +5,20 @@ import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { arrivalSchema } from '../../../contract/api/visit-card.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { arrivalWith } from '../../../contract/formats/before.ts'
 import { capital, dateOf, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
-import type { VerdictName } from '../../../core/index.ts'
+import { LIBRARY, type VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
 import { deviceStorage, readJson } from '../../device/storage.ts'
+import { useOwnPatterns } from '../../device/use-own-patterns.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { CoatMap } from '../../dog/CoatMap.tsx'
 import { dogDrawn } from '../../dog/dog-drawn.ts'
 import { looksOfCoat } from '../../dog/looks.ts'
 import { Papers } from '../../dog/Papers.tsx'
 import { Alert } from '../../parts/Alert.tsx'
+import { BeforeVisit } from '../../parts/BeforeVisit.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { useVisit } from '../VisitLayout.tsx'
@@ -64,6 +67,8 @@ export function ArrivalScreen(): ReactNode {
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
   const looks = useMemo(() => looksOfCoat(drawn), [drawn])
   const last = visit.past[0]
+  const own = useOwnPatterns()
+  const patterns = useMemo(() => [...own, ...LIBRARY], [own])
 
   const submit = (event: FormEvent): void => {
     event.preventDefault()
@@ -106,6 +111,15 @@ export function ArrivalScreen(): ReactNode {
             />
           </div>
           <Papers papers={visit.papers} on={dateOf(visit.startsAt)} />
+          <BeforeVisit visitId={visit.id} slotMinutes={visit.slotMinutes}>
+            {({ answers }) =>
+              answers && (
+                <Button tight onClick={() => change((before) => arrivalWith(before, answers, patterns))}>
+                  Take it into the arrival
+                </Button>
+              )
+            }
+          </BeforeVisit>
           {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
             <dt className="text-ink-2">Owner</dt>

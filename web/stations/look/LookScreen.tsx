@@ -1,8 +1,10 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
+import { beforeApi } from '../../../contract/api/before.ts'
 import type { AssessmentDoc } from '../../../contract/api/scores.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
-import { houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
+import { type CombPlace, combPlaceOf, houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
+import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
@@ -31,6 +33,21 @@ function spoken(sheet: Sheet, index: number, layer: Scale): string {
   return `${name}, ${score} ${SCORE_WORD[layer][score][0]}${extent}`
 }
 
+const NOWHERE: readonly CombPlace[] = []
+
+/** Where the owner's comb got stuck and no hand has been yet. */
+function useLookFirst(visitId: string, sheet: Sheet): readonly CombPlace[] {
+  const { data } = useRead(beforeApi.one, { id: visitId })
+  const places = data?.before?.foretold?.lookFirst
+  return useMemo(
+    () =>
+      places?.filter((place) =>
+        REGION_SIDES.some(({ index, region }) => combPlaceOf(region) === place && sheet[index]!.mat === null),
+      ) ?? NOWHERE,
+    [places, sheet],
+  )
+}
+
 export const LookScreen = (): ReactNode => <Look whose="first" />
 
 /** Hands over the dog: the coat map on the left, the keypad for the place at hand on the right. */
@@ -51,6 +68,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const file = useFile(visit, asked.sheet)
   const { plan, problem } = usePlan(file, house)
+  const first = useLookFirst(visit.id, asked.sheet)
   const [dialog, setDialog] = useState<'findings' | 'leave' | null>(null)
   const askFindings = useCallback(() => setDialog('findings'), [])
   const askLeave = useCallback(() => setDialog('leave'), [])
@@ -119,6 +137,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
           file={file}
           house={house}
           sheet={asked.sheet}
+          first={first}
           blind={whose === 'second'}
           onVerdict={toVerdict}
           onLook={actions.go}

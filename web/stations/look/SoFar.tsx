@@ -1,6 +1,7 @@
 import { ArrowRight, Hand } from 'lucide-react'
 import { memo, type ReactNode, useEffect, useState } from 'react'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
+import { COMB_PLACE_LABEL } from '../../../contract/words/before.ts'
 import {
   listed,
   minutesText,
@@ -11,7 +12,7 @@ import {
   stopLines,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
-import { type House, type Plan, SCALE_IDS, type Sheet, type StopAction } from '../../../core/index.ts'
+import { type CombPlace, type House, type Plan, SCALE_IDS, type Sheet, type StopAction } from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
@@ -24,6 +25,8 @@ interface Props {
   readonly file: AssessmentFile
   readonly house: House
   readonly sheet: Sheet
+  /** Where the owner's comb got stuck and no hand has been yet, the worst first. */
+  readonly first: readonly CombPlace[]
   /** A second opinion sees no verdict before it is done. */
   readonly blind: boolean
   readonly onVerdict: () => void
@@ -32,7 +35,7 @@ interface Props {
 
 /** Where the verdict stands while the hands are still on the dog. */
 export const SoFar = memo(function SoFar(props: Props): ReactNode {
-  const { plan, sheet, blind, onVerdict } = props
+  const { plan, sheet, first, blind, onVerdict } = props
   const open = sheet.filter(({ mat }) => mat === null).length
   const unseen = SCALE_IDS.filter((layer) => sheet.every((scores) => scores[layer] === null))
   const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
@@ -41,6 +44,11 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
       {stops.slice(0, MOST_STOPS).map((stop) => (
         <Alert key={stop.key}>{stop.text}</Alert>
       ))}
+      {!blind && first.length > 0 && (
+        <p className="leading-tight" data-testid="look-first">
+          The owner’s comb got stuck {listed(first.map((place) => COMB_PLACE_LABEL[place]))}: look there first.
+        </p>
+      )}
       {!blind && open > 0 && open <= FEW_OPEN && (
         <div className="max-md:hidden">
           <WhereNext {...props} />
