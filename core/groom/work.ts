@@ -15,7 +15,8 @@ export interface Worked {
 /** Shorter than this nobody measured: a step ticked off as it was begun, min. */
 const LEAST_MIN = 0.25
 
-const isMeasured = (status: StepStatus): boolean => {
+/** Whether a step was done with a clock that says something. */
+export const isMeasured = (status: StepStatus): boolean => {
   const taken = minutesTaken(status)
   return status.status === 'done' && taken !== null && taken >= LEAST_MIN && status.step.minutes > 0
 }

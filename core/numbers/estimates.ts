@@ -454,6 +454,15 @@ export const ESTIMATES = {
   'day.latest': est(0.95, 'share', 'Of days, how many the latest time holds'),
   'day.promise-step': est(5, 'min', 'Promises are rounded up to this'),
 
+  'learn.house': est(0.5, 'ln', 'How unlike ours a whole house may work, of the logarithm'),
+  'learn.level': est(0.4, 'ln', 'And one treatment or mat level beside the rest of it'),
+  'learn.half-visits': est(20, 'visits', 'Later visits of a person after which a log counts half'),
+  'learn.forgotten': est(0.1, 'share', 'Steps whose clock says nothing: left running, or ticked off at once'),
+  'learn.trend': est(0.007, 'ln/visit', 'How much faster or slower people get a visit, of the logarithm'),
+  'learn.spread-logs': est(20, 'logs', 'Logs after which a house knows as much of its own spread as we guessed'),
+  'learn.least': est(12, 'logs', 'Fewer are not worth a proposal'),
+  'learn.coats': est(0.4, 'ln', 'How unlike ours one coat may mat in a house, of the logarithm'),
+
   'before.through': est(0.2, 'mat score', 'What an owner means whose comb goes through'),
   'before.stops': est(1.6, 'mat score', 'Whose comb stops'),
   'before.not-in': est(3, 'mat score', 'Whose comb does not go in'),

@@ -1,0 +1,281 @@
+import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { inverseOf } from './cholesky.ts'
+import type { Timing } from './timing.ts'
+
+/** A timing as it is learnt from. */
+export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'fixedMin' | 'takenMin'> {
+  /** Orders the logs; of those at one time the one with the lesser id is first. */
+  readonly at: number
+  readonly id: string
+  readonly visitId: string
+}
+
+/** What logs say of one number: four of five times the truth lies from low to high. */
+export interface Learnt {
+  readonly id: EstimateId
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  /** Logs in which it stood for a tenth of the minutes or more. */
+  readonly logs: number
+}
+
+export interface PersonLearnt {
+  readonly personId: string
+  /** Times the house's rates, over all coat work. */
+  readonly pace: number
+  readonly low: number
+  readonly high: number
+  readonly logs: number
+}
+
+export interface MinutesLearnt {
+  readonly rates: readonly Learnt[]
+  readonly people: readonly PersonLearnt[]
+  /** How unlike two like steps are, of the logarithm. */
+  readonly spread: number
+  readonly logs: number
+}
+
+/** Degrees of freedom of Student's t: a clock left running, or a step ticked off at once, does not move it. */
+const TAILS = 4
+const ROUNDS = 40
+const SETTLED = 1e-7
+/** The standard normal quantile of nine tenths. */
+const Z90 = 1.2815515655446004
+const COUNTS = 0.1
+const LONGEST_STEP = 1
+const LEAST_SPREAD = 0.05
+/** Half of a standard normal's values are nearer to 0 than this. */
+const MEDIAN_OF_NORMAL = 0.6744897501960817
+
+interface Off {
+  readonly off: number
+  readonly weight: number
+}
+
+function medianOf(values: readonly Off[]): number {
+  const sorted = values.toSorted((a, b) => a.off - b.off)
+  let left = sorted.reduce((sum, { weight }) => sum + weight, 0) / 2
+  for (const { off, weight } of sorted) {
+    left -= weight
+    if (left <= 0) return off
+  }
+  return 0
+}
+
+/** How widely values are spread about their own middle, as a standard deviation, by the median of their distances. */
+function spreadOf(values: readonly Off[]): number {
+  const middle = medianOf(values)
+  return medianOf(values.map(({ off, weight }) => ({ off: Math.abs(off - middle), weight }))) / MEDIAN_OF_NORMAL
+}
+
+/** The logarithm of a clock that was left running, or of a step ticked off at once, lies anywhere in so wide a range. */
+const ANYWHERE = 2 * Math.log(12)
+
+/** The chance that a clock says anything, of a log that is off by so many spreads. */
+function saysMuch(off: number, spread: number, house: House): number {
+  const clock = ((1 - house['learn.forgotten']) * Math.exp((-off * off) / 2)) / (spread * Math.sqrt(2 * Math.PI))
+  return clock / (clock + house['learn.forgotten'] / ANYWHERE)
+}
+
+const inOrder = (a: MinutesLog, b: MinutesLog): number => a.at - b.at || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+
+/** Visits of the same person after that of each log. */
+function agesOf(logs: readonly MinutesLog[]): number[] {
+  const later = new Map<string, Set<string>>()
+  const ages = new Array<number>(logs.length)
+  for (let i = logs.length - 1; i >= 0; i--) {
+    const { personId, visitId } = logs[i]!
+    const who = personId ?? ''
+    const visits = later.get(who) ?? new Set<string>()
+    later.set(who, visits.add(visitId))
+    ages[i] = visits.size - 1
+  }
+  return ages
+}
+
+/**
+ * Minutes by treatment and mat level, the whole house, and everybody's pace, from what the clock said: person within house
+ * within product. The logarithm of a step's minutes is that of what the rates make of it, each rate times the house's own
+ * factor and its level's, the whole times the person's; all of those are normal about 1 on the log scale, and what a step
+ * is off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
+ * Taylor, JASA 1989), ranges by its curvature. What goes into plans is the mean of a step's minutes, not its median, so
+ * half the variance is taken off first. The same logs in another order give the same.
+ */
+export function learnMinutes(given: readonly MinutesLog[], house: House): MinutesLearnt {
+  const logs = given
+    .filter(({ takenMin, parts }) => takenMin > 0 && parts.some(({ minutes }) => minutes > 0))
+    .toSorted(inOrder)
+  const rates = [...new Set(logs.flatMap(({ parts }) => parts.map(({ rate }) => rate)))].sort()
+  const people = [...new Set(logs.flatMap(({ personId }) => personId ?? []))].sort()
+  if (logs.length === 0) return { rates: [], people: [], spread: house['pace.within'], logs: 0 }
+  // The house first, then the levels, the people, and what each gains or loses a visit.
+  const rateAt = new Map(rates.map((rate, i) => [rate, 1 + i]))
+  const personAt = new Map(people.map((person, i) => [person, 1 + rates.length + i]))
+  const trendAt = new Map(people.map((person, i) => [person, 1 + rates.length + people.length + i]))
+  const n = 1 + rates.length + 2 * people.length
+  const prior = [
+    house['learn.house'],
+    ...rates.map(() => house['learn.level']),
+    ...people.map(() => house['pace.between']),
+    ...people.map(() => house['learn.trend']),
+  ].map((sd) => 1 / sd ** 2)
+  const ages = agesOf(logs)
+  const weights = ages.map((age) => 0.5 ** (age / house['learn.half-visits']))
+  const places = { rateAt, personAt, trendAt }
+  let theta = new Array<number>(n).fill(0)
+  // Wide at first, so that a house that works unlike ours is not taken for clocks left running.
+  let spread = Math.max(
+    house['pace.within'],
+    spreadOf(logs.map((log, l) => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! }))),
+    Math.abs(medianOf(logs.map((log, l) => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! })))),
+  )
+  let covariance: number[][] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    const matrix: number[][] = Array.from({ length: n }, (_, i) => {
+      const row = new Array<number>(n).fill(0)
+      row[i] = prior[i]!
+      return row
+    })
+    const right = prior.map((precision, i) => -precision * theta[i]!)
+    const residuals: Off[] = []
+    for (const [l, log] of logs.entries()) {
+      const { at, values, residual } = linear(log, ages[l]!, theta, places, spread)
+      const off = residual / spread
+      const said = weights[l]! * saysMuch(off, spread, house)
+      const weight = (said * (TAILS + 1)) / (TAILS + off * off)
+      residuals.push({ off: residual, weight: said })
+      const scaled = weight / spread ** 2
+      for (const [a, i] of at.entries()) {
+        right[i]! += scaled * values[a]! * residual
+        for (const [b, j] of at.entries()) matrix[i]![j]! += scaled * values[a]! * values[b]!
+      }
+    }
+    covariance = inverseOf(matrix)
+    const step = covariance.map((row) => row.reduce((sum, value, j) => sum + value * right[j]!, 0))
+    theta = theta.map((value, i) => value + Math.max(-LONGEST_STEP, Math.min(LONGEST_STEP, step[i]!)))
+    // What is usual, not what is far off, says how unlike like steps are. Its own prior is worth so many logs.
+    const guess = house['learn.spread-logs']
+    const counted = residuals.reduce((sum, { weight }) => sum + weight, 0)
+    const usual = spreadOf(residuals)
+    const next = Math.max(LEAST_SPREAD, (counted * usual + guess * house['pace.within']) / (counted + guess))
+    const settled = Math.max(...step.map(Math.abs), Math.abs(next - spread)) < SETTLED
+    spread = next
+    if (settled) break
+  }
+  const rangeOf = (at: readonly number[]): { factor: number; low: number; high: number } => {
+    const middle = at.reduce((sum, i) => sum + theta[i]!, 0)
+    const variance = at.reduce((sum, i) => sum + at.reduce((all, j) => all + covariance[i]![j]!, 0), 0)
+    const reach = Z90 * Math.sqrt(variance)
+    return { factor: Math.exp(middle), low: Math.exp(middle - reach), high: Math.exp(middle + reach) }
+  }
+  return {
+    rates: rates.map((id) => {
+      const { factor, low, high } = rangeOf([0, rateAt.get(id)!])
+      const { value } = ESTIMATES[id]
+      return {
+        id,
+        value: value * factor,
+        low: value * low,
+        high: value * high,
+        logs: logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
+      }
+    }),
+    people: people.map((personId) => {
+      const { factor, low, high } = rangeOf([personAt.get(personId)!])
+      return { personId, pace: factor, low, high, logs: logs.filter((log) => log.personId === personId).length }
+    }),
+    spread,
+    logs: logs.length,
+  }
+}
+
+function shareOf(parts: MinutesLog['parts'], fixedMin: number, id: EstimateId): number {
+  const all = parts.reduce((sum, { minutes }) => sum + minutes, fixedMin)
+  return all > 0 ? (parts.find(({ rate }) => rate === id)?.minutes ?? 0) / all : 0
+}
+
+interface Places {
+  readonly rateAt: ReadonlyMap<EstimateId, number>
+  readonly personAt: ReadonlyMap<string, number>
+  readonly trendAt: ReadonlyMap<string, number>
+}
+
+/** What a log's logarithm hangs on, there where the numbers stand, and how far off it is. */
+function linear(
+  { parts, fixedMin, personId, takenMin }: MinutesLog,
+  age: number,
+  theta: readonly number[],
+  { rateAt, personAt, trendAt }: Places,
+  spread: number,
+): { at: readonly number[]; values: readonly number[]; residual: number } {
+  const person = personId === null ? [] : [personAt.get(personId)!, trendAt.get(personId)!]
+  const pace = person.length === 0 ? 0 : theta[person[0]!]! - age * theta[person[1]!]!
+  const minutes = parts.map(({ rate, minutes: own }) => own * Math.exp(theta[0]! + theta[rateAt.get(rate)!]!))
+  const worked = minutes.reduce((a, b) => a + b, 0)
+  const whole = worked + fixedMin
+  return {
+    at: [0, ...parts.map(({ rate }) => rateAt.get(rate)!), ...person],
+    values: [worked / whole, ...minutes.map((own) => own / whole), ...(person.length === 0 ? [] : [1, -age])],
+    residual: Math.log(takenMin) + spread ** 2 / 2 - Math.log(whole) - pace,
+  }
+}
+
+/** How far off, of the logarithm, whole minutes are on what was not learnt from: by the numbers in use, and as learnt. */
+export interface HeldBackMinutes {
+  readonly logs: number
+  readonly errorNow: number
+  readonly errorLearnt: number
+}
+
+/** The last share of the logs that what is learnt from those before them is tried on. */
+const TRIED = 0.3
+const LEAST_TRIED = 8
+
+/** Whether learning pays: learnt from the earlier logs, tried on the later ones. null with too few. */
+export function heldBackMinutes(
+  given: readonly MinutesLog[],
+  house: House,
+  rate: EstimateId | null = null,
+): HeldBackMinutes | null {
+  const logs = given.filter(({ takenMin }) => takenMin > 0).toSorted(inOrder)
+  const from = Math.floor(logs.length * (1 - TRIED))
+  const earlier = logs.slice(0, from)
+  const later = logs.slice(from).filter(({ parts, fixedMin }) => !rate || shareOf(parts, fixedMin, rate) >= COUNTS)
+  if (later.length < LEAST_TRIED) return null
+  const learnt = new Map(learnMinutes(earlier, house).rates.map(({ id, value }) => [id, value]))
+  const errorBy = (numberOf: (id: EstimateId) => number): number => {
+    const offOf = ({ parts, fixedMin, takenMin }: MinutesLog): number =>
+      Math.log(
+        takenMin /
+          parts.reduce(
+            (sum, part) => sum + (part.minutes * numberOf(part.rate)) / ESTIMATES[part.rate].value,
+            fixedMin,
+          ),
+      )
+    const paces = paceBy(earlier, offOf)
+    return later.reduce((sum, log) => sum + Math.abs(offOf(log) - (paces.get(log.personId) ?? 0)), 0) / later.length
+  }
+  return {
+    logs: later.length,
+    errorNow: errorBy((id) => house[id]),
+    errorLearnt: errorBy((id) => learnt.get(id) ?? house[id]),
+  }
+}
+
+/** Everybody's median distance from some numbers, drawn in while there is little of it. */
+function paceBy(
+  logs: readonly MinutesLog[],
+  offOf: (log: MinutesLog) => number,
+): ReadonlyMap<MinutesLog['personId'], number> {
+  const offs = new Map<MinutesLog['personId'], number[]>()
+  for (const log of logs) offs.set(log.personId, [...(offs.get(log.personId) ?? []), offOf(log)])
+  return new Map(
+    [...offs].map(([person, all]) => {
+      const sorted = all.toSorted((a, b) => a - b)
+      return [person, (sorted[Math.floor(sorted.length / 2)]! * sorted.length) / (sorted.length + DRAWN_IN)]
+    }),
+  )
+}
+const DRAWN_IN = 4
