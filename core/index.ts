@@ -1,6 +1,6 @@
 export * from './aftercare/forecast.ts'
 export * from './aftercare/home-care.ts'
-export { type Interval, ownRate } from './aftercare/own-rate.ts'
+export { type Interval, indexAfter, ownRate } from './aftercare/own-rate.ts'
 export {
   LATER_WEEKS,
   mattingOf,

@@ -11,7 +11,16 @@ import type { EquipmentFile } from '../contract/formats/equipment.ts'
 import type { Premises } from '../contract/formats/places.ts'
 import { type Label, productOf, type ShelfProduct } from '../contract/formats/products.ts'
 import { assessmentOf } from '../contract/formats/read-assessment.ts'
-import { DEFAULT_HOUSE, type Product, REGION_SIDES, type RegionId, restEveryOf, wholeGroom } from '../core/index.ts'
+import {
+  DEFAULT_HOUSE,
+  type EstimateId,
+  type Product,
+  REGION_SIDES,
+  type RegionId,
+  ratesOfStep,
+  restEveryOf,
+  wholeGroom,
+} from '../core/index.ts'
 import { type BookedDog, DEMO_PREMISES, TOMORROW } from './ahead.ts'
 import { DEMO_DOGS, type DemoDog } from './dogs.ts'
 import { type DemoTool, demoRack } from './rack.ts'
@@ -98,6 +107,7 @@ export interface DemoStore {
     ): Promise<{ id: string; needs: readonly string[] }>
     accept(id: string, actorId: string | null): Promise<unknown>
   }
+  readonly learning: { refresh(): Promise<unknown> }
   readonly before: {
     ask(visitId: string, actorId: string | null): Promise<string>
     answer(token: string, answers: BeforeAnswers): Promise<unknown>
@@ -141,6 +151,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
     for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
     await bookTomorrow(store, now)
+    await store.learning.refresh()
     await store.salon.demoLoaded()
     return
   }
@@ -256,6 +267,11 @@ async function takePlan(store: DemoStore, demo: DemoDog, i: number, assessmentId
 
 /** How fast the made-up people really are, beside the house's rates: what their pace should find. */
 const TRUE_PACE: readonly number[] = [1, 1.2]
+/** And what their work really takes, beside our rates: what the house's numbers should find. */
+export const TRUE_TIMES: Partial<Record<EstimateId, number>> = {
+  'minutes.brush.area': 1.35,
+  'minutes.clip-out.m2': 0.7,
+}
 const SLIPS: readonly (readonly [
   Extract<SentEvent, { kind: 'incident' }>['incident'],
   RegionId,
@@ -303,7 +319,11 @@ async function groomed(
   for (const step of steps) {
     events.push(event({ kind: 'start', step: step.id }))
     const times = TRUE_PACE[i % 2]! * Math.exp((roll(-100, 100) / 100) * 0.3)
-    clock += Math.max(0.3, (step.minutes / step.pace) * (step.treatment ? times : 1)) * 60_000
+    const rates = ratesOfStep(step, accepted.plan.regions)
+    const minutes = rates
+      ? rates.parts.reduce((sum, { rate, minutes: own }) => sum + own * (TRUE_TIMES[rate] ?? 1), rates.fixedMin)
+      : step.minutes / step.pace
+    clock += Math.max(0.3, minutes * (step.treatment ? times : 1)) * 60_000
     events.push(event({ kind: 'done', step: step.id }))
     clock += 20_000
   }

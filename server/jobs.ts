@@ -4,6 +4,7 @@ import type { Logger } from 'pino'
 /** By the salon's clock. */
 const JOBS = {
   backup: { queue: 'nightly-backup', at: '0 3 * * *' },
+  learn: { queue: 'nightly-learning', at: '30 3 * * *' },
   remind: { queue: 'reminders', at: '0 15 * * *' },
 } as const
 const CONNECTIONS = 2
@@ -18,7 +19,11 @@ export interface Jobs {
 export async function startJobs(
   databaseUrl: string,
   zone: string,
-  work: { readonly backup: () => Promise<void>; readonly remind: () => Promise<unknown> },
+  work: {
+    readonly backup: () => Promise<void>
+    readonly learn: () => Promise<unknown>
+    readonly remind: () => Promise<unknown>
+  },
   log: Logger,
 ): Promise<Jobs> {
   const boss = new PgBoss({ connectionString: databaseUrl, max: CONNECTIONS, schema: 'jobs' })

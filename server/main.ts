@@ -59,7 +59,7 @@ async function main(): Promise<void> {
   const jobs = await startJobs(
     config.DATABASE_URL,
     zone,
-    { backup: () => backups.make(), remind: () => store.before.remind() },
+    { backup: () => backups.make(), learn: () => store.learning.nightly(), remind: () => store.before.remind() },
     log,
   )
   const tls = authority && {

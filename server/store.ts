@@ -18,6 +18,8 @@ import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
 import { GoodbyeRepo } from './goodbye/goodbyes.ts'
 import { BenchRepo } from './groom/bench.ts'
+import { LearningRepo } from './learning/learning.ts'
+import { LookBackRepo } from './learning/look-back.ts'
 import { LogRepo } from './log/lines.ts'
 import { PatternRepo } from './patterns/patterns.ts'
 import { PhotoRepo } from './photos/photos.ts'
@@ -54,6 +56,8 @@ export class Store {
   readonly corrections: CorrectionRepo
   readonly exchange: ExchangeRepo
   readonly log: LogRepo
+  readonly learning: LearningRepo
+  readonly lookBack: LookBackRepo
 
   constructor(databaseUrl: string, now: Clock) {
     this.#sequelize = connect(databaseUrl, {
@@ -73,6 +77,8 @@ export class Store {
     this.prep = new PrepRepo(this.salon, this.shelf)
     this.schedule = new ScheduleRepo(this.#sequelize, this.salon, new DogsOfDays(this.#sequelize), now)
     this.backup = new BackupRepo(this.#sequelize)
+    this.learning = new LearningRepo(this.#sequelize, this.salon, now)
+    this.lookBack = new LookBackRepo(this.#sequelize, this.salon)
     this.before = new BeforeRepo(this.#sequelize, this.salon, this.visits, now)
     this.feeds = new FeedRepo(this.#sequelize, this.salon, now)
     this.rack = new RackRepo(this.#sequelize)

@@ -45,6 +45,7 @@ export const SUBJECTS = [
   'photos',
   'dogs',
   'pace',
+  'learning',
   'exchange',
   'backups',
   'log',

@@ -12,6 +12,7 @@ import { dryingApi } from './drying.ts'
 import type { AnyEndpoint, Named } from './endpoint.ts'
 import { exchangeApi } from './exchange.ts'
 import { goodbyeApi } from './goodbye.ts'
+import { learningApi } from './learning.ts'
 import { logApi } from './log.ts'
 import { paceApi } from './pace.ts'
 import { patternsApi } from './patterns.ts'
@@ -46,6 +47,7 @@ export const API = {
   photos: photosApi,
   dogs: dogsApi,
   pace: paceApi,
+  learning: learningApi,
   exchange: exchangeApi,
   backups: backupsApi,
   log: logApi,

@@ -33,6 +33,7 @@ const CHANGES: Readonly<Record<Subject, Right>> = {
   photos: 'groom',
   dogs: 'desk',
   pace: 'house',
+  learning: 'house',
   exchange: 'owner',
   backups: 'owner',
   log: 'owner',

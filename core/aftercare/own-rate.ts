@@ -23,7 +23,7 @@ const matsOf =
     usualRates[Math.min(week, usualRates.length - 1)]!
 
 /** The mat index after weeks that need not be whole. */
-function indexAfter(leftIndex: number, mats: MatsAWeek, weeks: number): number {
+export function indexAfter(leftIndex: number, mats: MatsAWeek, weeks: number): number {
   const whole = Math.floor(weeks)
   const [before, after] = matIndices(leftIndex, mats, whole + 1).slice(whole)
   return before! + (weeks - whole) * (after! - before!)

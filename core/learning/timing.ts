@@ -1,5 +1,6 @@
 import type { Bench } from '../groom/bench/shape.ts'
 import { minutesTaken } from '../groom/bench/status.ts'
+import type { GroomStep } from '../groom/step.ts'
 import { isMeasured } from '../groom/work.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import type { Cost } from '../plan/cost.ts'
@@ -31,42 +32,51 @@ export const minutesBy = ({ parts, fixedMin }: Pick<Timing, 'parts' | 'fixedMin'
   parts.reduce((sum, { rate, minutes }) => sum + (minutes * house[rate]) / ESTIMATES[rate].value, fixedMin)
 
 /**
+ * What the rates make of one step of coat work.
+ * @param regions of the plan it belongs to
+ * @returns null for other steps, and where a place is worked otherwise than planned: nothing is known of what it should take
+ */
+export function ratesOfStep(
+  step: GroomStep,
+  regions: readonly RegionPlan[],
+): Pick<Timing, 'parts' | 'fixedMin'> | null {
+  if (step.kind !== 'coat' || !step.treatment) return null
+  const minutes = new Map<EstimateId, number>()
+  let fixedMin = 0
+  for (const index of step.indexes) {
+    const option = regions[index]?.option
+    if (!option || option.treatment !== step.treatment) return null
+    for (const cost of [option.cost, option.card]) {
+      if (!cost) continue
+      fixedMin += cost.repositionMin * step.part
+      for (const { rate, minutes: own } of ratesOf(cost)) minutes.set(rate, (minutes.get(rate) ?? 0) + own * step.part)
+    }
+  }
+  return minutes.size === 0 ? null : { parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })), fixedMin }
+}
+
+const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
+  parts.map(({ rate, minutes, perM2 }) => ({ rate, minutes: (minutes / factors.pace / perM2) * ESTIMATES[rate].value }))
+
+/**
  * Coat work of a groom that one person did by the clock. Steps that two stood at are left out: whose minutes they are
  * nobody can say.
  * @param regions of the plan it was done by
  */
 export function timingsOf({ steps }: Bench, regions: readonly RegionPlan[]): Timing[] {
-  const byIndex = new Map(regions.map((region) => [region.index, region]))
   return steps.flatMap((status): Timing[] => {
     const { step, byPerson } = status
-    if (step.kind !== 'coat' || !step.treatment || !isMeasured(status) || byPerson.size > 1) return []
-    const minutes = new Map<EstimateId, number>()
-    let fixedMin = 0
-    for (const index of step.indexes) {
-      const option = byIndex.get(index)?.option
-      // Worked otherwise than planned: nothing is known of what it should have taken.
-      if (!option || option.treatment !== step.treatment) return []
-      for (const cost of [option.cost, option.card]) {
-        if (!cost) continue
-        fixedMin += cost.repositionMin * step.part
-        for (const part of ratesOf(cost))
-          minutes.set(part.rate, (minutes.get(part.rate) ?? 0) + part.minutes * step.part)
-      }
-    }
-    if (minutes.size === 0) return []
+    const rates = ratesOfStep(step, regions)
+    if (!rates || !isMeasured(status) || byPerson.size > 1) return []
     return [
       {
+        ...rates,
         step: step.id,
-        treatment: step.treatment,
+        treatment: step.treatment!,
         personId: [...byPerson.keys()][0] ?? status.doneBy,
-        parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })),
-        fixedMin,
         plannedMin: step.minutes / step.pace,
         takenMin: minutesTaken(status)!,
       },
     ]
   })
 }
-
-const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
-  parts.map(({ rate, minutes, perM2 }) => ({ rate, minutes: (minutes / factors.pace / perM2) * ESTIMATES[rate].value }))

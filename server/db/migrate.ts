@@ -16,6 +16,7 @@ import * as records from './migrations/013-records.ts'
 import * as access from './migrations/014-access.ts'
 import * as day from './migrations/015-day.ts'
 import * as before from './migrations/016-before.ts'
+import * as learning from './migrations/017-learning.ts'
 
 interface Migration {
   readonly name: string
@@ -41,6 +42,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '014-access', ...access },
   { name: '015-day', ...day },
   { name: '016-before', ...before },
+  { name: '017-learning', ...learning },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -171,7 +171,7 @@ export class RecordRepo {
     const house = houseWith(salon.estimates)
     return Promise.all(
       rows.map(async (row): Promise<PersonPace> => {
-        const samples = await samplesOf(row.id, row.pace.since)
+        const samples = await samplesOf(row.id, row.pace.since, house)
         return {
           person: salon.people.find(({ id }) => id === row.id)!,
           off: row.pace.off === true,

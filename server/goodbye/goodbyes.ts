@@ -8,8 +8,18 @@ import { iso } from '../db/documents.ts'
 import { ChangedElsewhere, NobodyNamed, NotFound, TooEarly, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
-import { ClientRow, DogRow, GoodbyeRow, MessageRow, PersonRow, VisitRow, WorkedRow } from '../db/models/index.ts'
+import {
+  ClientRow,
+  DogRow,
+  GoodbyeRow,
+  MessageRow,
+  PersonRow,
+  TimingRow,
+  VisitRow,
+  WorkedRow,
+} from '../db/models/index.ts'
 import { benchNow } from '../groom/bench.ts'
+import { keepTimings } from '../learning/logs.ts'
 import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import { countUse, uncountUse } from '../rack/rack.ts'
@@ -88,7 +98,7 @@ export class GoodbyeRepo {
       const nextVisitId = page.next.at ? await this.#book(visit, page.next.on, page.next.at, actorId, t) : null
       const counted = bench ? await countUse(bench, now, t) : []
       await row.update(
-        { page, summary, nextVisitId, counted, finishedAt: now, revision: row.revision + 1 },
+        { page, summary, nextVisitId, counted, timed: true, finishedAt: now, revision: row.revision + 1 },
         { transaction: t },
       )
       if (bench) {
@@ -97,6 +107,7 @@ export class GoodbyeRepo {
         )
         await WorkedRow.bulkCreate(worked, { transaction: t })
       }
+      await keepTimings(visit, bench, given.plan.regions, t)
       await MessageRow.create(
         {
           id: randomUUID(),
@@ -135,11 +146,13 @@ export class GoodbyeRepo {
       }
       await uncountUse(row.counted, t)
       await WorkedRow.destroy({ where: { visitId }, transaction: t })
+      await TimingRow.destroy({ where: { visitId }, transaction: t })
       await row.update(
         {
           page: null,
           summary: null,
           counted: [],
+          timed: false,
           nextVisitId: null,
           finishedAt: null,
           checkedAt: null,

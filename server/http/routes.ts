@@ -13,6 +13,7 @@ import { dryingHandlers } from '../drying/handlers.ts'
 import { exchangeHandlers } from '../exchange/handlers.ts'
 import { goodbyeHandlers } from '../goodbye/handlers.ts'
 import { benchHandlers } from '../groom/handlers.ts'
+import { learningHandlers } from '../learning/handlers.ts'
 import { logHandlers } from '../log/handlers.ts'
 import { patternHandlers } from '../patterns/handlers.ts'
 import { photoHandlers } from '../photos/handlers.ts'
@@ -48,6 +49,7 @@ export function routes(deps: Deps): App {
   serve(API.photos, photoHandlers(deps))
   serve(API.dogs, dogHandlers(deps))
   serve(API.pace, paceHandlers(deps))
+  serve(API.learning, learningHandlers(deps))
   serve(API.exchange, exchangeHandlers(deps))
   serve(API.backups, backupHandlers(deps))
   serve(API.log, logHandlers(deps))

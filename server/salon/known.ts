@@ -7,33 +7,55 @@ import {
   houseWith,
   type Interval,
   isOffered,
+  minutesBy,
   type OwnRate,
   ownRate,
   type PaceSample,
   pacesOf,
   paceTable,
 } from '../../core/index.ts'
-import { PersonRow, ToolRow, type VisitRow, WorkedRow } from '../db/models/index.ts'
+import { PersonRow, TimingRow, ToolRow, type VisitRow, WorkedRow } from '../db/models/index.ts'
 import { toolDoc } from '../rack/rack.ts'
 
 const MS_PER_WEEK = 604_800_000
 /** As far back as people's pace is learnt from. */
 const MOST_SAMPLES = 400
 
-/** Logged minutes of a person, oldest first; those since a reset alone. */
-export async function samplesOf(personId: string, since: string | undefined, t?: Transaction): Promise<PaceSample[]> {
+/**
+ * Logged minutes of a person, oldest first; those since a reset alone. Coat work is held against the rates the house has
+ * now, whatever they were then: what a house learnt is not learnt of its people once more.
+ */
+export async function samplesOf(
+  personId: string,
+  since: string | undefined,
+  house: House,
+  t?: Transaction,
+): Promise<PaceSample[]> {
   const rows = await WorkedRow.findAll({
     where: { personId, ...(since ? { at: { [Op.gte]: new Date(since) } } : {}) },
     order: [['at', 'DESC']],
     limit: MOST_SAMPLES,
     transaction: t ?? null,
   })
-  return rows.reverse().map(({ treatment, plannedMin, takenMin }) => ({ treatment, plannedMin, takenMin }))
+  const timings = await TimingRow.findAll({
+    where: { personId, visitId: [...new Set(rows.map(({ visitId }) => visitId))] },
+    transaction: t ?? null,
+  })
+  const byNow = new Map<string, number>()
+  for (const { visitId, treatment, parts, fixedMin, plannedMin } of timings) {
+    const key = `${visitId} ${treatment}`
+    byNow.set(key, (byNow.get(key) ?? 0) + minutesBy({ parts, fixedMin }, house) - plannedMin)
+  }
+  return rows.reverse().map(({ visitId, treatment, plannedMin, takenMin }) => ({
+    treatment,
+    plannedMin: plannedMin + (byNow.get(`${visitId} ${treatment}`) ?? 0),
+    takenMin,
+  }))
 }
 
 async function paceOfPerson(person: PersonRow | null, house: House, t?: Transaction): Promise<Visit['known']['pace']> {
   if (!person || person.pace.off) return {}
-  return paceTable(pacesOf(await samplesOf(person.id, person.pace.since, t), house))
+  return paceTable(pacesOf(await samplesOf(person.id, person.pace.since, house, t), house))
 }
 
 /** What the dog's earlier visits say of how fast it mats. */

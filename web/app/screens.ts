@@ -209,6 +209,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/numbers/NumbersScreen.tsx')).NumbersScreen,
   }),
   screen({
+    path: '/house/right',
+    label: 'How right we were',
+    place: 'house',
+    load: async () => (await import('../house/right/RightScreen.tsx')).RightScreen,
+  }),
+  screen({
     path: '/house/files',
     label: 'Files',
     place: 'house',

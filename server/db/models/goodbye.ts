@@ -10,7 +10,7 @@ import type { GoodbyePage, Mark, VisitSummary } from '../../../contract/api/good
 import type { ExtraId } from '../../../core/index.ts'
 import { required, table, text } from './columns.ts'
 
-const { UUID, TEXT, DATE, INTEGER, JSONB } = DataTypes
+const { UUID, TEXT, DATE, INTEGER, JSONB, BOOLEAN } = DataTypes
 
 export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreationAttributes<GoodbyeRow>> {
   declare visitId: string
@@ -29,6 +29,8 @@ export class GoodbyeRow extends Model<InferAttributes<GoodbyeRow>, InferCreation
   declare summary: CreationOptional<VisitSummary | null>
   /** Tools that were counted as used by it. */
   declare counted: CreationOptional<string[]>
+  /** Its steps are among those that are learnt from. */
+  declare timed: CreationOptional<boolean>
 }
 
 export const defineGoodbye = (sequelize: Sequelize): void => {
@@ -49,6 +51,7 @@ export const defineGoodbye = (sequelize: Sequelize): void => {
       page: JSONB,
       summary: JSONB,
       counted: { type: JSONB, ...required, defaultValue: [] },
+      timed: { type: BOOLEAN, ...required, defaultValue: false },
     },
     table(sequelize, 'goodbyes'),
   )

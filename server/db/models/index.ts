@@ -11,6 +11,7 @@ import { DogRow, defineDog } from './dog.ts'
 import { DoneWorkRow, defineDoneWork } from './done-work.ts'
 import { DryingRow, defineDrying } from './drying.ts'
 import { defineGoodbye, GoodbyeRow } from './goodbye.ts'
+import { defineLearning, LearntRow, TakenNumberRow, TimingRow } from './learning.ts'
 import { defineMessage, MessageRow } from './message.ts'
 import { definePattern, PatternRow } from './pattern.ts'
 import { definePerson, PersonRow } from './person.ts'
@@ -39,6 +40,7 @@ export {
   DryingRow,
   FeedRow,
   GoodbyeRow,
+  LearntRow,
   LogRow,
   MessageRow,
   PatternRow,
@@ -51,6 +53,8 @@ export {
   ScoreRow,
   SettingRow,
   StockMoveRow,
+  TakenNumberRow,
+  TimingRow,
   ToolRow,
   VisitRow,
   WorkedRow,
@@ -83,6 +87,7 @@ export function defineModels(sequelize: Sequelize): void {
     defineSetting,
     defineDay,
     defineBefore,
+    defineLearning,
     defineLog,
   ]
   for (const define of all) define(sequelize)

@@ -1,13 +1,16 @@
 import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { toast } from 'sonner'
+import { type Learning, learningApi } from '../../../contract/api/learning.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
+import { learntText } from '../../../contract/words/learning.ts'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
-import { useWrite } from '../../device/api.ts'
+import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { HousePageOf } from '../HousePage.tsx'
+import { Learnt } from './Learnt.tsx'
 import { Prices } from './Prices.tsx'
 
 const MARK_WORD: Record<Mark, string> = {
@@ -47,6 +50,9 @@ const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
   ['blade.', 'Blades warming'],
   ['guard.', 'Guards against heat'],
   ['consent.', 'The owner’s yes'],
+  ['day.', 'The day'],
+  ['before.', 'Before the visit'],
+  ['learn.', 'Learning'],
 ]
 
 const REST = 'Limits and lengths'
@@ -55,6 +61,7 @@ const title = (id: EstimateId): string => GROUPS.find(([prefix]) => id.startsWit
 /** Where every number comes from: its value here, the default, its unit and how sure it is. */
 export function NumbersScreen(): ReactNode {
   const { data: salon, error, refetch } = useSalon()
+  const { data: learning } = useRead(learningApi.read, {})
   const { hash } = useLocation()
   useEffect(
     function showNumber() {
@@ -67,6 +74,7 @@ export function NumbersScreen(): ReactNode {
   )
   if (!salon)
     return error ? <QueryFailed error={error} onRetry={() => void refetch()} /> : <Loading what="the numbers" />
+  const learnt = new Map(learning?.learnt.map((one) => [one.id, one]))
   const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
     <HousePageOf changes={salonApi.setEstimate}>
@@ -75,13 +83,20 @@ export function NumbersScreen(): ReactNode {
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
         what you change is used from the next plan on, and plans already made stay as they were. Model {salon.model}.
       </p>
+      <Learnt />
       <Prices prices={salon.prices} />
       {groups.map((group) => (
         <section key={group} className="mb-8" aria-label={group}>
           <h2 className="mb-2 text-xl">{group}</h2>
           <ul className="card divide-y divide-line">
             {ESTIMATE_IDS.filter((id) => title(id) === group).map((id) => (
-              <EstimateRow key={id} id={id} own={salon.estimates[id] ?? null} target={hash === `#${id}`} />
+              <EstimateRow
+                key={id}
+                id={id}
+                own={salon.estimates[id] ?? null}
+                target={hash === `#${id}`}
+                learnt={learnt.get(id)}
+              />
             ))}
           </ul>
         </section>
@@ -90,7 +105,17 @@ export function NumbersScreen(): ReactNode {
   )
 }
 
-function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; target: boolean }): ReactNode {
+function EstimateRow({
+  id,
+  own,
+  target,
+  learnt,
+}: {
+  id: EstimateId
+  own: number | null
+  target: boolean
+  learnt: Learning['learnt'][number] | undefined
+}): ReactNode {
   const { value, unit, mark, what } = ESTIMATES[id]
   const shown = String(Math.round((own ?? value) * 1000) / 1000)
   const [text, setText] = useState(shown)
@@ -123,6 +148,7 @@ function EstimateRow({ id, own, target }: { id: EstimateId; own: number | null; 
         <span className="block text-sm text-ink-2">
           {id} · {MARK_WORD[mark]}
           {own !== null && ` · default ${Math.round(value * 1000) / 1000}`}
+          {learnt && ` · your logs say ${learntText(learnt)}`}
         </span>
       </span>
       {own !== null && (

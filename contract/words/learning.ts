@@ -1,0 +1,39 @@
+import { ESTIMATES, type EstimateId, written } from '../../core/index.ts'
+import type { HowRightDoc, LookedBack, Proposed } from '../api/learning.ts'
+
+const figure = (value: number): string => String(written(value))
+
+/** "42 (38 to 47), 31 logs" */
+export const learntText = ({ value, low, high, logs }: Omit<Proposed, 'now' | 'id'>): string =>
+  `${figure(value)} (${figure(low)} to ${figure(high)}), ${logs} logs`
+
+/** "Clipping tight coat takes you 42 min/m2, not 35." */
+export function proposalText({ id, value, now }: Pick<Proposed, 'id' | 'value' | 'now'>): string {
+  const { what, unit } = ESTIMATES[id]
+  return id.startsWith('matting.')
+    ? `${what}: here it mats by ${figure(value)} ${unit}, not ${figure(now)}.`
+    : `${what} takes you ${figure(value)} ${unit}, not ${figure(now)}.`
+}
+
+export const LOOKED_BACK_LABEL: Readonly<Record<LookedBack, string>> = {
+  groom: 'Whole grooms',
+  coat: 'Coat work',
+  dry: 'Drying',
+  mats: 'Mats at the next visit',
+}
+
+/** "On average it took 8 % longer than we said." */
+export function biasText(id: LookedBack, { bias, count }: HowRightDoc): string {
+  const percent = Math.round(Math.abs(bias - 1) * 100)
+  if (percent === 0) return `On average as we said, over ${count}.`
+  const more = bias > 1
+  return id === 'mats'
+    ? `On average ${percent} % ${more ? 'more' : 'fewer'} mats than we said, over ${count} visits.`
+    : `On average it took ${percent} % ${more ? 'longer' : 'less'} than we said, over ${count} visits.`
+}
+
+/** Why a groom may have gone otherwise, by how far. */
+export const timesText = (said: number, came: number): string => `${(came / said).toFixed(2)} times`
+
+/** What a number is called in a list of those that were taken. */
+export const numberName = (id: EstimateId): string => ESTIMATES[id].what

@@ -1,0 +1,100 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { Learning } from '../../contract/api/learning.ts'
+import type { Problem } from '../../contract/api/problem.ts'
+import { ESTIMATES, houseWith } from '../../core/index.ts'
+import { TRUE_TIMES } from '../../demo/load.ts'
+import { demoServer } from '../../test/harness/demo.ts'
+import type { TestServer } from '../../test/harness/server.ts'
+import { GoodbyeRow, TimingRow, WorkedRow } from '../db/models/index.ts'
+import { samplesOf } from '../salon/known.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await demoServer()
+})
+afterAll(() => server.close())
+
+const read = async (): Promise<Learning> => (await (await server.send('GET', '/api/learning')).json()) as Learning
+const send = (path: string, body: unknown = {}, method = 'POST'): Promise<Response> =>
+  server.send(method, `/api/learning/${path}`, JSON.stringify(body))
+
+describe('numbers that learn', () => {
+  test('the made-up salon’s hidden truths are found: which way, and about how far', async () => {
+    const { steps, learnt, spread } = await read()
+    expect(steps).toBeGreaterThan(100)
+    expect(spread).toBeGreaterThan(0.1)
+    for (const [id, times] of Object.entries(TRUE_TIMES)) {
+      const one = learnt.find((of) => of.id === id)!
+      // The two people of the demo are a tenth slower on the whole, which a house of two cannot tell from the house.
+      expect(Math.abs(one.value / ESTIMATES[one.id].value / times - 1), id).toBeLessThan(0.2)
+    }
+    for (const { low, value, high } of learnt) expect(low < value && value < high).toBe(true)
+  })
+
+  test('nothing changes by itself: a proposal is taken, used from then on, and taken back', async () => {
+    const { proposals } = await read()
+    expect(proposals.length).toBeGreaterThan(0)
+    const [one] = proposals
+    expect((await server.store.salon.read()).estimates[one!.id]).toBeUndefined()
+    const taken = (await (await send('take', { ids: [one!.id] })).json()) as Learning
+    expect((await server.store.salon.read()).estimates[one!.id]).toBe(one!.value)
+    expect(taken.taken[0]).toMatchObject({ estimate: one!.id, from: null, to: one!.value, backAt: null })
+    // What was learnt is not proposed once more.
+    expect(taken.proposals.map(({ id }) => id)).not.toContain(one!.id)
+    const twice = await send('take', { ids: [one!.id] })
+    expect(twice.status).toBe(409)
+    const back = (await (await send(`${taken.taken[0]!.id}/back`)).json()) as Learning
+    expect(back.taken[0]!.backAt).not.toBeNull()
+    expect((await server.store.salon.read()).estimates[one!.id]).toBeUndefined()
+    expect(back.proposals.map(({ id }) => id)).toContain(one!.id)
+    const again = await send(`${taken.taken[0]!.id}/back`)
+    expect(((await again.json()) as Problem).detail).toContain('before')
+  })
+
+  test('what the house learnt is not learnt of its people once more', async () => {
+    const person = (await WorkedRow.findOne({ where: { treatment: 'brush' } }))!.personId
+    const ours = await samplesOf(person, undefined, houseWith())
+    const house = houseWith({ 'minutes.brush.area': 2 * ESTIMATES['minutes.brush.area'].value })
+    const slower = await samplesOf(person, undefined, house)
+    const sum = (all: typeof ours): number =>
+      all.filter(({ treatment }) => treatment === 'brush').reduce((total, { plannedMin }) => total + plannedMin, 0)
+    expect(sum(slower)).toBeGreaterThan(1.2 * sum(ours))
+  })
+
+  test('visits from before steps were kept are taken in, once', async () => {
+    const before = await TimingRow.count()
+    const { visitId } = (await TimingRow.findOne())!
+    await TimingRow.destroy({ where: { visitId } })
+    await GoodbyeRow.update({ timed: false }, { where: { visitId } })
+    await send('refresh')
+    expect(await TimingRow.count()).toBe(before)
+    await send('refresh')
+    expect(await TimingRow.count()).toBe(before)
+  })
+
+  test('at night minutes follow by themselves only where the house wants it', async () => {
+    await server.store.learning.nightly()
+    expect((await server.store.salon.read()).estimates).toEqual({})
+    expect(((await (await send('follow', { on: true }, 'PUT')).json()) as Learning).follows).toBe(true)
+    await server.store.learning.nightly()
+    const { estimates } = await server.store.salon.read()
+    expect(Object.keys(estimates).length).toBeGreaterThan(0)
+    for (const id of Object.keys(estimates)) expect(id).toMatch(/^minutes\./)
+    await send('follow', { on: false }, 'PUT')
+  })
+
+  test('how right we were: grooms, coat work, drying and mats, with the dogs farthest off', async () => {
+    const { kinds } = (await (await server.send('GET', '/api/learning/look-back')).json()) as {
+      kinds: {
+        id: string
+        right: { count: number; bias: number; worst: { name: string }[] } | null
+        people: unknown[]
+      }[]
+    }
+    expect(kinds.map(({ id }) => id)).toEqual(['groom', 'coat', 'dry', 'mats'])
+    const coat = kinds[1]!
+    expect(coat.right!.count).toBeGreaterThan(20)
+    expect(coat.right!.worst[0]!.name).not.toBe('')
+    expect(coat.people.length).toBe(2)
+  })
+})

@@ -1,0 +1,166 @@
+import { randomUUID } from 'node:crypto'
+import type { Sequelize } from 'sequelize'
+import { Op } from 'sequelize'
+import type { Learning, Proposed } from '../../contract/api/learning.ts'
+import type { Salon } from '../../contract/api/salon.ts'
+import {
+  type EstimateId,
+  type House,
+  houseWith,
+  learnMatting,
+  learnMinutes,
+  planWhole,
+  proposalsOf,
+} from '../../core/index.ts'
+import { localDate, spanOf } from '../day/dates.ts'
+import type { Clock } from '../db/clock.ts'
+import { iso } from '../db/documents.ts'
+import { NotFound, TooLate } from '../db/errors.ts'
+import { LearntRow, TakenNumberRow, VisitRow } from '../db/models/index.ts'
+import { plansInForce } from '../plan/in-force.ts'
+import { madeFrom } from '../plan/needs.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
+
+const ONLY = 1
+/** Numbers taken, as they are shown. */
+const SHOWN = 60
+/** A dog whose whole groom changes by less, min, is not named. */
+const WORTH_NAMING = 1
+const NOTHING: NonNullable<LearntRow['doc']> = { steps: 0, spread: null, learnt: [], proposals: [], today: [] }
+
+/** Numbers that learn: what the logs say, what is proposed by it, what was taken. Nothing changes by itself unasked. */
+export class LearningRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+    this.#now = now
+  }
+
+  async read(): Promise<Learning> {
+    const [row, taken] = await Promise.all([
+      LearntRow.findByPk(ONLY),
+      TakenNumberRow.findAll({ order: [['takenAt', 'DESC']], limit: SHOWN }),
+    ])
+    return {
+      at: row?.at ? iso(row.at) : null,
+      follows: row?.follows ?? false,
+      ...(row?.doc ?? NOTHING),
+      taken: taken.map(({ id, estimate, fromValue, toValue, logs, takenAt, takenBy, backAt }) => ({
+        id,
+        estimate,
+        from: fromValue,
+        to: toValue,
+        logs,
+        at: iso(takenAt),
+        by: takenBy,
+        backAt: backAt ? iso(backAt) : null,
+      })),
+    }
+  }
+
+  /** Learns from all that is logged. */
+  async refresh(): Promise<Learning> {
+    await takeInEarlier(this.#sequelize, this.#now())
+    await this.#learn()
+    return this.read()
+  }
+
+  /** The same at night: where the house wants it, minutes follow. */
+  async nightly(): Promise<void> {
+    const { follows, proposals } = await this.refresh()
+    const minutes = proposals.filter(({ id }) => id.startsWith('minutes.'))
+    if (follows && minutes.length > 0)
+      await this.take(
+        minutes.map(({ id }) => id),
+        null,
+      )
+  }
+
+  async #learn(): Promise<void> {
+    const salon = await this.#salon.read()
+    const house = houseWith(salon.estimates)
+    const steps = await minutesLogs()
+    const matting = mattingLogs(await intervals(this.#sequelize))
+    const minutes = learnMinutes(steps, house)
+    const learnt = [...minutes.rates, ...learnMatting(matting, house)]
+    const proposals = proposalsOf(learnt, steps, house)
+    const doc: NonNullable<LearntRow['doc']> = {
+      steps: minutes.logs,
+      spread: minutes.logs > 0 ? minutes.spread : null,
+      learnt,
+      proposals,
+      today: await this.#today(salon, house, proposals),
+    }
+    const at = this.#now()
+    const known = await LearntRow.findByPk(ONLY)
+    if (known) await known.update({ at, doc })
+    else await LearntRow.create({ id: ONLY, at, doc, follows: false })
+  }
+
+  /** What all proposals together would change of today's dogs that are planned and have not begun. */
+  async #today({ estimates }: Salon, house: House, proposals: readonly Proposed[]): Promise<Learning['today']> {
+    if (proposals.length === 0) return []
+    const taken = houseWith({ ...estimates, ...Object.fromEntries(proposals.map(({ id, value }) => [id, value])) })
+    const { from, to } = spanOf(localDate(this.#now()))
+    const visits = await VisitRow.findAll({
+      where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, calledOff: null, station: ['look', 'verdict'] },
+      order: [['startsAt', 'ASC']],
+    })
+    const plans = await plansInForce(visits.map(({ id }) => id))
+    return visits.flatMap(({ id, arrival }) => {
+      const row = plans.get(id)
+      if (!row) return []
+      const { assessment } = madeFrom(row)
+      const [before, after] = [house, taken].map((numbers) => planWhole(assessment, numbers).groom?.minutes)
+      if (before === undefined || after === undefined || Math.abs(after - before) < WORTH_NAMING) return []
+      return [{ visitId: id, name: arrival.dog.name ?? '', from: before, to: after }]
+    })
+  }
+
+  /** @throws {TooLate} for a number that is not proposed any more */
+  async take(ids: readonly EstimateId[], actorId: string | null): Promise<Learning> {
+    const row = await LearntRow.findByPk(ONLY)
+    const { estimates } = await this.#salon.read()
+    for (const id of ids) {
+      const proposal = row?.doc?.proposals.find((one) => one.id === id)
+      if (!proposal) throw new TooLate('that number is not proposed any more: learn anew')
+      await this.#salon.setEstimate(id, proposal.value, actorId)
+      await TakenNumberRow.create({
+        id: randomUUID(),
+        estimate: id,
+        fromValue: estimates[id] ?? null,
+        toValue: proposal.value,
+        logs: proposal.logs,
+        takenAt: this.#now(),
+        takenBy: actorId,
+        backAt: null,
+      })
+    }
+    await this.#learn()
+    return this.read()
+  }
+
+  /** @throws {TooLate} once it was taken back, or set by hand since */
+  async back(id: string, actorId: string | null): Promise<Learning> {
+    const row = await TakenNumberRow.findByPk(id)
+    if (!row) throw new NotFound('number taken', id)
+    if (row.backAt) throw new TooLate('it was taken back before')
+    const { estimates } = await this.#salon.read()
+    if (estimates[row.estimate] !== row.toValue) throw new TooLate('it was set otherwise since')
+    await this.#salon.setEstimate(row.estimate, row.fromValue, actorId)
+    await row.update({ backAt: this.#now() })
+    await this.#learn()
+    return this.read()
+  }
+
+  async follow(on: boolean): Promise<Learning> {
+    const known = await LearntRow.findByPk(ONLY)
+    if (known) await known.update({ follows: on })
+    else await LearntRow.create({ id: ONLY, at: null, doc: null, follows: on })
+    return this.read()
+  }
+}

@@ -1,0 +1,146 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import {
+  type Bench,
+  type CoatType,
+  ESTIMATES,
+  type EstimateId,
+  type Interval,
+  type MattingLog,
+  type MinutesLog,
+  type RegionPlan,
+  timingsOf,
+} from '../../core/index.ts'
+import { GoodbyeRow, TimingRow, VisitRow } from '../db/models/index.ts'
+import { benchNow } from '../groom/bench.ts'
+import { planInForce } from '../plan/in-force.ts'
+
+const MS_PER_WEEK = 604_800_000
+/** What is learnt from: half of a log's weight is gone after twenty visits, so older ones say next to nothing. */
+const MOST_STEPS = 4000
+const MOST_INTERVALS = 4000
+/** Earlier visits whose steps are taken in at once. */
+const TAKEN_IN = 200
+
+/** Keeps the steps of a groom that was said goodbye to. */
+export async function keepTimings(
+  visit: Pick<VisitRow, 'id' | 'startsAt'>,
+  bench: Bench | null,
+  regions: readonly RegionPlan[],
+  transaction: Transaction,
+): Promise<void> {
+  const timings = bench ? timingsOf(bench, regions) : []
+  await TimingRow.bulkCreate(
+    timings.map((timing) => ({ visitId: visit.id, at: visit.startsAt, ...timing })),
+    { transaction, ignoreDuplicates: true },
+  )
+}
+
+/** Takes in the steps of visits that were closed before steps were kept. @returns how many visits are still to come */
+export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<number> {
+  const waiting = await GoodbyeRow.findAll({
+    where: { timed: false },
+    attributes: ['visitId', 'finishedAt'],
+    order: [['finishedAt', 'DESC']],
+  })
+  const closed = waiting.filter(({ finishedAt }) => finishedAt !== null)
+  for (const { visitId } of closed.slice(0, TAKEN_IN))
+    await sequelize.transaction(async (t) => {
+      const [visit, plan, bench] = [
+        await VisitRow.findByPk(visitId, { transaction: t }),
+        await planInForce(visitId, t),
+        await benchNow(visitId, now, t),
+      ]
+      if (visit && plan) await keepTimings(visit, bench, plan.plan.regions, t)
+      await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
+    })
+  return Math.max(0, closed.length - TAKEN_IN)
+}
+
+/** Steps of coat work by the clock, oldest first. */
+export async function minutesLogs(): Promise<MinutesLog[]> {
+  const rows = await TimingRow.findAll({
+    order: [
+      ['at', 'DESC'],
+      ['visitId', 'ASC'],
+      ['step', 'ASC'],
+    ],
+    limit: MOST_STEPS,
+  })
+  return rows.reverse().map(({ visitId, step, personId, at, parts, fixedMin, takenMin }) => ({
+    id: `${visitId} ${step}`,
+    visitId,
+    personId,
+    at: at.getTime(),
+    parts,
+    fixedMin,
+    takenMin,
+  }))
+}
+
+interface LeftAndFound {
+  readonly visit_id: string
+  readonly dog_id: string
+  readonly name: string | null
+  readonly coat: CoatType
+  readonly starts_at: Date
+  readonly left_index: number
+  readonly found_index: number
+  readonly usual_rates: readonly number[]
+  readonly estimates: Partial<Record<EstimateId, number>> | null
+}
+
+/** One interval of a dog between two visits, with the visit that ended it. */
+export interface LoggedInterval extends Interval {
+  readonly visitId: string
+  readonly dogId: string
+  readonly name: string
+  readonly coatType: CoatType
+  readonly at: number
+  /** As they were reckoned with then. */
+  readonly reckoned: readonly number[]
+}
+
+/** Every interval that ended in a visit of which both ends are known, oldest first, with usual rates by our own numbers. */
+export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]> {
+  const rows = await sequelize.query<LeftAndFound>(
+    `SELECT * FROM (
+       SELECT v.id AS visit_id, v.dog_id, v.arrival -> 'dog' ->> 'name' AS name, v.arrival -> 'dog' ->> 'coatType' AS coat, v.starts_at,
+         (g.summary #>> '{after,mat}')::float8 AS left_index, (g.summary #>> '{before,mat}')::float8 AS found_index,
+         COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates,
+         (SELECT p.input -> 'estimates' FROM assessments a JOIN plans p ON p.assessment_id = a.id
+          WHERE a.visit_id = v.id AND a.role = 'first' AND p.accepted_at IS NOT NULL ORDER BY p.accepted_at DESC LIMIT 1) AS estimates
+       FROM visits v JOIN goodbyes g ON g.visit_id = v.id
+       WHERE g.summary #>> '{after,mat}' IS NOT NULL AND g.summary #>> '{before,mat}' IS NOT NULL
+       ORDER BY v.starts_at DESC LIMIT :most
+     ) latest ORDER BY dog_id, starts_at`,
+    { type: QueryTypes.SELECT, replacements: { most: MOST_INTERVALS } },
+  )
+  return rows
+    .flatMap((row, i): LoggedInterval[] => {
+      const last = rows[i - 1]
+      if (last?.dog_id !== row.dog_id) return []
+      const id: EstimateId = `matting.${last.coat}`
+      const times = ESTIMATES[id].value / (last.estimates?.[id] ?? ESTIMATES[id].value)
+      return [
+        {
+          visitId: row.visit_id,
+          dogId: row.dog_id,
+          name: row.name ?? '',
+          coatType: last.coat,
+          at: row.starts_at.getTime(),
+          weeks: (row.starts_at.getTime() - last.starts_at.getTime()) / MS_PER_WEEK,
+          leftIndex: last.left_index,
+          foundIndex: row.found_index,
+          reckoned: last.usual_rates,
+          usualRates: last.usual_rates.map((rate) => rate * times),
+        },
+      ]
+    })
+    .sort((a, b) => a.at - b.at)
+}
+
+export function mattingLogs(all: readonly LoggedInterval[]): MattingLog[] {
+  const byDog = new Map<string, LoggedInterval[]>()
+  for (const one of all) byDog.set(one.dogId, [...(byDog.get(one.dogId) ?? []), one])
+  return [...byDog].map(([dogId, own]) => ({ dogId, coatType: own[0]!.coatType, intervals: own }))
+}

@@ -1,0 +1,133 @@
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
+import { type House, houseWith, howRight, indexAfter, type SaidAndCame } from '../../core/index.ts'
+import { TimingRow } from '../db/models/index.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+import { intervals } from './logs.ts'
+
+/** Visits that are looked back at: the latest so many. */
+const MOST = 2000
+/** The index may be nothing, which has no logarithm. */
+const BESIDE_NOTHING = 1
+
+interface Groom {
+  readonly visit_id: string
+  readonly name: string | null
+  readonly starts_at: Date
+  readonly planned: number
+  readonly taken: number
+  readonly what: LookedBack
+}
+
+interface Kind {
+  readonly id: LookedBack
+  readonly sigma: number
+  readonly right: HowRightDoc | null
+  readonly people: { personId: string; times: number; count: number }[]
+}
+
+/** Predicted against happened: whole grooms, coat work, drying, and the mats of the next visit. */
+export class LookBackRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  constructor(sequelize: Sequelize, salon: SalonRepo) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+  }
+
+  async read(): Promise<{ kinds: Kind[] }> {
+    const { estimates } = await this.#salon.read()
+    const house = houseWith(estimates)
+    const grooms = await this.#grooms()
+    const dogs = new Map(grooms.map(({ visit_id, name }) => [visit_id, name ?? '']))
+    const of = (what: LookedBack): SaidAndCame[] =>
+      grooms
+        .filter((groom) => groom.what === what)
+        .map(({ visit_id, starts_at, planned, taken }) => ({
+          id: visit_id,
+          at: starts_at.getTime(),
+          said: planned,
+          came: taken,
+        }))
+    const mats = await this.#mats(dogs)
+    const people = await this.#people()
+    return {
+      kinds: [
+        kindOf('groom', of('groom'), house['day.spread'], dogs, []),
+        kindOf('coat', of('coat'), house['pace.within'], dogs, people),
+        kindOf('dry', of('dry'), house['day.spread'], dogs, []),
+        kindOf('mats', mats, house['rebook.sigma'], dogs, []),
+      ],
+    }
+  }
+
+  /** Minutes planned and taken of each visit, where all of a part had a clock. */
+  #grooms(): Promise<Groom[]> {
+    return this.#sequelize.query<Groom>(
+      `WITH lines AS (
+         SELECT v.id AS visit_id, v.arrival -> 'dog' ->> 'name' AS name, v.starts_at, line ->> 'what' AS part,
+           (line ->> 'plannedMin')::float8 AS planned, (line ->> 'takenMin')::float8 AS taken
+         FROM (SELECT * FROM goodbyes WHERE finished_at IS NOT NULL ORDER BY finished_at DESC LIMIT :most) g
+         JOIN visits v ON v.id = g.visit_id, jsonb_array_elements(g.summary -> 'work') AS line
+         WHERE (line ->> 'done')::int > 0)
+       SELECT visit_id, name, starts_at, 'groom' AS what, sum(planned) AS planned, sum(taken) AS taken
+       FROM lines GROUP BY 1, 2, 3 HAVING count(*) = count(taken)
+       UNION ALL
+       SELECT visit_id, name, starts_at, 'coat', sum(planned), sum(taken)
+       FROM lines WHERE part NOT IN ('bath', 'dry', 'nails', 'ears', 'check', 'show') GROUP BY 1, 2, 3 HAVING count(*) = count(taken)
+       UNION ALL
+       SELECT visit_id, name, starts_at, 'dry', sum(planned), sum(taken)
+       FROM lines WHERE part = 'dry' GROUP BY 1, 2, 3 HAVING count(*) = count(taken)`,
+      { type: QueryTypes.SELECT, replacements: { most: MOST } },
+    )
+  }
+
+  async #mats(dogs: Map<string, string>): Promise<SaidAndCame[]> {
+    return (await intervals(this.#sequelize)).map(({ visitId, name, at, weeks, leftIndex, foundIndex, reckoned }) => {
+      dogs.set(visitId, name)
+      const said = indexAfter(leftIndex, (week) => reckoned[Math.min(week, reckoned.length - 1)]!, weeks)
+      return { id: visitId, at, said: said + BESIDE_NOTHING, came: foundIndex + BESIDE_NOTHING }
+    })
+  }
+
+  /** Steps of coat work by who stood at them. */
+  async #people(): Promise<Kind['people']> {
+    const rows = await TimingRow.findAll({
+      attributes: ['personId', 'plannedMin', 'takenMin'],
+      order: [['at', 'DESC']],
+      limit: MOST,
+    })
+    const offs = new Map<string, number[]>()
+    for (const { personId, plannedMin, takenMin } of rows)
+      if (personId && plannedMin > 0)
+        offs.set(personId, [...(offs.get(personId) ?? []), Math.log(takenMin / plannedMin)])
+    return [...offs].map(([personId, logs]) => ({
+      personId,
+      times: Math.exp(logs.reduce((a, b) => a + b, 0) / logs.length),
+      count: logs.length,
+    }))
+  }
+}
+
+const monthOf = (at: number): string => new Date(at).toISOString().slice(0, 'YYYY-MM'.length)
+
+function kindOf(
+  id: LookedBack,
+  all: readonly SaidAndCame[],
+  sigma: House[keyof House],
+  dogs: ReadonlyMap<string, string>,
+  people: Kind['people'],
+): Kind {
+  const right = howRight(all, sigma, monthOf)
+  return {
+    id,
+    sigma,
+    right: right && {
+      ...right,
+      held: [...right.held],
+      months: [...right.months],
+      worst: right.worst.map((one) => ({ ...one, name: dogs.get(one.id) ?? '' })),
+    },
+    people,
+  }
+}
