@@ -216,7 +216,8 @@ const CHECKS: readonly ScreenCheck[] = [
     },
   },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
-  { name: 'our numbers', dog: null, path: 'numbers', wait: 'input[inputmode=decimal]' },
+  { name: 'our numbers', dog: null, path: 'numbers', wait: '[data-proposal]' },
+  { name: 'how right we were', dog: null, path: 'house/right', wait: '[data-kind] svg' },
 ]
 
 const seen = new Set<string | undefined>()
