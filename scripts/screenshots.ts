@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import type { Message } from '../contract/api/consent.ts'
+import type { Day } from '../contract/api/day.ts'
 import type { DayToPlan } from '../contract/api/planning.ts'
 import type { Salon } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
@@ -77,17 +78,6 @@ const VIEWS: readonly View[] = [
     },
   },
   { file: 'numbers', path: 'numbers', wait: 'input' },
-  {
-    file: 'what-if',
-    dog: 'Bramble',
-    path: 'verdict?tab=ask',
-    wait: '[data-testid=budget]',
-    act: async (page) => {
-      await page.$eval('[data-testid=budget]', (slider) => (slider as SVGGElement).focus())
-      for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight')
-      await page.$eval('[data-testid=budget]', (slider) => (slider as SVGGElement).blur())
-    },
-  },
   { file: 'bath', dog: 'Juniper', path: 'bath', wait: '[data-testid=timeline]' },
   {
     file: 'dry',
@@ -141,7 +131,6 @@ const VIEWS: readonly View[] = [
     wait: '[data-testid=record]',
     prepare: async () => `dogs/${(await read<{ dogId: string }[]>('/search?q=juniper'))[0]!.dogId}`,
   },
-  { file: 'prep', path: 'prep', wait: '[data-testid=noise]' },
   { file: 'shelf', path: 'shelf', wait: '[data-product]' },
   {
     file: 'house',
@@ -149,6 +138,18 @@ const VIEWS: readonly View[] = [
     wait: '[data-school]',
     act: async (page) => {
       await shows(page, '[data-school=mats-when] [data-testid=example]')
+    },
+  },
+  { file: 'right', path: 'house/right', wait: '[data-kind] svg' },
+  {
+    file: 'before',
+    path: '',
+    wait: '[data-testid=before-page]',
+    phone: true,
+    prepare: async () => {
+      const { visits } = await read<Day>(`/day?date=${daysAfter((await read<Day>('/day')).date, 1)}`)
+      await send('POST', `/visits/${visits[0]!.id}/before`, {})
+      return (await read<Message[]>('/outbox')).find(({ link }) => link.startsWith('/b/'))!.link.slice(1)
     },
   },
   {

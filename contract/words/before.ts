@@ -22,7 +22,7 @@ export const COMB_PLACE_HOW: Readonly<Record<CombPlace, string>> = {
 }
 
 export const COMB_RESULT_LABEL: Readonly<Record<CombResult, string>> = {
-  through: 'Goes through',
+  through: 'Through',
   stops: 'Gets stuck',
   'not-in': 'Not at all',
 }

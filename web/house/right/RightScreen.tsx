@@ -2,7 +2,7 @@ import { line, scaleLinear, scalePoint } from 'd3'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { type HowRightDoc, type LookedBack, learningApi } from '../../../contract/api/learning.ts'
-import { dayText } from '../../../contract/words/dates.ts'
+import { dayText, monthText } from '../../../contract/words/dates.ts'
 import { minutesText } from '../../../contract/words/index.ts'
 import { biasText, LOOKED_BACK_LABEL } from '../../../contract/words/learning.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -194,7 +194,7 @@ function Months({ right: { months } }: { right: HowRightDoc }): ReactNode {
     <div>
       <h3 className="mb-1 font-semibold">Over time, times what we said</h3>
       <ChartFrame
-        label={months.map(({ month, times }) => `${month}: ${times.toFixed(2)} times what we said`).join('; ')}
+        label={months.map(({ month, times }) => `${named(month)}: ${times.toFixed(2)} times what we said`).join('; ')}
         width={WIDTH}
         height={HEIGHT}
         asPicture
@@ -203,7 +203,7 @@ function Months({ right: { months } }: { right: HowRightDoc }): ReactNode {
             rows={months}
             keyOf={({ month }) => month}
             columns={[
-              { head: 'Month', names: true, cell: ({ month }) => month },
+              { head: 'Month', names: true, cell: ({ month }) => named(month) },
               { head: 'Times what we said', figures: true, cell: ({ times }) => times.toFixed(2) },
               { head: 'Visits', figures: true, cell: ({ count }) => count },
             ]}
@@ -234,7 +234,7 @@ function Months({ right: { months } }: { right: HowRightDoc }): ReactNode {
             textAnchor="middle"
             className="fill-ink-2 text-[13px]"
           >
-            {month}
+            {named(month)}
           </text>
         ))}
       </ChartFrame>
@@ -242,4 +242,6 @@ function Months({ right: { months } }: { right: HowRightDoc }): ReactNode {
   )
 }
 const MOST_LABELS = 5
+/** By a day in the midst of it, so that no zone moves it into another. */
+const named = (month: string): string => monthText(`${month}-15T12:00:00Z`)
 const timesFigure = (value: number): string => value.toFixed(1)
