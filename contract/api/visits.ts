@@ -63,6 +63,8 @@ export const newVisitSchema = z.object({
   personId: idSchema.nullable(),
   /** A known dog to the lengths it went home with last time. */
   asLastTime: z.boolean().optional(),
+  /** At the same hour again every so many weeks, so many visits in all: every one of them is booked, or none. */
+  repeat: z.object({ everyWeeks: z.int().min(1).max(52), times: z.int().min(2).max(12) }).optional(),
   /** An existing dog, or a new one with its owner, who may be here with another dog already. */
   dogId: idSchema.optional(),
   clientId: idSchema.optional(),

@@ -10,15 +10,7 @@ import { type PriceList, quoteOf } from '../price/quote.ts'
 import { triangular } from '../questions/odds.ts'
 import type { Score } from '../scores/scales.ts'
 import { type Sheet, UNSCORED } from '../scores/sheet.ts'
-import {
-  COMB_PLACES,
-  COMB_REGIONS,
-  type CombPlace,
-  type CombTest,
-  combPlaceOf,
-  levelSaid,
-  type OwnersWord,
-} from './comb-test.ts'
+import { COMB_PLACES, type CombPlace, type CombTest, combPlaceOf, levelSaid, type OwnersWord } from './comb-test.ts'
 
 /** What an owner said before the visit of how the coat is. */
 export interface SaidBefore {
@@ -107,9 +99,9 @@ const drawn = (chances: readonly number[], random: () => number): Score => {
  * sheet would be. Owners see what they hope for; the bias and spread of their words are learnt. Both are shared half by
  * all places of a dog, for it is one owner who said it.
  * @param about the dog and wishes as they are in the book; its sheet is not read
- * @param draws dogs that are planned, about a hundredth of a second each
+ * @param draws dogs that are planned, some hundredths of a second each; it pauses after every one
  */
-export function foretell(
+export function* foretelling(
   about: Assessment,
   said: SaidBefore,
   word: OwnersWord,
@@ -117,7 +109,7 @@ export function foretell(
   house: House,
   draws: number,
   random: () => number,
-): Foretold {
+): Generator<void, Foretold> {
   const levels = levelsSaid(said, house)
   const undercoat = undercoatChances(about, said, house)
   const shared = Math.sqrt(house['before.shared'])
@@ -140,6 +132,7 @@ export function foretell(
       return { ...UNSCORED, mat, undercoat: packed, condition: 1, skin: 0 }
     })
     const plan = planWhole({ ...about, sheet }, house)
+    yield
     counts.set(plan.verdict.choice, (counts.get(plan.verdict.choice) ?? 0) + 1)
     if (plan.verdict.choice === 'refer' || !plan.groom) continue
     minutes.push(plan.groom.minutes)
@@ -176,5 +169,11 @@ export function foretell(
   }
 }
 
-/** Regions of the places to look at first, for the sweep. */
-export const regionsFirst = (places: readonly CombPlace[]) => places.flatMap((place) => COMB_REGIONS[place])
+/** The same in one go. */
+export function foretell(...given: Parameters<typeof foretelling>): Foretold {
+  const steps = foretelling(...given)
+  for (;;) {
+    const { done, value } = steps.next()
+    if (done) return value
+  }
+}

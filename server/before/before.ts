@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
 import { Op, type Sequelize, type Transaction } from 'sequelize'
 import { type Before, type BeforeAnswers, type BeforePage, foretoldSchema } from '../../contract/api/before.ts'
 import type { Salon } from '../../contract/api/salon.ts'
@@ -11,7 +12,7 @@ import { patternName, patternText, upkeepText } from '../../contract/words/patte
 import {
   comparedWith,
   type Foretold,
-  foretell,
+  foretelling,
   houseWith,
   type OwnersWord,
   ownersWord,
@@ -160,10 +161,13 @@ export class BeforeRepo {
     if (this.#now() >= changeUntil(visit, house))
       throw new TooLate('it is too close to the visit to change it here: please call the salon')
     if (wants === 'cancelled' && visit.calledOff === null) await this.#visits.callOff(visit.id, 'cancelled', null)
-    await row.update({ wants })
-    await this.#sequelize.transaction((t) =>
-      logChange({ actorId: null, entity: 'visit', entityId: visit.id, action: 'wants-before', change: { wants } }, t),
-    )
+    await this.#sequelize.transaction(async (t) => {
+      await row.update({ wants }, { transaction: t })
+      await logChange(
+        { actorId: null, entity: 'visit', entityId: visit.id, action: 'wants-before', change: { wants } },
+        t,
+      )
+    })
     return this.page(token)
   }
 
@@ -229,7 +233,14 @@ export class BeforeRepo {
     const house = houseWith(salon.estimates)
     const arrival = arrivalWith(visit.arrival, answers, await this.#patterns(visit, salon))
     const assessment = readAssessment(assembleFile(arrival, 'arrival', [], null, { schools: salon.schools }), house)
-    return foretell(assessment, answers, await this.ownersWord(salon), salon.prices, house, DRAWS, seeded(SEED))
+    const word = await this.ownersWord(salon)
+    const steps = foretelling(assessment, answers, word, salon.prices, house, DRAWS, seeded(SEED))
+    for (;;) {
+      const { done, value } = steps.next()
+      if (done) return value
+      // Whoever else asks the server something meanwhile is answered between two dogs.
+      await setImmediate()
+    }
   }
 
   /** How far the words of this salon's owners are from what its hands found. */

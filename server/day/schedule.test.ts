@@ -1,9 +1,11 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { Day } from '../../contract/api/day.ts'
 import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { readDay } from '../../contract/formats/day-file.ts'
 import { seeded } from '../../contract/formats/random.ts'
+import { instantAt, timeOf } from '../../contract/words/dates.ts'
 import { checkDay, DEFAULT_HOUSE, planDay, promisesOf } from '../../core/index.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, type TestServer } from '../../test/harness/server.ts'
@@ -114,6 +116,30 @@ test('a closed day, a day off and a dog twice at one time are refused by the dat
   expect((await json('/api/days-off', put({ day: '2026-03-18', personId: null, off: true }))).status).toBe(409)
   const off = await json<unknown[]>('/api/days-off', put({ day: '2026-03-20', personId: null, off: false }))
   expect(off.body).toHaveLength(1)
+})
+
+test('a row of visits is at the same hour by the clock, over summer time too; where one cannot be none is', async () => {
+  const { body: day } = await json<DayToPlan>('/api/day/plan')
+  const { body: visit } = await json<{ dogId: string }>(`/api/visits/${day.dogs[1]!.visitId}`)
+  const row = (startsAt: string, everyWeeks: number, times: number) =>
+    json<{ detail?: string }>('/api/visits', [
+      'POST',
+      { dogId: visit.dogId, startsAt, slotMinutes: 60, personId: null, repeat: { everyWeeks, times } },
+    ])
+  const booked = async (date: string): Promise<string[]> =>
+    (await json<Day>(`/api/day?date=${date}`)).body.visits
+      .filter(({ dogId }) => dogId === visit.dogId)
+      .map(({ startsAt }) => timeOf(startsAt))
+  const first = instantAt('2026-10-07', '10:00')
+  expect((await row(first, 6, 3)).status).toBe(200)
+  // Clocks go back on 25 October 2026 in Europe; where they do not it is the same hour anyway.
+  for (const date of ['2026-10-07', '2026-11-18', '2026-12-30']) expect(await booked(date)).toEqual(['10:00'])
+  await json('/api/days-off', put({ day: '2027-02-03', personId: null, off: true, why: 'painters' }))
+  const refused = await row(instantAt('2027-01-06', '10:00'), 4, 3)
+  expect(refused.status).toBe(409)
+  expect(refused.body.detail).toBe('3 Feb 2027: the salon is closed that day')
+  expect(await booked('2027-01-06')).toEqual([])
+  expect((await row(first, 0, 3)).status).toBe(422)
 })
 
 test('what is booked is followed by a secret link, read back by another reader; a new link shuts the old', async () => {

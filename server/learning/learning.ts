@@ -121,38 +121,47 @@ export class LearningRepo {
     })
   }
 
-  /** @throws {TooLate} for a number that is not proposed any more */
+  /** All of them or none. @throws {TooLate} for a number that is not proposed any more */
   async take(ids: readonly EstimateId[], actorId: string | null): Promise<Learning> {
-    const row = await LearntRow.findByPk(ONLY)
-    const { estimates } = await this.#salon.read()
-    for (const id of ids) {
-      const proposal = row?.doc?.proposals.find((one) => one.id === id)
-      if (!proposal) throw new TooLate('that number is not proposed any more: learn anew')
-      await this.#salon.setEstimate(id, proposal.value, actorId)
-      await TakenNumberRow.create({
-        id: randomUUID(),
-        estimate: id,
-        fromValue: estimates[id] ?? null,
-        toValue: proposal.value,
-        logs: proposal.logs,
-        takenAt: this.#now(),
-        takenBy: actorId,
-        backAt: null,
-      })
-    }
+    await this.#sequelize.transaction(async (t) => {
+      // Two owners who take at once take one after the other.
+      const row = await LearntRow.findByPk(ONLY, { transaction: t, lock: true })
+      const { estimates } = await this.#salon.read()
+      for (const id of ids) {
+        const proposal = row?.doc?.proposals.find((one) => one.id === id)
+        if (!proposal || estimates[id] === proposal.value)
+          throw new TooLate('that number is not proposed any more: learn anew')
+        await this.#salon.enterEstimate(id, proposal.value, actorId, t)
+        await TakenNumberRow.create(
+          {
+            id: randomUUID(),
+            estimate: id,
+            fromValue: estimates[id] ?? null,
+            toValue: proposal.value,
+            logs: proposal.logs,
+            takenAt: this.#now(),
+            takenBy: actorId,
+            backAt: null,
+          },
+          { transaction: t },
+        )
+      }
+    })
     await this.#learn()
     return this.read()
   }
 
   /** @throws {TooLate} once it was taken back, or set by hand since */
   async back(id: string, actorId: string | null): Promise<Learning> {
-    const row = await TakenNumberRow.findByPk(id)
-    if (!row) throw new NotFound('number taken', id)
-    if (row.backAt) throw new TooLate('it was taken back before')
-    const { estimates } = await this.#salon.read()
-    if (estimates[row.estimate] !== row.toValue) throw new TooLate('it was set otherwise since')
-    await this.#salon.setEstimate(row.estimate, row.fromValue, actorId)
-    await row.update({ backAt: this.#now() })
+    await this.#sequelize.transaction(async (t) => {
+      const row = await TakenNumberRow.findByPk(id, { transaction: t, lock: true })
+      if (!row) throw new NotFound('number taken', id)
+      if (row.backAt) throw new TooLate('it was taken back before')
+      const { estimates } = await this.#salon.read()
+      if (estimates[row.estimate] !== row.toValue) throw new TooLate('it was set otherwise since')
+      await this.#salon.enterEstimate(row.estimate, row.fromValue, actorId, t)
+      await row.update({ backAt: this.#now() }, { transaction: t })
+    })
     await this.#learn()
     return this.read()
   }

@@ -1,6 +1,7 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
-import { type House, houseWith, howRight, indexAfter, type SaidAndCame } from '../../core/index.ts'
+import { dateOf } from '../../contract/words/dates.ts'
+import { houseWith, howRight, indexAfter, type SaidAndCame } from '../../core/index.ts'
 import { TimingRow } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals } from './logs.ts'
@@ -109,12 +110,12 @@ export class LookBackRepo {
   }
 }
 
-const monthOf = (at: number): string => new Date(at).toISOString().slice(0, 'YYYY-MM'.length)
+const monthOf = (at: number): string => dateOf(at).slice(0, 'YYYY-MM'.length)
 
 function kindOf(
   id: LookedBack,
   all: readonly SaidAndCame[],
-  sigma: House[keyof House],
+  sigma: number,
   dogs: ReadonlyMap<string, string>,
   people: Kind['people'],
 ): Kind {

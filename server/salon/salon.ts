@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { GivesOf } from '../../contract/api/endpoint.ts'
 import type { Person, PersonFields, Salon, SchoolDate, salonApi } from '../../contract/api/salon.ts'
 import { type Premises, STARTING_PREMISES, type Work } from '../../contract/formats/places.ts'
@@ -85,6 +85,11 @@ export class SalonRepo {
     return this.#setEntry('estimates', id, value, actorId)
   }
 
+  /** The same within a transaction. */
+  enterEstimate(id: EstimateId, value: number | null, actorId: string | null, t: Transaction): Promise<void> {
+    return this.#enter('estimates', id, value, actorId, t)
+  }
+
   /**
    * A way of the house, or of one person.
    * @throws {BadInput} for an option that this way does not have, and a person's own way where it is the house's alone
@@ -145,17 +150,19 @@ export class SalonRepo {
 
   /** One entry of a setting that is a table; null takes it out. */
   async #setEntry(key: string, id: string, value: unknown, actorId: string | null): Promise<Salon> {
-    await this.#sequelize.transaction(async (t) => {
-      await SettingRow.findOrCreate({ where: { key }, defaults: { key, value: {} }, transaction: t })
-      const row = (await SettingRow.findByPk(key, { transaction: t, lock: true }))!
-      const { [id]: before, ...others } = row.value as Record<string, unknown>
-      await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
-      await logChange(
-        { actorId, entity: 'setting', entityId: id, action: 'changed', change: { from: before ?? null, to: value } },
-        t,
-      )
-    })
+    await this.#sequelize.transaction((t) => this.#enter(key, id, value, actorId, t))
     return this.read()
+  }
+
+  async #enter(key: string, id: string, value: unknown, actorId: string | null, t: Transaction): Promise<void> {
+    await SettingRow.findOrCreate({ where: { key }, defaults: { key, value: {} }, transaction: t })
+    const row = (await SettingRow.findByPk(key, { transaction: t, lock: true }))!
+    const { [id]: before, ...others } = row.value as Record<string, unknown>
+    await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
+    await logChange(
+      { actorId, entity: 'setting', entityId: id, action: 'changed', change: { from: before ?? null, to: value } },
+      t,
+    )
   }
 
   setPrices(prices: Salon['prices'], actorId: string | null): Promise<Salon> {

@@ -9,11 +9,12 @@ import type { BookingChange, NewVisit, PastVisit, Visit } from '../../contract/a
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
+import { dateOf, daysAfter, dayText, instantAt, timeOf } from '../../contract/words/dates.ts'
 import { DEFAULT_LENGTHS, houseWith, indicesOf, withPattern } from '../../core/index.ts'
 import type { DaySpan } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
-import { ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
+import { bookingError, CannotBook, ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
 import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from '../db/models/index.ts'
@@ -103,8 +104,25 @@ export class VisitRepo {
   }
 
   /** A visit with its dog and owner; a known dog starts from its last visit. */
-  async add(input: NewVisit, actorId: string | null): Promise<Visit> {
-    return this.read(await this.#sequelize.transaction((t) => this.book(input, actorId, t)))
+  /** @throws {CannotBook} with its day, for a visit of a row that cannot be: then none is booked */
+  async add({ repeat, ...input }: NewVisit, actorId: string | null): Promise<Visit> {
+    const id = await this.#sequelize.transaction(async (t) => {
+      const first = await this.book(input, actorId, t)
+      if (!repeat) return first
+      const { dogId } = (await VisitRow.findByPk(first, { transaction: t }))!
+      const { slotMinutes, personId, asLastTime } = input
+      for (let i = 1; i < repeat.times; i++) {
+        const startsAt = weeksAfter(input.startsAt, i * repeat.everyWeeks)
+        try {
+          await this.book({ dogId, startsAt, slotMinutes, personId, ...(asLastTime ? { asLastTime } : {}) }, actorId, t)
+        } catch (error) {
+          const why = bookingError(error)
+          throw why instanceof CannotBook ? new CannotBook(`${dayText(startsAt)}: ${why.message}`) : why
+        }
+      }
+      return first
+    })
+    return this.read(id)
   }
 
   /** The same within a transaction. @returns the id of the new visit */
@@ -406,3 +424,6 @@ async function assessmentOfVisit(visitId: string, transaction?: Transaction): Pr
   if (!row) throw new NotFound('assessment of visit', visitId)
   return assessmentDoc(row, transaction)
 }
+
+/** At the same hour by the salon's clock, whatever summer time does in between. */
+const weeksAfter = (at: string, weeks: number): string => instantAt(daysAfter(dateOf(at), 7 * weeks), timeOf(at))

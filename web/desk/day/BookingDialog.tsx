@@ -1,5 +1,6 @@
 import { CalendarX, UserX } from 'lucide-react'
 import type { ReactNode } from 'react'
+import { toast } from 'sonner'
 import { z } from 'zod'
 import type { CalledOff, VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
@@ -21,6 +22,12 @@ const bookingForm = z.object({
   personId: z.string(),
 })
 
+const UNDO_MS = 10_000
+/** A short word of what was done, and the way back. */
+const said = (what: string, undo: () => void): void => {
+  toast.success(what, { duration: UNDO_MS, action: { label: 'Undo', onClick: undo } })
+}
+
 /** Another day, time, slot or person for a dog that has not come yet; or it does not come. */
 export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: () => void }): ReactNode {
   const move = useWrite(visitsApi.move)
@@ -33,7 +40,16 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
     personId: visit.personId ?? '',
   })
   const name = visit.arrival.dog.name ?? 'This dog'
-  const off = (as: CalledOff): void => callOff.mutate({ id: visit.id, body: { as } }, { onSuccess: onClose })
+  const off = (as: CalledOff): void =>
+    callOff.mutate(
+      { id: visit.id, body: { as } },
+      {
+        onSuccess: () => {
+          onClose()
+          said(`${name} does not come`, () => callOff.mutate({ id: visit.id, body: { as: null } }))
+        },
+      },
+    )
   const busy = move.isPending || callOff.isPending
   return (
     <DialogSheet title={`${name} in the book`} about={`${visit.client.name} · ${visit.client.phone}`} onClose={onClose}>
@@ -46,7 +62,15 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
               id: visit.id,
               body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: personId === '' ? null : personId },
             },
-            { onSuccess: onClose },
+            {
+              onSuccess: () => {
+                onClose()
+                const { startsAt, slotMinutes, personId: before } = visit
+                said(`${name} is moved`, () =>
+                  move.mutate({ id: visit.id, body: { startsAt, slotMinutes, personId: before } }),
+                )
+              },
+            },
           )
         }
       >

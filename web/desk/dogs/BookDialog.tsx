@@ -9,32 +9,37 @@ import { useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { FindTime } from '../../parts/FindTime.tsx'
-import { Form, FormCheck, FormText, useZodForm } from '../../parts/form.tsx'
+import { Form, FormCheck, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
 const SLOT_MINUTES = 120
 const WEEKS = 6
 const MORNING = '09:00'
+/** Visits of a row that are offered. */
+const ROWS = [2, 3, 4, 6, 8] as const
 
 const bookForm = z.object({
   date: dayTyped,
   ...timeAndSlot,
   asLastTime: z.boolean(),
+  times: z.coerce.number(),
 })
 
 /** Puts a dog into the book: when its coat wants it, at the time it came last. */
 export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
   const last = dog.visits.find(({ summary }) => summary)
+  const everyWeeks = last?.summary?.nextWeeks ?? WEEKS
   const home = dog.home ? new Date(dog.home.at) : new Date()
   const form = useZodForm(bookForm, {
-    date: dateOf(max([new Date(), addWeeks(home, last?.summary?.nextWeeks ?? WEEKS)])),
+    date: dateOf(max([new Date(), addWeeks(home, everyWeeks)])),
     time: last ? timeOf(last.startsAt) : MORNING,
     slot: String(SLOT_MINUTES),
     asLastTime: true,
+    times: '1',
   })
-  const send = ({ date, time, slot, asLastTime }: z.output<typeof bookForm>): void =>
+  const send = ({ date, time, slot, asLastTime, times }: z.output<typeof bookForm>): void =>
     add.mutate(
       {
         body: {
@@ -43,11 +48,12 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           slotMinutes: slot,
           personId: null,
           asLastTime,
+          ...(times > 1 ? { repeat: { everyWeeks, times } } : {}),
         },
       },
       {
         onSuccess: () => {
-          toast.success(`${dog.name} is in the book`)
+          toast.success(times > 1 ? `${dog.name} is in the book ${times} times` : `${dog.name} is in the book`)
           onClose()
         },
       },
@@ -66,6 +72,14 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
             }}
           />
         </div>
+        <FormSelect name="times" label="How often" className="col-span-2">
+          <option value="1">once</option>
+          {ROWS.map((times) => (
+            <option key={times} value={times}>
+              {times} times, every {everyWeeks} weeks at this hour
+            </option>
+          ))}
+        </FormSelect>
         <FormCheck name="asLastTime" label="As last time: to the lengths it went home with" className="col-span-2" />
         <NotAdded error={add.error} />
         <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>
