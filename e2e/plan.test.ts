@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { DayToPlan, WeekDay } from '../contract/api/planning.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { daysAfter } from '../contract/words/dates.ts'
-import { shows } from './browser.ts'
+import { shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -104,6 +104,38 @@ test('a time is found with reasons and taken by one touch; the week shows it', a
   // On another day, or at another time of it.
   expect(booked ?? null).not.toBeNull()
   if (mossy) expect((await salon.api<Visit>(`/visits/${mossy.visitId}`)).startsAt).toBe(booked!.startsAt)
+  await page.close()
+})
+
+test('a dog waits for a place, is named where one became free, and gets another by one touch', async () => {
+  const { dogs } = await planOfTomorrow()
+  const ludo = dogs.find(({ name }) => name === 'Ludo')!
+  const { dogId } = await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Old Tobit')}`)
+  const page = await salon.newPage()
+  await page.goto(`${salon.base}dogs/${dogId}`)
+  await shows(page, '[data-testid=record]')
+  await page.click('[data-testid=record] ::-p-text(Book)')
+  await shows(page, '[role=dialog]')
+  await page.click('[role=dialog] ::-p-text(let it wait)')
+  await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
+  // Ludo’s owner calls: who waits could have its place, which is as long.
+  await page.goto(`${salon.base}?date=${tomorrow}`)
+  await shows(page, '[data-dog=Ludo]')
+  await page.click('[aria-label="Change the booking of Ludo"]')
+  await shows(page, '[role=dialog]')
+  await page.click('[role=dialog] ::-p-text(Cancelled)')
+  await says(page, '[data-testid=could-have-it]', 'Old Tobit')
+  // And the way back is there for some seconds.
+  await page.click('[data-sonner-toast] ::-p-text(Undo)')
+  await page.waitForSelector('[data-testid=could-have-it]', { hidden: true })
+  expect((await salon.api<Visit>(`/visits/${ludo.visitId}`)).calledOff).toBeNull()
+  await page.goto(`${salon.base}week`)
+  await shows(page, '[data-waiting="Old Tobit"]')
+  await page.click('[data-waiting="Old Tobit"] ::-p-text(Find a time)')
+  await shows(page, '[data-waiting="Old Tobit"] [data-testid=found-times] li')
+  await page.click('[data-waiting="Old Tobit"] [data-testid=found-times] li:last-child button')
+  await page.waitForSelector('[data-waiting="Old Tobit"]', { hidden: true })
+  expect(await salon.api<unknown[]>('/waiting')).toEqual([])
   await page.close()
 })
 

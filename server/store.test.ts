@@ -257,6 +257,9 @@ const MIGRATIONS = [
   '013-records',
   '014-access',
   '015-day',
+  '016-before',
+  '017-learning',
+  '018-waiting',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

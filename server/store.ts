@@ -7,6 +7,7 @@ import { DogsOfDays } from './day/dogs.ts'
 import { FeedRepo } from './day/feeds.ts'
 import { PrepRepo } from './day/prep.ts'
 import { ScheduleRepo } from './day/schedule.ts'
+import { WaitingRepo } from './day/waiting.ts'
 import { BackupRepo } from './db/backup.ts'
 import { connect } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
@@ -45,6 +46,7 @@ export class Store {
   readonly prep: PrepRepo
   readonly schedule: ScheduleRepo
   readonly feeds: FeedRepo
+  readonly waiting: WaitingRepo
   readonly before: BeforeRepo
   readonly backup: BackupRepo
   readonly rack: RackRepo
@@ -80,6 +82,7 @@ export class Store {
     this.learning = new LearningRepo(this.#sequelize, this.salon, now)
     this.lookBack = new LookBackRepo(this.#sequelize, this.salon)
     this.before = new BeforeRepo(this.#sequelize, this.salon, this.visits, now)
+    this.waiting = new WaitingRepo(this.#sequelize, this.salon, now)
     this.feeds = new FeedRepo(this.#sequelize, this.salon, now)
     this.rack = new RackRepo(this.#sequelize)
     this.patterns = new PatternRepo(this.#sequelize)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { dayFileSchema } from '../formats/day-file.ts'
 import { calendarDate } from '../formats/instants.ts'
-import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { STATION_IDS } from './stations.ts'
 
 const asked = z.object({ date: calendarDate.optional() })
@@ -108,6 +108,20 @@ const foundTimeSchema = z.object({
 })
 export type FoundTime = z.infer<typeof foundTimeSchema>
 
+const waitingSchema = z.object({
+  id: idSchema,
+  dogId: idSchema,
+  name: z.string(),
+  owner: z.string(),
+  phone: z.string(),
+  minutes: z.int(),
+  note: z.string(),
+  addedAt: instant,
+  /** Mats to be expected by now, index 0 to 100, beside those at which a visit is due; null where it was never here. */
+  need: z.object({ lastAt: instant, index: z.number(), due: z.number() }).nullable(),
+})
+export type Waiting = z.infer<typeof waitingSchema>
+
 /** Days as they are planned, weeks as they are taken, and when somebody is off. Whatever makes the day stale makes these stale. */
 export const planningApi = subject('day', {
   plan: read('/day/plan', {
@@ -137,6 +151,26 @@ export const planningApi = subject('day', {
     gives: z.array(dayOffSchema),
     becomes: 'daysOff',
     touches: ['day'],
+  }),
+  waiting: read('/waiting', {
+    summary: 'Dogs that wait for a place, those whose coat needs it most first',
+    gives: z.array(waitingSchema),
+  }),
+  wait: post('/waiting', {
+    summary: 'A dog waits for a place, until it is booked',
+    takes: z.object({
+      dogId: idSchema,
+      minutes: z.int().min(15).max(1440),
+      note: z.string().trim().max(200).default(''),
+    }),
+    gives: z.array(waitingSchema),
+    becomes: 'waiting',
+  }),
+  leaveWaiting: post('/waiting/:id/leave', {
+    summary: 'A dog waits no more',
+    takes: nothing,
+    gives: z.array(waitingSchema),
+    becomes: 'waiting',
   }),
   feeds: read('/feeds', {
     summary: 'Whose calendars are followed by a link, and since when',

@@ -1,6 +1,6 @@
 import type { StageId, WhyStep } from '../../core/index.ts'
-import type { DayDog } from '../api/planning.ts'
-import { timeText } from './dates.ts'
+import type { DayDog, Waiting } from '../api/planning.ts'
+import { dayText, timeText } from './dates.ts'
 
 export const STAGE_LABEL: Readonly<Record<StageId, string>> = {
   look: 'Look',
@@ -53,3 +53,11 @@ export const laterWords = (dog: string, by: Date, latest: Date): string =>
   `${dog} will be ready a little later today: by ${timeText(by)}, at the latest ${timeText(latest)}.`
 
 export const promiseWords = (by: Date, latest: Date): string => `by ${timeText(by)}, at the latest ${timeText(latest)}`
+
+/** How much a dog that waits needs its visit: "Last here 4 Mar 2026; mats about 14, due at 10." */
+export function needText({ need }: Pick<Waiting, 'need'>): string {
+  if (!need) return 'Never groomed here.'
+  const { lastAt, index, due } = need
+  const by = index >= due ? 'overdue' : `due at ${Math.round(due)}`
+  return `Last here ${dayText(lastAt)}; mats about ${Math.round(index)} of 100 by now, ${by}.`
+}

@@ -12,6 +12,8 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     added: 'written down',
     changed: 'changed from a table',
     corrected: 'put right',
+    waits: 'waits for a place',
+    'waits-no-more': 'waits for a place no more',
     merged: 'made one of two entries',
   },
   visit: {

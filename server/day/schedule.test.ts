@@ -1,11 +1,11 @@
 import ICAL from 'ical.js'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Day } from '../../contract/api/day.ts'
-import type { DayToPlan, FoundTime, WeekDay } from '../../contract/api/planning.ts'
+import type { DayToPlan, FoundTime, Waiting, WeekDay } from '../../contract/api/planning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import { readDay } from '../../contract/formats/day-file.ts'
 import { seeded } from '../../contract/formats/random.ts'
-import { instantAt, timeOf } from '../../contract/words/dates.ts'
+import { daysAfter, instantAt, timeOf } from '../../contract/words/dates.ts'
 import { checkDay, DEFAULT_HOUSE, planDay, promisesOf } from '../../core/index.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, type TestServer } from '../../test/harness/server.ts'
@@ -140,6 +140,33 @@ test('a row of visits is at the same hour by the clock, over summer time too; wh
   expect(refused.body.detail).toBe('3 Feb 2027: the salon is closed that day')
   expect(await booked('2027-01-06')).toEqual([])
   expect((await row(first, 0, 3)).status).toBe(422)
+})
+
+test('dogs wait for a place, those whose coat needs it most first, until they are booked or given up', async () => {
+  const { visits } = (await json<Day>('/api/day')).body
+  const dogOf = (name: string): string => visits.find(({ arrival }) => arrival.dog.name === name)!.dogId
+  const wait = (dogId: string, minutes = 90) =>
+    json<Waiting[]>('/api/waiting', ['POST', { dogId, minutes, note: 'mornings' }])
+  // Bramble was here before and mats; a dog of tomorrow was never groomed here.
+  const tomorrow = (await json<Day>(`/api/day?date=${daysAfter(TODAY, 1)}`)).body.visits
+  const never = tomorrow[0]!.dogId
+  await wait(never)
+  const { body } = await wait(dogOf('Bramble'))
+  expect(body.map(({ dogId }) => dogId)).toEqual([dogOf('Bramble'), never])
+  expect(body[0]!.need!.index).toBeGreaterThan(0)
+  expect(body[1]!.need).toBeNull()
+  // Said twice it waits once, as it was said last.
+  const twice = await wait(never, 120)
+  expect(twice.body.filter(({ dogId }) => dogId === never).map(({ minutes }) => minutes)).toEqual([120])
+  const booked = await json('/api/visits', [
+    'POST',
+    { dogId: never, startsAt: instantAt('2026-03-25', '10:00'), slotMinutes: 60, personId: null },
+  ])
+  expect(booked.status).toBe(200)
+  const left = (await json<Waiting[]>('/api/waiting')).body
+  expect(left.map(({ dogId }) => dogId)).toEqual([dogOf('Bramble')])
+  expect((await json<Waiting[]>(`/api/waiting/${left[0]!.id}/leave`, ['POST', {}])).body).toEqual([])
+  expect((await wait(never, 5)).status).toBe(422)
 })
 
 test('what is booked is followed by a secret link, read back by another reader; a new link shuts the old', async () => {

@@ -17,6 +17,7 @@ import * as access from './migrations/014-access.ts'
 import * as day from './migrations/015-day.ts'
 import * as before from './migrations/016-before.ts'
 import * as learning from './migrations/017-learning.ts'
+import * as waiting from './migrations/018-waiting.ts'
 
 interface Migration {
   readonly name: string
@@ -43,6 +44,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '015-day', ...day },
   { name: '016-before', ...before },
   { name: '017-learning', ...learning },
+  { name: '018-waiting', ...waiting },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

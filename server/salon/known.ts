@@ -60,7 +60,7 @@ async function paceOfPerson(person: PersonRow | null, house: House, t?: Transact
 
 /** What the dog's earlier visits say of how fast it mats. */
 export async function intervalsOf(dogId: string, before: Date, t?: Transaction): Promise<Interval[]> {
-  const rows = await VISITS_LEFT(dogId, before, t)
+  const rows = await visitsLeft(dogId, before, t)
   return rows.slice(1).map((row, i) => ({
     weeks: (row.starts_at.getTime() - rows[i]!.starts_at.getTime()) / MS_PER_WEEK,
     leftIndex: rows[i]!.left_index,
@@ -76,7 +76,8 @@ interface Left {
   readonly usual_rates: readonly number[]
 }
 
-const VISITS_LEFT = (dogId: string, before: Date, t?: Transaction): Promise<Left[]> =>
+/** Every visit of a dog of which is known what mats it came and went with, oldest first. */
+export const visitsLeft = (dogId: string, before: Date, t?: Transaction): Promise<Left[]> =>
   WorkedRow.sequelize!.query<Left>(
     `SELECT v.starts_at, (g.summary #>> '{after,mat}')::float8 AS left_index,
        (g.summary #>> '{before,mat}')::float8 AS found_index, -- Visits closed by model 1.4 hold one rate for the whole interval.

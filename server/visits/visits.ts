@@ -17,7 +17,16 @@ import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
 import { bookingError, CannotBook, ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
-import { AssessmentRow, ClientRow, ConsentRow, DogRow, GoodbyeRow, PlanRow, VisitRow } from '../db/models/index.ts'
+import {
+  AssessmentRow,
+  ClientRow,
+  ConsentRow,
+  DogRow,
+  GoodbyeRow,
+  PlanRow,
+  VisitRow,
+  WaitingRow,
+} from '../db/models/index.ts'
 import { progressOf } from '../groom/progress.ts'
 import { planInForce, plansSay } from '../plan/in-force.ts'
 import { outstandingNeeds } from '../plan/needs.ts'
@@ -138,6 +147,7 @@ export class VisitRepo {
       { transaction: t },
     )
     await AssessmentRow.create({ id: randomUUID(), visitId: id, scorerId: personId }, { transaction: t })
+    await WaitingRow.destroy({ where: { dogId }, transaction: t })
     await logChange({ actorId, entity: 'visit', entityId: id, action: 'added', change: input }, t)
     return id
   }

@@ -2,7 +2,7 @@ import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, t
 import type { KeptPlan } from '../../../contract/api/planning.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
-const { DATEONLY, DATE, JSONB, UUID } = DataTypes
+const { DATEONLY, DATE, INTEGER, JSONB, UUID } = DataTypes
 
 export class DayPlanRow extends Model<InferAttributes<DayPlanRow>, InferCreationAttributes<DayPlanRow>> {
   declare date: string
@@ -25,6 +25,14 @@ export class FeedRow extends Row<FeedRow> {
   declare madeAt: Date
 }
 
+export class WaitingRow extends Row<WaitingRow> {
+  declare dogId: string
+  declare minutes: number
+  declare note: string
+  declare addedAt: Date
+  declare addedBy: string | null
+}
+
 export const defineDay = (sequelize: Sequelize): void => {
   DayPlanRow.init(
     {
@@ -45,6 +53,17 @@ export const defineDay = (sequelize: Sequelize): void => {
       why: text(),
     },
     table(sequelize, 'days_off'),
+  )
+  WaitingRow.init(
+    {
+      id: id(),
+      dogId: { type: UUID, ...required },
+      minutes: { type: INTEGER, ...required },
+      note: { ...text(), defaultValue: '' },
+      addedAt: { type: DATE, ...required },
+      addedBy: UUID,
+    },
+    table(sequelize, 'waiting'),
   )
   FeedRow.init(
     { id: id(), tokenHash: text(), personId: UUID, madeAt: { type: DATE, ...required } },

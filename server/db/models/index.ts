@@ -6,7 +6,7 @@ import { BenchEventRow, defineBenchEvent } from './bench-event.ts'
 import { defineLog, LogRow } from './change.ts'
 import { ClientRow, defineClient } from './client.ts'
 import { ConsentRow, defineConsent } from './consent.ts'
-import { DayOffRow, DayPlanRow, defineDay, FeedRow } from './day.ts'
+import { DayOffRow, DayPlanRow, defineDay, FeedRow, WaitingRow } from './day.ts'
 import { DogRow, defineDog } from './dog.ts'
 import { DoneWorkRow, defineDoneWork } from './done-work.ts'
 import { DryingRow, defineDrying } from './drying.ts'
@@ -57,6 +57,7 @@ export {
   TimingRow,
   ToolRow,
   VisitRow,
+  WaitingRow,
   WorkedRow,
 }
 

@@ -1,8 +1,10 @@
 import { addWeeks, max } from 'date-fns'
+import { Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { z } from 'zod'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
+import { planningApi } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { useWrite } from '../../device/api.ts'
@@ -29,6 +31,7 @@ const bookForm = z.object({
 /** Puts a dog into the book: when its coat wants it, at the time it came last. */
 export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
+  const wait = useWrite(planningApi.wait)
   const last = dog.visits.find(({ summary }) => summary)
   const everyWeeks = last?.summary?.nextWeeks ?? WEEKS
   const home = dog.home ? new Date(dog.home.at) : new Date()
@@ -81,7 +84,24 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           ))}
         </FormSelect>
         <FormCheck name="asLastTime" label="As last time: to the lengths it went home with" className="col-span-2" />
-        <NotAdded error={add.error} />
+        <NotAdded error={add.error ?? wait.error} />
+        <Button
+          className="col-span-2 justify-self-start"
+          disabled={wait.isPending}
+          onClick={() =>
+            wait.mutate(
+              { body: { dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES } },
+              {
+                onSuccess: () => {
+                  toast.success(`${dog.name} waits for a place: see the week`)
+                  onClose()
+                },
+              },
+            )
+          }
+        >
+          <Hourglass size={18} /> No time suits: let it wait
+        </Button>
         <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>
           Put it in the book
         </Button>

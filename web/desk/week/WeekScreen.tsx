@@ -10,6 +10,7 @@ import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
+import { WaitingList } from './WaitingList.tsx'
 
 const BookingDialog = lazy(async () => ({ default: (await import('../day/BookingDialog.tsx')).BookingDialog }))
 const AddVisit = lazy(async () => ({ default: (await import('../day/AddVisit.tsx')).AddVisit }))
@@ -57,6 +58,7 @@ export function WeekScreen(): ReactNode {
         ))}
       </ul>
       {open && <OfVisit visitId={open} onClose={() => setOpen(null)} />}
+      <WaitingList />
       {adding && (
         <Suspense fallback={null}>
           <AddVisit date={adding} onClose={() => setAdding(null)} />

@@ -1,0 +1,81 @@
+import { randomUUID } from 'node:crypto'
+import type { Sequelize } from 'sequelize'
+import type { Waiting } from '../../contract/api/planning.ts'
+import { houseWith, indexAfter, ownRate } from '../../core/index.ts'
+import type { Clock } from '../db/clock.ts'
+import { iso } from '../db/documents.ts'
+import { NotFound, TooLate } from '../db/errors.ts'
+import { logChange } from '../db/log.ts'
+import { ClientRow, DogRow, WaitingRow } from '../db/models/index.ts'
+import { intervalsOf, visitsLeft } from '../salon/known.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+
+const MS_PER_WEEK = 604_800_000
+
+/** Dogs that wait for a place, those whose coat needs it most first. */
+export class WaitingRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+    this.#now = now
+  }
+
+  async all(): Promise<Waiting[]> {
+    const rows = await WaitingRow.findAll({ order: [['addedAt', 'ASC']] })
+    const waiting: Waiting[] = []
+    for (const { id, dogId, minutes, note, addedAt } of rows) {
+      const dog = (await DogRow.findByPk(dogId))!
+      const { name: owner, phone } = (await ClientRow.findByPk(dog.clientId))!
+      const need = await this.#needOf(dogId)
+      waiting.push({ id, dogId, name: dog.name, owner, phone, minutes, note, addedAt: iso(addedAt), need })
+    }
+    // Who waits longest is first among those that need it alike, and of whom nothing is known come after them.
+    const most = ({ need }: Waiting): number => (need ? need.index / need.due : -1)
+    return waiting.sort((a, b) => most(b) - most(a))
+  }
+
+  /** The mats to be expected by now, by how fast this dog has matted so far; null for one that was never groomed here. */
+  async #needOf(dogId: string): Promise<Waiting['need']> {
+    const house = houseWith((await this.#salon.read()).estimates)
+    const now = this.#now()
+    const last = (await visitsLeft(dogId, now)).at(-1)
+    if (!last) return null
+    const { factor } = ownRate(await intervalsOf(dogId, now), house)
+    const weeks = (now.getTime() - last.starts_at.getTime()) / MS_PER_WEEK
+    const rates = last.usual_rates
+    const index = indexAfter(last.left_index, (week) => factor * rates[Math.min(week, rates.length - 1)]!, weeks)
+    return { lastAt: iso(last.starts_at), index, due: house['rebook.index'] }
+  }
+
+  /** @throws {TooLate} for a dog that comes no more */
+  async add(dogId: string, minutes: number, note: string, actorId: string | null): Promise<Waiting[]> {
+    await this.#sequelize.transaction(async (t) => {
+      const dog = await DogRow.findByPk(dogId, { transaction: t, lock: true })
+      if (!dog) throw new NotFound('dog', dogId)
+      if (dog.rests) throw new TooLate(`${dog.name} comes no more`)
+      const known = await WaitingRow.findOne({ where: { dogId }, transaction: t })
+      if (known) await known.update({ minutes, note }, { transaction: t })
+      else
+        await WaitingRow.create(
+          { id: randomUUID(), dogId, minutes, note, addedAt: this.#now(), addedBy: actorId },
+          { transaction: t },
+        )
+      await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'waits', change: { minutes } }, t)
+    })
+    return this.all()
+  }
+
+  async leave(id: string, actorId: string | null): Promise<Waiting[]> {
+    await this.#sequelize.transaction(async (t) => {
+      const row = await WaitingRow.findByPk(id, { transaction: t, lock: true })
+      // Whoever was booked meanwhile waits no more.
+      if (!row) return
+      await row.destroy({ transaction: t })
+      await logChange({ actorId, entity: 'dog', entityId: row.dogId, action: 'waits-no-more', change: {} }, t)
+    })
+    return this.all()
+  }
+}
