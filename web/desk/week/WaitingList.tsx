@@ -14,7 +14,7 @@ export function WaitingList(): ReactNode {
   const { data } = useRead(planningApi.waiting, {})
   if (!data || data.length === 0) return null
   return (
-    <section className="mt-8" aria-labelledby="waiting" data-testid="waiting">
+    <section className="mb-6" aria-labelledby="waiting" data-testid="waiting">
       <h2 id="waiting" className="mb-2 text-xl">
         Waiting for a place
       </h2>
@@ -26,6 +26,10 @@ export function WaitingList(): ReactNode {
     </section>
   )
 }
+
+const QUARTER = 15
+/** What was asked for, or longer where the dog itself will take longer. */
+const slotFor = ({ minutes }: Waiting, takes: number): number => Math.max(minutes, Math.ceil(takes / QUARTER) * QUARTER)
 
 function Row({ one }: { one: Waiting }): ReactNode {
   const add = useWrite(visitsApi.add)
@@ -60,9 +64,9 @@ function Row({ one }: { one: Waiting }): ReactNode {
       <div className="col-span-2 grid">
         <FindTime
           asked={{ dogId: one.dogId, minutes: one.minutes }}
-          onTake={({ startsAt, personId }) =>
+          onTake={({ startsAt, personId, minutes }) =>
             add.mutate(
-              { body: { dogId: one.dogId, startsAt, slotMinutes: one.minutes, personId, asLastTime: true } },
+              { body: { dogId: one.dogId, startsAt, slotMinutes: slotFor(one, minutes), personId, asLastTime: true } },
               { ...failed, onSuccess: () => void toast.success(`${one.name} is booked: ${dayAndTimeText(startsAt)}`) },
             )
           }

@@ -52,13 +52,13 @@ export function WeekScreen(): ReactNode {
           </Button>
         )}
       </div>
+      <WaitingList />
       <ul className="grid gap-x-4 gap-y-6 md:grid-cols-2 xl:grid-cols-4">
         {week.data.map((day) => (
           <OneDay key={day.date} day={day} onOpen={setOpen} onAdd={() => setAdding(day.date)} />
         ))}
       </ul>
       {open && <OfVisit visitId={open} onClose={() => setOpen(null)} />}
-      <WaitingList />
       {adding && (
         <Suspense fallback={null}>
           <AddVisit date={adding} onClose={() => setAdding(null)} />
