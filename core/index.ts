@@ -1,12 +1,13 @@
 export * from './aftercare/forecast.ts'
 export * from './aftercare/home-care.ts'
-export { type Interval, indexAfter, ownRate } from './aftercare/own-rate.ts'
+export { type Interval, indexAfter, matsOf, ownRate } from './aftercare/own-rate.ts'
 export {
   LATER_WEEKS,
   mattingOf,
   type Rebook,
   rateOf,
   rebookOf,
+  timesAsFast,
 } from './aftercare/rebook.ts'
 export { whereMats } from './aftercare/where-mats.ts'
 export { krippendorffAlpha, LEVEL_IDS, type Level } from './agreement/alpha.ts'
@@ -34,8 +35,18 @@ export * from './bath/mix.ts'
 export * from './bath/products.ts'
 export * from './bath/shape.ts'
 export { BATH_REASONS, type BathReason, NO_BATH, type NoBath } from './bath/wanted.ts'
-export * from './before/comb-test.ts'
-export * from './before/foretell.ts'
+export {
+  COMB_PLACES,
+  COMB_REGIONS,
+  COMB_RESULTS,
+  type CombPlace,
+  type CombResult,
+  combPlaceOf,
+  comparedWith,
+  type OwnersWord,
+  ownersWord,
+} from './before/comb-test.ts'
+export { type Foretold, foretelling } from './before/foretell.ts'
 export * from './body/neighbours.ts'
 export * from './body/places.ts'
 export * from './body/regions.ts'
@@ -129,11 +140,11 @@ export { HEED_IDS, type HeedId } from './groom/step.ts'
 export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps.ts'
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export * from './groom/work.ts'
-export * from './learning/calibration.ts'
-export * from './learning/matting.ts'
-export * from './learning/minutes.ts'
-export * from './learning/proposals.ts'
-export * from './learning/timing.ts'
+export { howRight, type SaidAndCame } from './learning/calibration.ts'
+export { learnMatting, type MattingLog } from './learning/matting.ts'
+export { learnMinutes, type MinutesLog } from './learning/minutes.ts'
+export { proposalsOf, written } from './learning/proposals.ts'
+export { minutesBy, type RatePart, ratesOfStep, timingsOf } from './learning/timing.ts'
 export * from './numbers/equipment.ts'
 export * from './numbers/estimates.ts'
 export * from './numbers/schools.ts'

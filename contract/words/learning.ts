@@ -32,8 +32,5 @@ export function biasText(id: LookedBack, { bias, count }: HowRightDoc): string {
     : `On average it took ${percent} % ${more ? 'longer' : 'less'} than we said, over ${count} visits.`
 }
 
-/** Why a groom may have gone otherwise, by how far. */
-export const timesText = (said: number, came: number): string => `${(came / said).toFixed(2)} times`
-
 /** What a number is called in a list of those that were taken. */
 export const numberName = (id: EstimateId): string => ESTIMATES[id].what

@@ -17,7 +17,7 @@ const MOST = 30
 const HALVINGS = 50
 
 /** Usual rates as kept, as new mats week by week. */
-const matsOf =
+export const matsOf =
   (usualRates: readonly number[]): MatsAWeek =>
   (week) =>
     usualRates[Math.min(week, usualRates.length - 1)]!

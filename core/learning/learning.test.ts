@@ -8,7 +8,7 @@ import { normal } from '../numbers/normal.ts'
 import { howRight, type SaidAndCame } from './calibration.ts'
 import { inverseOf } from './cholesky.ts'
 import { learnMatting, type MattingLog } from './matting.ts'
-import { heldBackMinutes, learnMinutes, type MinutesLog } from './minutes.ts'
+import { learnMinutes, type MinutesLog, trialOf } from './minutes.ts'
 import { proposalsOf, written } from './proposals.ts'
 
 const H = DEFAULT_HOUSE
@@ -88,7 +88,7 @@ describe('simulated salons', () => {
   test('learning beats the numbers in use on every salon that is not as ours, and hardly loses on one that is', () => {
     const ratio = (truth: HiddenTruth): number[] =>
       SEEDS.map((seed) => {
-        const { errorNow, errorLearnt } = heldBackMinutes(simulatedLogs(truth, seed), H)!
+        const { errorNow, errorLearnt } = trialOf(simulatedLogs(truth, seed), H)(null)!
         return errorLearnt / errorNow
       })
     for (const one of ratio({ ...PLAIN, rates: { 'minutes.demat.m3': 1.8, 'minutes.clip.m0': 0.6 } }))

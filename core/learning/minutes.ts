@@ -1,6 +1,6 @@
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { inverseOf } from './cholesky.ts'
-import type { Timing } from './timing.ts'
+import { minutesBy, type Timing } from './timing.ts'
 
 /** A timing as it is learnt from. */
 export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'fixedMin' | 'takenMin'> {
@@ -125,12 +125,9 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
   const weights = ages.map((age) => 0.5 ** (age / house['learn.half-visits']))
   const places = { rateAt, personAt, trendAt }
   let theta = new Array<number>(n).fill(0)
+  const byOurs = logs.map((log, l): Off => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! }))
   // Wide at first, so that a house that works unlike ours is not taken for clocks left running.
-  let spread = Math.max(
-    house['pace.within'],
-    spreadOf(logs.map((log, l) => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! }))),
-    Math.abs(medianOf(logs.map((log, l) => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! })))),
-  )
+  let spread = Math.max(house['pace.within'], spreadOf(byOurs), Math.abs(medianOf(byOurs)))
   let covariance: number[][] = []
   for (let round = 0; round < ROUNDS; round++) {
     const matrix: number[][] = Array.from({ length: n }, (_, i) => {
@@ -233,34 +230,27 @@ export interface HeldBackMinutes {
 const TRIED = 0.3
 const LEAST_TRIED = 8
 
-/** Whether learning pays: learnt from the earlier logs, tried on the later ones. null with too few. */
-export function heldBackMinutes(
-  given: readonly MinutesLog[],
-  house: House,
-  rate: EstimateId | null = null,
-): HeldBackMinutes | null {
+/** Whether learning pays: learnt from the earlier logs, tried on the later ones, of all rates or of one. null with too few. */
+export type Trial = (rate: EstimateId | null) => HeldBackMinutes | null
+
+/** Learns once from the earlier logs, for whatever is tried on the later. */
+export function trialOf(given: readonly MinutesLog[], house: House): Trial {
   const logs = given.filter(({ takenMin }) => takenMin > 0).toSorted(inOrder)
   const from = Math.floor(logs.length * (1 - TRIED))
   const earlier = logs.slice(0, from)
-  const later = logs.slice(from).filter(({ parts, fixedMin }) => !rate || shareOf(parts, fixedMin, rate) >= COUNTS)
-  if (later.length < LEAST_TRIED) return null
-  const learnt = new Map(learnMinutes(earlier, house).rates.map(({ id, value }) => [id, value]))
-  const errorBy = (numberOf: (id: EstimateId) => number): number => {
-    const offOf = ({ parts, fixedMin, takenMin }: MinutesLog): number =>
-      Math.log(
-        takenMin /
-          parts.reduce(
-            (sum, part) => sum + (part.minutes * numberOf(part.rate)) / ESTIMATES[part.rate].value,
-            fixedMin,
-          ),
-      )
+  const learnt = Object.fromEntries(learnMinutes(earlier, house).rates.map(({ id, value }) => [id, value]))
+  const errorsBy = (numbers: House): ((log: MinutesLog) => number) => {
+    const offOf = (log: MinutesLog): number => Math.log(log.takenMin / minutesBy(log, numbers))
     const paces = paceBy(earlier, offOf)
-    return later.reduce((sum, log) => sum + Math.abs(offOf(log) - (paces.get(log.personId) ?? 0)), 0) / later.length
+    return (log) => Math.abs(offOf(log) - (paces.get(log.personId) ?? 0))
   }
-  return {
-    logs: later.length,
-    errorNow: errorBy((id) => house[id]),
-    errorLearnt: errorBy((id) => learnt.get(id) ?? house[id]),
+  const [errorNow, errorLearnt] = [errorsBy(house), errorsBy({ ...house, ...learnt })]
+  return (rate) => {
+    const later = logs.slice(from).filter(({ parts, fixedMin }) => !rate || shareOf(parts, fixedMin, rate) >= COUNTS)
+    if (later.length < LEAST_TRIED) return null
+    const mean = (errorOf: (log: MinutesLog) => number): number =>
+      later.reduce((sum, log) => sum + errorOf(log), 0) / later.length
+    return { logs: later.length, errorNow: mean(errorNow), errorLearnt: mean(errorLearnt) }
   }
 }
 

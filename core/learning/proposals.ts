@@ -1,5 +1,5 @@
 import type { EstimateId, House } from '../numbers/estimates.ts'
-import { heldBackMinutes, type Learnt, type MinutesLog } from './minutes.ts'
+import { type Learnt, type MinutesLog, type Trial, trialOf } from './minutes.ts'
 
 /** A number of the house that its own logs would have otherwise. */
 export interface Proposal extends Learnt {
@@ -22,13 +22,15 @@ export const written = (value: number): number => Number(value.toPrecision(3))
  * better word on the last logs when it is learnt from those before them.
  */
 export function proposalsOf(learnt: readonly Learnt[], minutes: readonly MinutesLog[], house: House): Proposal[] {
+  let trial: Trial | null = null
   return learnt.flatMap((one): Proposal[] => {
     const now = house[one.id]
     const value = written(one.value)
     if (!mayLearn(one.id) || one.logs < house['learn.least']) return []
     if (Math.abs(value / now - 1) < WORTH || (one.low <= now && now <= one.high)) return []
     if (one.id.startsWith('minutes.')) {
-      const held = heldBackMinutes(minutes, house, one.id)
+      trial ??= trialOf(minutes, house)
+      const held = trial(one.id)
       if (!held || held.errorLearnt >= held.errorNow) return []
     }
     return [{ ...one, value, now }]

@@ -1,16 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import type { Sequelize } from 'sequelize'
 import type { Waiting } from '../../contract/api/planning.ts'
-import { houseWith, indexAfter, ownRate } from '../../core/index.ts'
+import { type House, houseWith, indexAfter, matsOf, ownRate, timesAsFast } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound, TooLate } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { ClientRow, DogRow, WaitingRow } from '../db/models/index.ts'
-import { intervalsOf, visitsLeft } from '../salon/known.ts'
+import { intervalsBetween, visitsLeft, weeksBetween } from '../salon/known.ts'
 import type { SalonRepo } from '../salon/salon.ts'
-
-const MS_PER_WEEK = 604_800_000
 
 /** Dogs that wait for a place, those whose coat needs it most first. */
 export class WaitingRepo {
@@ -25,11 +23,12 @@ export class WaitingRepo {
 
   async all(): Promise<Waiting[]> {
     const rows = await WaitingRow.findAll({ order: [['addedAt', 'ASC']] })
+    const house = houseWith((await this.#salon.read()).estimates)
     const waiting: Waiting[] = []
     for (const { id, dogId, minutes, note, addedAt } of rows) {
       const dog = (await DogRow.findByPk(dogId))!
       const { name: owner, phone } = (await ClientRow.findByPk(dog.clientId))!
-      const need = await this.#needOf(dogId)
+      const need = await this.#needOf(dogId, house)
       waiting.push({ id, dogId, name: dog.name, owner, phone, minutes, note, addedAt: iso(addedAt), need })
     }
     // Who waits longest is first among those that need it alike, and of whom nothing is known come after them.
@@ -38,15 +37,14 @@ export class WaitingRepo {
   }
 
   /** The mats to be expected by now, by how fast this dog has matted so far; null for one that was never groomed here. */
-  async #needOf(dogId: string): Promise<Waiting['need']> {
-    const house = houseWith((await this.#salon.read()).estimates)
+  async #needOf(dogId: string, house: House): Promise<Waiting['need']> {
     const now = this.#now()
-    const last = (await visitsLeft(dogId, now)).at(-1)
+    const visits = await visitsLeft(dogId, now)
+    const last = visits.at(-1)
     if (!last) return null
-    const { factor } = ownRate(await intervalsOf(dogId, now), house)
-    const weeks = (now.getTime() - last.starts_at.getTime()) / MS_PER_WEEK
-    const rates = last.usual_rates
-    const index = indexAfter(last.left_index, (week) => factor * rates[Math.min(week, rates.length - 1)]!, weeks)
+    const { factor } = ownRate(intervalsBetween(visits), house)
+    const mats = timesAsFast(matsOf(last.usual_rates), factor)
+    const index = indexAfter(last.left_index, mats, weeksBetween(last.starts_at, now))
     return { lastAt: iso(last.starts_at), index, due: house['rebook.index'] }
   }
 

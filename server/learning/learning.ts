@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Sequelize } from 'sequelize'
-import { Op } from 'sequelize'
+import { Op, type Sequelize } from 'sequelize'
 import type { Learning, Proposed } from '../../contract/api/learning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import {
@@ -95,10 +94,13 @@ export class LearningRepo {
       proposals,
       today: await this.#today(salon, house, proposals),
     }
-    const at = this.#now()
+    await this.#keep({ at: this.#now(), doc })
+  }
+
+  async #keep(change: Partial<Pick<LearntRow, 'at' | 'doc' | 'follows'>>): Promise<void> {
     const known = await LearntRow.findByPk(ONLY)
-    if (known) await known.update({ at, doc })
-    else await LearntRow.create({ id: ONLY, at, doc, follows: false })
+    if (known) await known.update(change)
+    else await LearntRow.create({ id: ONLY, at: null, doc: null, follows: false, ...change })
   }
 
   /** What all proposals together would change of today's dogs that are planned and have not begun. */
@@ -167,9 +169,7 @@ export class LearningRepo {
   }
 
   async follow(on: boolean): Promise<Learning> {
-    const known = await LearntRow.findByPk(ONLY)
-    if (known) await known.update({ follows: on })
-    else await LearntRow.create({ id: ONLY, at: null, doc: null, follows: on })
+    await this.#keep({ follows: on })
     return this.read()
   }
 }

@@ -1,4 +1,4 @@
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import {
   type Bench,
   type CoatType,
@@ -13,8 +13,8 @@ import {
 import { GoodbyeRow, TimingRow, VisitRow } from '../db/models/index.ts'
 import { benchNow } from '../groom/bench.ts'
 import { planInForce } from '../plan/in-force.ts'
+import { intervalFrom, LEFT_COLUMNS, LEFT_KNOWN, type Left } from '../salon/known.ts'
 
-const MS_PER_WEEK = 604_800_000
 /** What is learnt from: half of a log's weight is gone after twenty visits, so older ones say next to nothing. */
 const MOST_STEPS = 4000
 const MOST_INTERVALS = 4000
@@ -35,15 +35,15 @@ export async function keepTimings(
   )
 }
 
-/** Takes in the steps of visits that were closed before steps were kept. @returns how many visits are still to come */
-export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<number> {
-  const waiting = await GoodbyeRow.findAll({
-    where: { timed: false },
-    attributes: ['visitId', 'finishedAt'],
+/** Takes in the steps of visits that were closed before steps were kept, the latest first. */
+export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<void> {
+  const closed = await GoodbyeRow.findAll({
+    where: { timed: false, finishedAt: { [Op.not]: null } },
+    attributes: ['visitId'],
     order: [['finishedAt', 'DESC']],
+    limit: TAKEN_IN,
   })
-  const closed = waiting.filter(({ finishedAt }) => finishedAt !== null)
-  for (const { visitId } of closed.slice(0, TAKEN_IN))
+  for (const { visitId } of closed)
     await sequelize.transaction(async (t) => {
       const [visit, plan, bench] = [
         await VisitRow.findByPk(visitId, { transaction: t }),
@@ -53,7 +53,6 @@ export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<nu
       if (visit && plan) await keepTimings(visit, bench, plan.plan.regions, t)
       await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
     })
-  return Math.max(0, closed.length - TAKEN_IN)
 }
 
 /** Steps of coat work by the clock, oldest first. */
@@ -77,15 +76,11 @@ export async function minutesLogs(): Promise<MinutesLog[]> {
   }))
 }
 
-interface LeftAndFound {
+interface LeftAndFound extends Left {
   readonly visit_id: string
   readonly dog_id: string
   readonly name: string | null
   readonly coat: CoatType
-  readonly starts_at: Date
-  readonly left_index: number
-  readonly found_index: number
-  readonly usual_rates: readonly number[]
   readonly estimates: Partial<Record<EstimateId, number>> | null
 }
 
@@ -105,12 +100,11 @@ export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]>
   const rows = await sequelize.query<LeftAndFound>(
     `SELECT * FROM (
        SELECT v.id AS visit_id, v.dog_id, v.arrival -> 'dog' ->> 'name' AS name, v.arrival -> 'dog' ->> 'coatType' AS coat, v.starts_at,
-         (g.summary #>> '{after,mat}')::float8 AS left_index, (g.summary #>> '{before,mat}')::float8 AS found_index,
-         COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates,
+         ${LEFT_COLUMNS},
          (SELECT p.input -> 'estimates' FROM assessments a JOIN plans p ON p.assessment_id = a.id
           WHERE a.visit_id = v.id AND a.role = 'first' AND p.accepted_at IS NOT NULL ORDER BY p.accepted_at DESC LIMIT 1) AS estimates
        FROM visits v JOIN goodbyes g ON g.visit_id = v.id
-       WHERE g.summary #>> '{after,mat}' IS NOT NULL AND g.summary #>> '{before,mat}' IS NOT NULL
+       WHERE ${LEFT_KNOWN}
        ORDER BY v.starts_at DESC LIMIT :most
      ) latest ORDER BY dog_id, starts_at`,
     { type: QueryTypes.SELECT, replacements: { most: MOST_INTERVALS } },
@@ -128,9 +122,7 @@ export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]>
           name: row.name ?? '',
           coatType: last.coat,
           at: row.starts_at.getTime(),
-          weeks: (row.starts_at.getTime() - last.starts_at.getTime()) / MS_PER_WEEK,
-          leftIndex: last.left_index,
-          foundIndex: row.found_index,
+          ...intervalFrom(last, row),
           reckoned: last.usual_rates,
           usualRates: last.usual_rates.map((rate) => rate * times),
         },

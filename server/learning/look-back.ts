@@ -1,7 +1,7 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
 import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
 import { dateOf } from '../../contract/words/dates.ts'
-import { houseWith, howRight, indexAfter, type SaidAndCame } from '../../core/index.ts'
+import { houseWith, howRight, indexAfter, matsOf, type SaidAndCame } from '../../core/index.ts'
 import { TimingRow } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals } from './logs.ts'
@@ -86,7 +86,7 @@ export class LookBackRepo {
   async #mats(dogs: Map<string, string>): Promise<SaidAndCame[]> {
     return (await intervals(this.#sequelize)).map(({ visitId, name, at, weeks, leftIndex, foundIndex, reckoned }) => {
       dogs.set(visitId, name)
-      const said = indexAfter(leftIndex, (week) => reckoned[Math.min(week, reckoned.length - 1)]!, weeks)
+      const said = indexAfter(leftIndex, matsOf(reckoned), weeks)
       return { id: visitId, at, said: said + BESIDE_NOTHING, came: foundIndex + BESIDE_NOTHING }
     })
   }

@@ -60,16 +60,29 @@ async function paceOfPerson(person: PersonRow | null, house: House, t?: Transact
 
 /** What the dog's earlier visits say of how fast it mats. */
 export async function intervalsOf(dogId: string, before: Date, t?: Transaction): Promise<Interval[]> {
-  const rows = await visitsLeft(dogId, before, t)
-  return rows.slice(1).map((row, i) => ({
-    weeks: (row.starts_at.getTime() - rows[i]!.starts_at.getTime()) / MS_PER_WEEK,
-    leftIndex: rows[i]!.left_index,
-    foundIndex: row.found_index,
-    usualRates: rows[i]!.usual_rates,
-  }))
+  return intervalsBetween(await visitsLeft(dogId, before, t))
 }
 
-interface Left {
+/** The intervals between visits of one dog, oldest first. */
+export const intervalsBetween = (rows: readonly Left[]): Interval[] =>
+  rows.slice(1).map((row, i) => intervalFrom(rows[i]!, row))
+
+export const intervalFrom = (left: Left, found: Left): Interval => ({
+  weeks: weeksBetween(left.starts_at, found.starts_at),
+  leftIndex: left.left_index,
+  foundIndex: found.found_index,
+  usualRates: left.usual_rates,
+})
+
+export const weeksBetween = (from: Date, to: Date): number => (to.getTime() - from.getTime()) / MS_PER_WEEK
+
+/** What is known of the mats a dog came and went with, of a goodbye `g`; visits closed by model 1.4 hold one rate for the whole interval. */
+export const LEFT_COLUMNS = `(g.summary #>> '{after,mat}')::float8 AS left_index,
+  (g.summary #>> '{before,mat}')::float8 AS found_index,
+  COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates`
+export const LEFT_KNOWN = `g.summary #>> '{after,mat}' IS NOT NULL AND g.summary #>> '{before,mat}' IS NOT NULL`
+
+export interface Left {
   readonly starts_at: Date
   readonly left_index: number
   readonly found_index: number
@@ -79,12 +92,9 @@ interface Left {
 /** Every visit of a dog of which is known what mats it came and went with, oldest first. */
 export const visitsLeft = (dogId: string, before: Date, t?: Transaction): Promise<Left[]> =>
   WorkedRow.sequelize!.query<Left>(
-    `SELECT v.starts_at, (g.summary #>> '{after,mat}')::float8 AS left_index,
-       (g.summary #>> '{before,mat}')::float8 AS found_index, -- Visits closed by model 1.4 hold one rate for the whole interval.
-       COALESCE(g.summary -> 'usualRates', jsonb_build_array(g.summary -> 'usualRate')) AS usual_rates
+    `SELECT v.starts_at, ${LEFT_COLUMNS}
      FROM visits v JOIN goodbyes g ON g.visit_id = v.id
-     WHERE v.dog_id = :dogId AND v.starts_at < :before AND g.summary #>> '{after,mat}' IS NOT NULL
-       AND g.summary #>> '{before,mat}' IS NOT NULL
+     WHERE v.dog_id = :dogId AND v.starts_at < :before AND ${LEFT_KNOWN}
      ORDER BY v.starts_at`,
     { type: QueryTypes.SELECT, replacements: { dogId, before }, transaction: t ?? null },
   )

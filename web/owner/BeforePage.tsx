@@ -35,6 +35,7 @@ import { looksOfCoat } from '../dog/looks.ts'
 import { looksOfPattern } from '../dog/pattern-looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
+import { numberOf } from '../parts/number-text.ts'
 import { AnyOf, OneOf } from '../parts/Toggle.tsx'
 import { LinkState, Part } from './parts.tsx'
 
@@ -150,15 +151,9 @@ interface Asked {
   readonly set: (change: Partial<BeforeAnswers>) => void
 }
 
-const numberOf = (text: string): number | null => {
-  const value = Number(text.replace(',', '.'))
-  return text.trim() === '' || !Number.isFinite(value) || value <= 0 ? null : value
-}
-
 function Weight({ answers, set }: Asked): ReactNode {
   const [text, setText] = useState(answers.weightKg === null ? '' : String(answers.weightKg))
-  const value = numberOf(text)
-  const wrong = text.trim() !== '' && (value === null || value < LIGHTEST_KG || value > HEAVIEST_KG)
+  const wrong = text.trim() !== '' && answers.weightKg === null
   return (
     <Part title="1. How heavy is it?">
       <label className="flex items-center gap-3">
@@ -171,7 +166,7 @@ function Weight({ answers, set }: Asked): ReactNode {
           onChange={({ target }) => {
             setText(target.value)
             const kg = numberOf(target.value)
-            set({ weightKg: kg !== null && kg >= LIGHTEST_KG && kg <= HEAVIEST_KG ? kg : null })
+            set({ weightKg: kg >= LIGHTEST_KG && kg <= HEAVIEST_KG ? kg : null })
           }}
         />
         kg
