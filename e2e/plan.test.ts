@@ -127,7 +127,8 @@ test('a dog waits for a place, is named where one became free, and gets another 
   await page.click('[role=dialog] ::-p-text(Cancelled)')
   await says(page, '[data-testid=could-have-it]', 'Old Tobit')
   // And the way back is there for some seconds.
-  await page.click('[data-sonner-toast] ::-p-text(Undo)')
+  // It slides in: a locator waits until it stands still.
+  await page.locator('[data-sonner-toast] ::-p-text(Undo)').click()
   await page.waitForSelector('[data-testid=could-have-it]', { hidden: true })
   expect((await salon.api<Visit>(`/visits/${ludo.visitId}`)).calledOff).toBeNull()
   await page.goto(`${salon.base}week`)

@@ -12,6 +12,7 @@ import { ChangeFeed } from '../changes/feed.ts'
 import { DeviceHub } from '../devices/hub.ts'
 import { Store } from '../store.ts'
 import { createApp } from './app.ts'
+import { problemOf } from './problems.ts'
 
 let server: TestServer
 let visit: Visit
@@ -242,6 +243,17 @@ test('with the database away every answer is a plain 503 that gives nothing away
   expect(JSON.stringify(body)).not.toMatch(/select|secret|127\.0|sequelize/i)
   await changes.close()
   await store.close()
+})
+
+test.each([
+  [
+    'under a statement',
+    Object.assign(new Error('cut'), { name: 'SequelizeDatabaseError', original: { code: '57P01' } }),
+  ],
+  ['while a connection is set up, where nothing wraps it', Object.assign(new Error('cut'), { code: '57P01' })],
+  ['after the socket is gone', new Error('Connection terminated unexpectedly')],
+])('a connection taken down %s is the database away', (_, error) => {
+  expect(problemOf(error)).toMatchObject({ status: 503, code: 'database-away' })
 })
 
 /** Connections of a store, as server/store.ts holds them, and one more. */

@@ -41,10 +41,12 @@ const DOWN = /^(57P0[123]|08...)$/
 const CUT = /Connection (terminated|ended)|not queryable|closed the connection|ECONNREFUSED|ECONNRESET|EPIPE/
 const FULL = '53100'
 
-function databaseAway(error: Error): boolean {
-  const code = (error as { original?: { code?: string } }).original?.code ?? ''
-  return UNREACHABLE.has(error.name) || DOWN.test(code) || CUT.test(error.message)
-}
+/** Code of the database's own error: wrapped under a statement, bare while a connection is being set up. */
+const codeOf = ({ original, code }: Error & { original?: { code?: string }; code?: string }): string | null =>
+  original?.code ?? code ?? null
+
+const databaseAway = (error: Error): boolean =>
+  UNREACHABLE.has(error.name) || DOWN.test(codeOf(error) ?? '') || CUT.test(error.message)
 
 /** Every failure as one problem document; what is not meant for the sender is withheld. */
 export function problemOf(thrown: Error): Problem {
@@ -87,8 +89,7 @@ export function problemOf(thrown: Error): Problem {
   if (error instanceof HTTPException) return problem(error.status, 'refused', error.message || 'Refused')
   if (error.name === 'SequelizeForeignKeyConstraintError')
     return problem(422, 'bad-reference', 'This names a person or a dog that is not here')
-  if ((error as { original?: { code?: string } }).original?.code === FULL)
-    return problem(507, 'disk-full', 'The disk is full: nothing was saved, nothing is lost')
+  if (codeOf(error) === FULL) return problem(507, 'disk-full', 'The disk is full: nothing was saved, nothing is lost')
   if (databaseAway(error))
     return problem(503, 'database-away', 'The database is not answering: keep going, it is saved here')
   return problem(500, 'failed', 'Something failed here; nothing was half-written')
@@ -102,11 +103,11 @@ export const sendProblem = (c: Context, body: Problem): Response =>
  * paths, which may hold what an owner said.
  */
 export function loggable(error: Error): object {
-  const { original, name, stack = '' } = error as Error & { original?: { code?: string; constraint?: string } }
+  const { original, name, stack = '' } = error as Error & { original?: { constraint?: string } }
   const frames = stack.split('\n').filter((line) => /^\s+at /.test(line))
   return {
     name,
-    code: original?.code ?? (error as { code?: string }).code ?? null,
+    code: codeOf(error),
     constraint: original?.constraint ?? null,
     at: frames
       .slice(0, MOST_FRAMES)

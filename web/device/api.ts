@@ -129,6 +129,14 @@ export function useWrite<E extends Named<AnyWrite>>(
   })
 }
 
+/**
+ * What follows a write that was taken, also when what asked for it is gone from the screen by then: a dog that was called off
+ * leaves the list, and its dialog with it. A refusal is told by the write itself.
+ */
+export function onceTaken<T>(write: Promise<T>, follow: (answer: T) => void): void {
+  write.then(follow, () => undefined)
+}
+
 /** Where a file of an endpoint is fetched. */
 export const hrefOf = <P extends string>(endpoint: Download<P>, params: ParamsOf<P>): string =>
   `/api${pathOf(endpoint, params)}`

@@ -5,7 +5,7 @@ import { z } from 'zod'
 import type { CalledOff, VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
-import { useWrite } from '../../device/api.ts'
+import { onceTaken, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { BeforeVisit } from '../../parts/BeforeVisit.tsx'
 import { Button } from '../../parts/Button.tsx'
@@ -23,9 +23,12 @@ const bookingForm = z.object({
 })
 
 const UNDO_MS = 10_000
-/** A short word of what was done, and the way back. */
-const said = (what: string, undo: () => void): void => {
-  toast.success(what, { duration: UNDO_MS, action: { label: 'Undo', onClick: undo } })
+/** A short word of what was done, and the way back; a way back that is barred by now says so. */
+const said = (what: string, undo: () => Promise<unknown>): void => {
+  toast.success(what, {
+    duration: UNDO_MS,
+    action: { label: 'Undo', onClick: () => undo().catch((refused: Error) => toast.error(refused.message)) },
+  })
 }
 
 /** Another day, time, slot or person for a dog that has not come yet; or it does not come. */
@@ -41,15 +44,10 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
   })
   const name = visit.arrival.dog.name ?? 'This dog'
   const off = (as: CalledOff): void =>
-    callOff.mutate(
-      { id: visit.id, body: { as } },
-      {
-        onSuccess: () => {
-          onClose()
-          said(`${name} does not come`, () => callOff.mutate({ id: visit.id, body: { as: null } }))
-        },
-      },
-    )
+    onceTaken(callOff.mutateAsync({ id: visit.id, body: { as } }), () => {
+      onClose()
+      said(`${name} does not come`, () => callOff.mutateAsync({ id: visit.id, body: { as: null } }))
+    })
   const busy = move.isPending || callOff.isPending
   return (
     <DialogSheet title={`${name} in the book`} about={`${visit.client.name} · ${visit.client.phone}`} onClose={onClose}>
@@ -57,19 +55,17 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
         form={form}
         className="grid grid-cols-2 gap-4"
         onSend={({ date, time, slot, personId }) =>
-          move.mutate(
-            {
+          onceTaken(
+            move.mutateAsync({
               id: visit.id,
               body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: personId === '' ? null : personId },
-            },
-            {
-              onSuccess: () => {
-                onClose()
-                const { startsAt, slotMinutes, personId: before } = visit
-                said(`${name} is moved`, () =>
-                  move.mutate({ id: visit.id, body: { startsAt, slotMinutes, personId: before } }),
-                )
-              },
+            }),
+            () => {
+              onClose()
+              const { startsAt, slotMinutes, personId: before } = visit
+              said(`${name} is moved`, () =>
+                move.mutateAsync({ id: visit.id, body: { startsAt, slotMinutes, personId: before } }),
+              )
             },
           )
         }

@@ -7,7 +7,7 @@ import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { planningApi } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
-import { useWrite } from '../../device/api.ts'
+import { onceTaken, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { FindTime } from '../../parts/FindTime.tsx'
@@ -43,8 +43,8 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
     times: '1',
   })
   const send = ({ date, time, slot, asLastTime, times }: z.output<typeof bookForm>): void =>
-    add.mutate(
-      {
+    onceTaken(
+      add.mutateAsync({
         body: {
           dogId: dog.id,
           startsAt: instantAt(date, time),
@@ -53,12 +53,10 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           asLastTime,
           ...(times > 1 ? { repeat: { everyWeeks, times } } : {}),
         },
-      },
-      {
-        onSuccess: () => {
-          toast.success(times > 1 ? `${dog.name} is in the book ${times} times` : `${dog.name} is in the book`)
-          onClose()
-        },
+      }),
+      () => {
+        toast.success(times > 1 ? `${dog.name} is in the book ${times} times` : `${dog.name} is in the book`)
+        onClose()
       },
     )
   return (
@@ -89,13 +87,11 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           className="col-span-2 justify-self-start"
           disabled={wait.isPending}
           onClick={() =>
-            wait.mutate(
-              { body: { dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES } },
-              {
-                onSuccess: () => {
-                  toast.success(`${dog.name} waits for a place: see the week`)
-                  onClose()
-                },
+            onceTaken(
+              wait.mutateAsync({ body: { dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES } }),
+              () => {
+                toast.success(`${dog.name} waits for a place: see the week`)
+                onClose()
               },
             )
           }

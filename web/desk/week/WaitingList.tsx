@@ -5,7 +5,7 @@ import { planningApi, type Waiting } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dayAndTimeText } from '../../../contract/words/dates.ts'
 import { needText } from '../../../contract/words/day-plan.ts'
-import { useRead, useWrite } from '../../device/api.ts'
+import { onceTaken, useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FindTime } from '../../parts/FindTime.tsx'
 
@@ -65,9 +65,14 @@ function Row({ one }: { one: Waiting }): ReactNode {
         <FindTime
           asked={{ dogId: one.dogId, minutes: one.minutes }}
           onTake={({ startsAt, personId, minutes }) =>
-            add.mutate(
-              { body: { dogId: one.dogId, startsAt, slotMinutes: slotFor(one, minutes), personId, asLastTime: true } },
-              { ...failed, onSuccess: () => void toast.success(`${one.name} is booked: ${dayAndTimeText(startsAt)}`) },
+            onceTaken(
+              add.mutateAsync(
+                {
+                  body: { dogId: one.dogId, startsAt, slotMinutes: slotFor(one, minutes), personId, asLastTime: true },
+                },
+                failed,
+              ),
+              () => toast.success(`${one.name} is booked: ${dayAndTimeText(startsAt)}`),
             )
           }
         />
