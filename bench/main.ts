@@ -6,10 +6,10 @@ import { type Assessment, DEFAULT_HOUSE, planGroom, planWhole } from '../core/in
 import { minutesBudget, pullBudget } from '../core/plan/budgets.ts'
 import { contextOf } from '../core/plan/context.ts'
 import { STYLE_IDS } from '../core/plan/names.ts'
-import { optionsOf } from '../core/plan/options.ts'
+import { placeOffers, weighed } from '../core/plan/offers.ts'
 import { sideStates } from '../core/plan/side-state.ts'
 import { solveBudgeted } from '../core/plan/solve.ts'
-import { styleProblem, weighed } from '../core/plan/styles.ts'
+import { styleProblem } from '../core/plan/styles.ts'
 import { ROOT } from '../scripts/build.ts'
 import { aDogWithAll } from '../test/fixtures/dogs-of-all-kinds.ts'
 import { lpOf } from '../test/oracles/solve-lp.ts'
@@ -43,7 +43,7 @@ async function main(): Promise<void> {
   for (const assessment of dogs) {
     const bare = contextOf(assessment, 0, DEFAULT_HOUSE)
     const states = sideStates(assessment, bare.bsaM2, 'low', DEFAULT_HOUSE)
-    const sides = states.map((state) => optionsOf(state, bare))
+    const sides = states.map((state) => placeOffers(state, bare))
     const budgets = {
       minutes: minutesBudget(assessment.dog, assessment.slotMinutes, DEFAULT_HOUSE).minutes,
       pull: pullBudget(assessment.dog, DEFAULT_HOUSE).pull,
@@ -89,8 +89,8 @@ async function main(): Promise<void> {
   })
   const command = (): number => timed(() => spawnSync(join(ROOT, 'etude'), ['plan', '-'], { input }))
   command()
-  const starts = Array.from({ length: 11 }, command)
-  const bare = Array.from({ length: 11 }, () => timed(() => spawnSync(process.execPath, ['-e', '0'])))
+  const starts = Array.from({ length: 21 }, command)
+  const bare = Array.from({ length: 21 }, () => timed(() => spawnSync(process.execPath, ['-e', '0'])))
   console.log(
     `./etude plan, start to output: median ${ms(median(starts))}; an empty Node process ${ms(median(bare))}, ratio ${(median(starts) / median(bare)).toFixed(2)}`,
   )

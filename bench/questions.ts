@@ -3,9 +3,13 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { seeded } from '../contract/formats/random.ts'
 import { type Assessment, DEFAULT_HOUSE, flipsOf, frontierOf, oddsOf, pointWithin } from '../core/index.ts'
+import { rememberingMaker } from '../core/plan/making.ts'
 import type { Weighed } from '../core/plan/solve.ts'
+import { weightOf } from '../core/plan/weigh.ts'
+import { changed, flipTrials } from '../core/questions/flips.ts'
 import { budgetSteps } from '../core/questions/frontier.ts'
 import { lpOf } from '../test/oracles/solve-lp.ts'
+import { slowWeightOf } from '../test/oracles/weigh-slow.ts'
 import { asIfAt, spotAt } from '../web/stations/verdict/ask/as-if.ts'
 import { benchDogs } from './dogs.ts'
 import { median, ms, p95, timed } from './timing.ts'
@@ -51,22 +55,28 @@ for (const dog of dogs) frontierOf(dog, DEFAULT_HOUSE, 'pull')
 const ours: number[] = []
 const theirs: number[] = []
 const sizes: number[] = []
-let asked = 0
+let answered = 0
 for (const dog of dogs) {
   ours.push(timed(() => frontierOf(dog, DEFAULT_HOUSE, 'pull')))
   const { curves } = frontierOf(dog, DEFAULT_HOUSE, 'pull')
   sizes.push(curves.reduce((sum, { loss }) => sum + loss.length, 0))
-  const texts = curves.flatMap((curve) => {
-    const groups = curve.drawn.map((options) =>
-      options.map(({ loss, minutes, pull }) => ({ cost: whole(loss), minutes: whole(minutes), pull: whole(pull) })),
-    )
-    const [least, most] = [curve.pull[0]!, curve.pull.at(-1)!]
-    return Array.from({ length: BUDGETS }, (_, i) => {
-      const budget = least + ((most - least) * i) / (BUDGETS - 1) + 1e-6
-      return { text: lpOf(groups, { minutes: 1e6, pull: budget }), loss: curve.loss[pointWithin(curve.pull, budget)]! }
+  // Places to clip are decided in pairs, which this model of single places does not know.
+  const texts = curves
+    .filter(({ style }) => style !== 'keep-places')
+    .flatMap((curve) => {
+      const groups = curve.drawn.map((options) =>
+        options.map(({ loss, minutes, pull }) => ({ cost: whole(loss), minutes: whole(minutes), pull: whole(pull) })),
+      )
+      const [least, most] = [curve.pull[0]!, curve.pull.at(-1)!]
+      return Array.from({ length: BUDGETS }, (_, i) => {
+        const budget = least + ((most - least) * i) / (BUDGETS - 1) + 1e-6
+        return {
+          text: lpOf(groups, { minutes: 1e6, pull: budget }),
+          loss: curve.loss[pointWithin(curve.pull, budget)]!,
+        }
+      })
     })
-  })
-  asked += texts.length
+  answered += texts.length
   const answers: number[] = []
   theirs.push(
     timed(() => {
@@ -77,7 +87,7 @@ for (const dog of dogs) {
     if (Math.abs(answers[i]! - loss) > 1e-4) throw new Error(`unequal: ${loss} and ${answers[i]}`)
 }
 console.log(
-  `whole frontier of the open styles, along pull: ours median ${ms(median(ours))}, 95th percentile ${ms(p95(ours))}, ${median(sizes)} steps at the median; HiGHS at ${BUDGETS} budgets a style ${ms(median(theirs))}, ratio ${(median(theirs) / median(ours)).toFixed(0)} (medians; ${asked} answers, all equal)`,
+  `whole frontier of the open styles, along pull: ours median ${ms(median(ours))}, 95th percentile ${ms(p95(ours))}, ${median(sizes)} steps at the median; HiGHS at ${BUDGETS} budgets a style ${ms(median(theirs))}, ratio ${(median(theirs) / median(ours)).toFixed(0)} (medians; ${answered} answers, all equal)`,
 )
 const clock = dogs.map((dog) => timed(() => frontierOf(dog, DEFAULT_HOUSE, 'minutes')))
 console.log(`the same along minutes: median ${ms(median(clock))}, 95th percentile ${ms(p95(clock))}`)
@@ -111,7 +121,30 @@ console.log(
   `a drag step, budget to the treatments of every place: median ${ms(median(drags))}, 95th percentile ${ms(p95(drags))}`,
 )
 
-const flips = dogs.slice(0, 12).map((dog) => timed(() => flipsOf(dog, DEFAULT_HOUSE)))
+/** As flips and odds are asked, every dog that might be is weighed the long way: made anew, with every style solved. */
+const longWay = (asked: readonly Assessment[]): number =>
+  timed(() => {
+    for (const one of asked) slowWeightOf(one, DEFAULT_HOUSE)
+  })
+/** The same, with what was made of a place remembered and styles that weigh more left out. */
+const quickWay = (asked: readonly Assessment[]): number => {
+  const make = rememberingMaker()
+  return timed(() => {
+    for (const one of asked) weightOf(one, DEFAULT_HOUSE, make)
+  })
+}
+const few = dogs.slice(0, 12)
+const asked = few.map((dog) =>
+  flipTrials(dog).flatMap((trial) =>
+    trial.what === 'wish' || trial.what === 'temper' ? [] : trial.tries.map(({ to }) => changed(dog, trial, to)),
+  ),
+)
+const ratios = asked.map((list) => longWay(list) / quickWay(list))
+console.log(
+  `every dog that a flip is looked for in (${median(asked.map(({ length }) => length))} of one dog at the median): the long way over the quick one ${median(ratios).toFixed(1)} at the median, ${Math.min(...ratios).toFixed(1)} to ${Math.max(...ratios).toFixed(1)}`,
+)
+
+const flips = few.map((dog) => timed(() => flipsOf(dog, DEFAULT_HOUSE)))
 console.log(`flips over every score: median ${ms(median(flips))}, 95th percentile ${ms(p95(flips))}`)
 
 const firsts: number[] = []

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { z } from 'zod'
+import * as z from 'zod'
 import { assessmentFileSchema } from '../contract/formats/assessment-file.ts'
 import { dayFileSchema } from '../contract/formats/day-file.ts'
 import { patternsFileSchema } from '../contract/formats/patterns-file.ts'

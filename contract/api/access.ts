@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { ACCESS_ROLES } from './access-roles.ts'
 import { idSchema, nothing, post, read, subject } from './endpoint.ts'
 

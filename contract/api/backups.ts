@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { instant, nothing, post, read, subject } from './endpoint.ts'
 
 export const backupsSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { idSchema, instant, post, put, read, subject } from './endpoint.ts'
 
 export const swapsSchema = z.record(z.string().max(80), z.string().max(60))

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { COMB_PLACES, COMB_RESULTS, type CombPlace, type Foretold, HEALTH_IDS, VERDICT_IDS } from '../../core/index.ts'
 import { dogSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { between } from '../formats/numbers.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { STYLE_IDS } from '../../core/index.ts'
 import { consentPageSchema } from '../words/consent-page.ts'
 import { idSchema, instant, nothing, post, read, subject } from './endpoint.ts'

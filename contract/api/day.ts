@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { EU_ACTIONS } from '../../core/index.ts'
 import { calendarDate } from '../formats/instants.ts'
 import { idSchema, instant, read, subject } from './endpoint.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { live, nothing, post, read, subject } from './endpoint.ts'
 
 export const DEVICE_KINDS = ['scale', 'climate', 'probe', 'thermometer', 'sound'] as const

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { dogSchema, patternSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
 import { visitSummarySchema } from './goodbye.ts'

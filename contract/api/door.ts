@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { accessSchema } from './access.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 

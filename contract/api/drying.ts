@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { REGION_IDS } from '../../core/index.ts'
 import { idSchema, instant, post, put, read, subject } from './endpoint.ts'
 

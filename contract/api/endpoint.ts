@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { instant } from '../formats/instants.ts'
 import { RECORD_TABLES } from '../formats/record-tables.ts'
 

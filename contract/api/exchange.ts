@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { download, LARGE_BODY, post, subject } from './endpoint.ts'
 
 export const importRequestSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { TREATMENT_IDS } from '../../core/index.ts'
 import { fileToolSchema, schoolsSchema } from '../formats/assessment-file.ts'
 

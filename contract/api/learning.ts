@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { ESTIMATE_IDS, type EstimateId } from '../../core/index.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 

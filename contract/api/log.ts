@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { idSchema, instant, read, subject } from './endpoint.ts'
 
 /** What a line of the log is about. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { TREATMENT_IDS } from '../../core/index.ts'
 import { instant, put, read, subject } from './endpoint.ts'
 import { personSchema } from './salon.ts'

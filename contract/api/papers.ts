@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { calendarDate } from '../formats/instants.ts'
 
 /** Something the house asks to see, such as a vaccination, and until when it holds. */

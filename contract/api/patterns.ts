@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { ownPatternSchema } from '../formats/patterns-file.ts'
 import { download, idSchema, post, put, read, subject } from './endpoint.ts'
 import { importResultSchema } from './exchange.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { download, idSchema, instant, LARGE_BODY, nothing, post, put, read, subject } from './endpoint.ts'
 
 export const photoSchema = z.object({

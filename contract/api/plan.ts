@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { STYLE_IDS } from '../../core/index.ts'
 import { planSchema } from '../formats/plan-schema.ts'
 import { needSchema } from '../words/consent-page.ts'

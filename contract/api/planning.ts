@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { dayFileSchema } from '../formats/day-file.ts'
 import { calendarDate } from '../formats/instants.ts'
 import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** RFC 9457. */
 export const problemSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { REGION_IDS, REGIONS, TREATMENT_IDS } from '../../core/index.ts'
 import { between } from '../formats/numbers.ts'
 

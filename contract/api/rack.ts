@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { RACK_KIND_IDS, type RackTool, TOOL_STATE_IDS } from '../../core/index.ts'
 import { fileToolSchema } from '../formats/assessment-file.ts'
 import { whole } from '../formats/numbers.ts'

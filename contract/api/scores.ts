@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { REGION_IDS } from '../../core/index.ts'
 import { findingSchema, rowSchema } from '../formats/assessment-file.ts'
 import { idSchema, instant, patch, put, subject } from './endpoint.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { labelSchema, shelfProductSchema } from '../formats/products.ts'
 import { download, idSchema, instant, LARGE_BODY, post, put, read, subject } from './endpoint.ts'
 import { importRequestSchema, importResultSchema } from './exchange.ts'

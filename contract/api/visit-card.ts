@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { assessmentFileSchema, dogSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { idSchema, instant } from './endpoint.ts'
 import { STATION_IDS } from './stations.ts'

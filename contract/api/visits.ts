@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { dogSchema } from '../formats/assessment-file.ts'
 import { consentSchema } from './consent.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'

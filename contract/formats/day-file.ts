@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { type Day, type DayJob, type DayStep, JOB_FLAGS } from '../../core/index.ts'
 import { BadInput, type Issue } from './problem.ts'
 import { issuesOf } from './zod-issues.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { DRYER_KIND_IDS, PROTECTOR_IDS, RATING_IDS, UNIT_SYSTEMS } from '../../core/index.ts'
 import { between } from './numbers.ts'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** Years that a salon's book can hold; the database knows no year 0, and a slip of the finger is told at once. */
 const A_YEAR = /^(19|2\d)\d\d-/

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { PROTECTOR_IDS, RATING_IDS } from '../../core/index.ts'
 import { between } from './numbers.ts'
 import { BadInput } from './problem.ts'

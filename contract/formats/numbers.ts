@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** A number in a range, and an error that says the range. */
 export function between(low: number, high: number): z.ZodNumber {

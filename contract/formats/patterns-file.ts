@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { COAT_TYPE_IDS, hasOwnLength, notFor, PART_IDS, PART_SHAPES, type Pattern, shapeOf } from '../../core/index.ts'
 import { patternSchema } from './assessment-file.ts'
 import { whole } from './numbers.ts'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { PLACE_KINDS, SKILL_IDS, STARTING_PLACES, STARTING_WEEK } from '../../core/index.ts'
 import { between } from './numbers.ts'
 

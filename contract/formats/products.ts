@@ -1,5 +1,5 @@
 import { differenceInCalendarDays } from 'date-fns'
-import { z } from 'zod'
+import * as z from 'zod'
 import { COAT_TYPE_IDS, PRODUCT_KIND_IDS, type Product, REGION_IDS } from '../../core/index.ts'
 import { calendarDate } from './instants.ts'
 import { between, whole } from './numbers.ts'

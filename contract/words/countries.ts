@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** What is usual in a country; every one of these is a setting of its own afterwards. */
 export interface Country {

@@ -1,6 +1,8 @@
+import { REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment, Dog } from '../dog/dog.ts'
 import { isShow, isWoolly, keepsJacket, wasShaved } from '../dog/facts.ts'
+import { wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Treatment } from '../tools/treatments.ts'
 
@@ -17,17 +19,31 @@ export interface Context {
   readonly stripsJacket: boolean
   /** There is ground for clipping this double coat (felt left after air, or a vet directs it) and the owner said yes. */
   readonly mayClipDouble: boolean
+  /** Length the owner wants on each region-side, mm; null for "as it is". */
+  readonly wishMm: readonly (number | null)[]
 }
 
 /** @param feltShare share of the whole surface under felt, 0 to 1 */
-export function contextOf(assessment: Assessment, feltShare: number, house: House): Context {
-  const { dog, wishes, consents, stage } = assessment
-  const jacketComes = dog.jacket === 'ready' || dog.jacket === 'past'
-  const wire = dog.coatType === 'wire'
-  const way = assessment.schools.wire
+function mayClipDouble({ dog, consents, stage }: Assessment, feltShare: number, house: House): boolean {
   // What was shaved once grows unevenly as it is: only a vet has it shaved again.
   const ground =
     consents.vetDirectsClip || (stage === 'after-air' && feltShare >= house['double.felt-share'] && !wasShaved(dog))
+  return ground && consents.doubleClip
+}
+
+/** The same dog under another sheet: nothing else follows from what was scored. */
+export const underSheet = (like: Context, assessment: Assessment, feltShare: number): Context => ({
+  ...like,
+  assessment,
+  mayClipDouble: mayClipDouble(assessment, feltShare, like.house),
+})
+
+/** @param feltShare share of the whole surface under felt, 0 to 1 */
+export function contextOf(assessment: Assessment, feltShare: number, house: House): Context {
+  const { dog, wishes } = assessment
+  const jacketComes = dog.jacket === 'ready' || dog.jacket === 'past'
+  const wire = dog.coatType === 'wire'
+  const way = assessment.schools.wire
   return {
     assessment,
     house,
@@ -41,7 +57,8 @@ export function contextOf(assessment: Assessment, feltShare: number, house: Hous
       jacketComes &&
       !isWoolly(dog) &&
       (wire && way !== 'as-wished' ? way === 'strip' : wishes.style === 'strip' || (wire && wishes.keepJacket)),
-    mayClipDouble: ground && consents.doubleClip,
+    mayClipDouble: mayClipDouble(assessment, feltShare, house),
+    wishMm: REGION_SIDES.map(({ region }) => wishedMm(region, assessment, house)),
   }
 }
 

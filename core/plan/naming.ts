@@ -1,10 +1,11 @@
 import { LEGS, TRUNK } from '../body/places.ts'
 import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
+import type { House } from '../numbers/estimates.ts'
 import type { Context } from './context.ts'
 import type { VerdictName } from './names.ts'
 import type { Option } from './options.ts'
-import type { StyleResult } from './styles.ts'
+import type { StyleResult } from './solve-style.ts'
 
 /** What an option on a region-side adds to the name of the groom. Shares are of the whole surface. */
 export interface Trait {
@@ -43,20 +44,20 @@ const LEGS_SHARE = shareOf(LEGS)
  * whatever style it was weighed under.
  */
 export function nameOfTraits(traits: readonly Trait[], { house }: Context): VerdictName {
-  let strip = 0
-  let splice = 0
-  let trunk = 0
-  let legs = 0
-  let spot = false
-  let shows = false
+  const total = { strip: 0, splice: 0, trunk: 0, legs: 0, spot: false, shows: false }
   for (const trait of traits) {
-    strip += trait.strip
-    splice += trait.splice
-    trunk += trait.trunk
-    legs += trait.legs
-    spot ||= trait.spot
-    shows ||= trait.shows
+    total.strip += trait.strip
+    total.splice += trait.splice
+    total.trunk += trait.trunk
+    total.legs += trait.legs
+    total.spot ||= trait.spot
+    total.shows ||= trait.shows
   }
+  return nameOfTotal(total, house)
+}
+
+/** Traits of all places added up. */
+export function nameOfTotal({ strip, splice, trunk, legs, spot, shows }: Trait, house: House): VerdictName {
   const most = house['name.most']
   if (trunk >= most * TRUNK_SHARE) return legs >= most * LEGS_SHARE ? 'short-all-over' : 'short-body'
   if (strip >= house['name.strip']) return 'strip'

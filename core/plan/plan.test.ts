@@ -4,9 +4,9 @@ import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { emptySheet } from '../scores/sheet.ts'
 import { overrunPoints } from './budgets.ts'
+import { dematMinutes } from './offers.ts'
 import { planGroom } from './plan.ts'
 import type { Plan } from './plan-shape.ts'
-import { dematMinutes } from './styles.ts'
 
 const plan = (...args: Parameters<typeof anAssessment>): Plan => planGroom(anAssessment(...args), DEFAULT_HOUSE)
 const treatments = (p: Plan, region: string): string[] =>

@@ -5,8 +5,9 @@ import type { Style, VerdictName } from './names.ts'
 import type { Option } from './options.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
+import type { StyleResult } from './solve-style.ts'
 import type { StopOf, StopValues } from './stops.ts'
-import type { StyleClosed, StyleResult } from './styles.ts'
+import type { StyleClosed } from './styles.ts'
 
 interface Places {
   /** How many places say the same, this one with them. */

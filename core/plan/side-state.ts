@@ -68,36 +68,62 @@ function barringSkin({ skin, findings }: SideScores, local: boolean): Score {
 
 const FINISHED = { mat: 0, standoffMm: 0, undercoat: 0, skin: 0, sore: 0, local: false } as const
 
+/** What was not looked at is as bad as is plausible, by the rest of the sheet. */
+type Worst = Readonly<Record<'mat' | 'undercoat', readonly Score[]>> | null
+
+function sideState(
+  { index, region, share }: (typeof REGION_SIDES)[number],
+  assessment: Assessment,
+  bsaM2: number,
+  worst: Worst,
+  house: House,
+): SideState {
+  const { sheet, progress } = assessment
+  const scores = sheet[index]!
+  const coatMm = coatMmOf(region, assessment)
+  const done = progress?.done.find((work) => work.index === index) ?? null
+  if (done) return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0) }
+  const mat = scores.mat ?? worst?.mat[index] ?? 0
+  const local = isLocal(scores, bsaM2 * share, house)
+  const skin = skinScore(scores) === null ? ((worst ? 1 : 0) as Score) : barringSkin(scores, local)
+  return {
+    index,
+    mat,
+    extent: scores.mat === null ? (mat === 0 ? 0 : 1) : extentOf(scores, mat),
+    standoffMm: standoffMmOf(scores, mat, coatMm),
+    undercoat: scores.undercoat ?? worst?.undercoat[index] ?? 0,
+    skin,
+    sore: mat === 4 ? (Math.max(1, skin) as Score) : skin,
+    coatMm,
+    scored: scores.mat !== null,
+    scores,
+    local,
+    done: null,
+  }
+}
+
 /**
  * The sheet with its gaps filled for one end of the range: what was not looked at is free of everything at the low end
  * and as bad as is plausible at the high end; skin not looked at is sound at the low end, pink at the high one [est].
+ * @param known what was made of a place with these very scores, of the same dog on the same day, if it was
  */
-export function sideStates(assessment: Assessment, bsaM2: number, end: End, house: House): SideState[] {
-  const { sheet, progress } = assessment
-  const worstMat = end === 'high' ? plausibleWorst(sheet, 'mat', house) : null
-  const worstUndercoat = end === 'high' ? plausibleWorst(sheet, 'undercoat', house) : null
-  return REGION_SIDES.map(({ index, region, share }) => {
-    const scores = sheet[index]!
-    const coatMm = coatMmOf(region, assessment)
-    const done = progress?.done.find((work) => work.index === index) ?? null
-    if (done)
-      return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0) }
-    const mat = scores.mat ?? worstMat?.[index] ?? 0
-    const local = isLocal(scores, bsaM2 * share, house)
-    const skin = skinScore(scores) === null ? ((end === 'high' ? 1 : 0) as Score) : barringSkin(scores, local)
-    return {
-      index,
-      mat,
-      extent: scores.mat === null ? (mat === 0 ? 0 : 1) : extentOf(scores, mat),
-      standoffMm: standoffMmOf(scores, mat, coatMm),
-      undercoat: scores.undercoat ?? worstUndercoat?.[index] ?? 0,
-      skin,
-      sore: mat === 4 ? (Math.max(1, skin) as Score) : skin,
-      coatMm,
-      scored: scores.mat !== null,
-      scores,
-      local,
-      done: null,
-    }
+export function sideStates(
+  assessment: Assessment,
+  bsaM2: number,
+  end: End,
+  house: House,
+  known: (scores: SideScores, index: number, end: End, make: () => SideState) => SideState = (_s, _i, _e, make) =>
+    make(),
+): SideState[] {
+  const { sheet } = assessment
+  const worst =
+    end === 'high'
+      ? { mat: plausibleWorst(sheet, 'mat', house), undercoat: plausibleWorst(sheet, 'undercoat', house) }
+      : null
+  return REGION_SIDES.map((place) => {
+    const scores = sheet[place.index]!
+    const make = (): SideState => sideState(place, assessment, bsaM2, worst, house)
+    // At the high end what is missing follows from the whole sheet.
+    return worst && (scores.mat === null || scores.undercoat === null) ? make() : known(scores, place.index, end, make)
   })
 }

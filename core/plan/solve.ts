@@ -27,13 +27,15 @@ export const micro = (x: number): number => Math.round(x * MICRO)
 /** Largest budget in micro-units whose sums stay exact in a double. */
 const NO_LIMIT = 2 ** 52
 
+/** An option in whole micro-units. */
 interface Item {
   readonly pick: number
   readonly cost: number
   readonly minutes: number
   readonly pull: number
 }
-type Group = readonly Item[]
+/** A group's options as the solver takes them: whole, none that another beats, the cheapest first. */
+export type Items = readonly Item[]
 
 const atMost = (a: Item, b: Item): boolean => a.cost <= b.cost && a.minutes <= b.minutes && a.pull <= b.pull
 
@@ -50,32 +52,30 @@ interface Totals {
 }
 
 interface Relaxed extends Totals {
-  readonly picks: Item[]
   readonly bound: number
 }
 
-/** Each group's best item at prices `a` a minute and `b` a pull-minute, and the lower bound that follows. */
-function relax(groups: readonly Group[], a: number, b: number, m: number, p: number): Relaxed {
-  const picks: Item[] = []
+/** What each group's best item at prices `a` a minute and `b` a pull-minute adds up to, and the lower bound that follows. */
+function relax(groups: readonly Items[], a: number, b: number, m: number, p: number): Relaxed {
   let cost = 0
   let minutes = 0
   let pull = 0
   for (const group of groups) {
     let best = group[0]!
-    let bestPrice = Number.POSITIVE_INFINITY
-    for (const item of group) {
+    let bestPrice = best.cost + a * best.minutes + b * best.pull
+    for (let i = 1; i < group.length; i++) {
+      const item = group[i]!
       const price = item.cost + a * item.minutes + b * item.pull
       if (price < bestPrice) {
         best = item
         bestPrice = price
       }
     }
-    picks.push(best)
     cost += best.cost
     minutes += best.minutes
     pull += best.pull
   }
-  return { picks, cost, minutes, pull, bound: cost + a * (minutes - m) + b * (pull - p) }
+  return { cost, minutes, pull, bound: cost + a * (minutes - m) + b * (pull - p) }
 }
 
 const PRICE_STEPS = 40
@@ -103,7 +103,7 @@ function bisect(over: (price: number) => boolean): number {
  * among those met on the way. Any prices give a valid bound; better ones only prune more.
  */
 function priceBudgets(
-  groups: readonly Group[],
+  groups: readonly Items[],
   m: number,
   p: number,
 ): { a: number; b: number; bound: number; fits: Relaxed | null } {
@@ -165,20 +165,45 @@ function prune(states: State[]): State[] {
  * @returns null where no choice fits
  * @throws {RangeError} if a group has no options or a number is not finite
  */
-export function solveBudgeted(groups: readonly (readonly Weighed[])[], budgets: Budgets): Solution | null {
+export const solveBudgeted = (groups: readonly (readonly Weighed[])[], budgets: Budgets): Solution | null =>
+  solveItems(groups.map(itemsOf), budgets)
+
+/**
+ * A group's options made ready for `solveItems`; where many problems share a group, once for all of them.
+ * @throws {RangeError} if there are none or a number is not finite
+ */
+export function itemsOf(options: readonly Weighed[], group: number): Items {
+  const items = options.map((option, pick): Item => {
+    if (!Number.isFinite(option.cost + option.minutes + option.pull) || option.minutes < 0 || option.pull < 0)
+      throw new RangeError(`solveBudgeted: option ${pick} of group ${group} is not a finite cost with minutes and pull`)
+    return { pick, cost: micro(option.cost), minutes: micro(option.minutes), pull: micro(option.pull) }
+  })
+  if (items.length === 0) throw new RangeError(`solveBudgeted: group ${group} has no options`)
+  return items.length === 1 ? items : undominated(items).sort(byCostPullMinutes)
+}
+
+/** What each group would take for itself: its cheapest, the least pull and then the fewest minutes of equals. */
+function freest(groups: readonly Items[]): Totals & { readonly picks: readonly Item[] } {
+  const picks: Item[] = new Array(groups.length)
+  let cost = 0
+  let minutes = 0
+  let pull = 0
+  for (let g = 0; g < groups.length; g++) {
+    const item = groups[g]![0]!
+    picks[g] = item
+    cost += item.cost
+    minutes += item.minutes
+    pull += item.pull
+  }
+  return { picks, cost, minutes, pull }
+}
+
+/** As `solveBudgeted`, of groups made ready by `itemsOf`. */
+export function solveItems(whole: readonly Items[], budgets: Budgets): Solution | null {
   const m = Math.min(NO_LIMIT, micro(budgets.minutes))
   const p = Math.min(NO_LIMIT, micro(budgets.pull))
-  const whole: Group[] = groups.map((options, g) => {
-    const items = options.map((option, pick): Item => {
-      if (!Number.isFinite(option.cost + option.minutes + option.pull) || option.minutes < 0 || option.pull < 0)
-        throw new RangeError(`solveBudgeted: option ${pick} of group ${g} is not a finite cost with minutes and pull`)
-      return { pick, cost: micro(option.cost), minutes: micro(option.minutes), pull: micro(option.pull) }
-    })
-    if (items.length === 0) throw new RangeError(`solveBudgeted: group ${g} has no options`)
-    return undominated(items).sort(byCostPullMinutes)
-  })
 
-  const free = relax(whole, 0, 0, m, p)
+  const free = freest(whole)
   if (free.minutes <= m && free.pull <= p) return solution(free.picks)
 
   // Least minutes and least pull that the groups from g on can take: what can no longer fit is dropped at once.
@@ -229,13 +254,13 @@ export function solveBudgeted(groups: readonly (readonly Weighed[])[], budgets: 
   return solution(picks)
 }
 
-function suffix(groups: readonly Group[], least: (items: Group) => number): number[] {
+function suffix(groups: readonly Items[], least: (items: Items) => number): number[] {
   const sums = new Array<number>(groups.length + 1).fill(0)
   for (let g = groups.length - 1; g >= 0; g--) sums[g] = sums[g + 1]! + least(groups[g]!)
   return sums
 }
 
-const spread = (items: Group, price: (item: Totals) => number): number => {
+const spread = (items: Items, price: (item: Totals) => number): number => {
   if (items.length < 2) return 0
   const prices = items.map(price)
   return Math.max(...prices) - Math.min(...prices)

@@ -85,15 +85,13 @@ const isCatching = (id: FindingId): id is CatchingId => findingKind(id).catching
 
 /** What ends the groom before it begins (rule 3): any skin 4, and what may be catching. */
 export function groomStops({ sheet }: Assessment): (StopOf<'skin-emergency'> | StopOf<'catching'>)[] {
-  return sheet.flatMap((scores, index) => {
-    const here = place(index)
-    const catching = scores.findings.flatMap(({ id }) =>
-      isCatching(id) ? [{ code: 'catching' as const, action: 'stop' as const, ...here, values: { finding: id } }] : [],
-    )
-    return skinScore(scores) === 4
-      ? [{ code: 'skin-emergency' as const, action: 'refer' as const, ...here, values: {} }, ...catching]
-      : catching
-  })
+  const stops: (StopOf<'skin-emergency'> | StopOf<'catching'>)[] = []
+  for (const [index, scores] of sheet.entries()) {
+    if (skinScore(scores) === 4) stops.push({ code: 'skin-emergency', action: 'refer', ...place(index), values: {} })
+    for (const { id } of scores.findings)
+      if (isCatching(id)) stops.push({ code: 'catching', action: 'stop', ...place(index), values: { finding: id } })
+  }
+  return stops
 }
 
 const HEALTH_CARE = ['heart', 'breathing', 'seizures', 'weak-hind', 'pregnant', 'diabetic', 'deaf', 'blind'] as const

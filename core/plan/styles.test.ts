@@ -10,9 +10,11 @@ import type { Assessment } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import type { Score } from '../scores/scales.ts'
 import { budgetsOf } from './budgets.ts'
+import { dematMinutes, weighed } from './offers.ts'
 import { planGroom } from './plan.ts'
 import type { SideState } from './side-state.ts'
-import { dematMinutes, type StyleResult, stretchedPull, weighed } from './styles.ts'
+import type { StyleResult } from './solve-style.ts'
+import { stretchedPull } from './styles.ts'
 import { type WeighedEnd, weigh } from './weigh.ts'
 
 const highs = await highsLoader()

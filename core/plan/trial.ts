@@ -3,7 +3,7 @@ import type { House } from '../numbers/estimates.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import { nameOf } from './naming.ts'
 import type { MatTrial } from './plan-shape.ts'
-import type { StyleResult } from './styles.ts'
+import type { StyleResult } from './solve-style.ts'
 import type { WeighedEnd } from './weigh.ts'
 
 /** What brings a mat out and keeps its hair. */

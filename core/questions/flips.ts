@@ -2,8 +2,9 @@ import { mirrorIndex, REGION_SIDES, type RegionId, type Side } from '../body/reg
 import { type Assessment, STYLE_WISH_IDS, type StyleWish, type Temperament } from '../dog/dog.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { type Maker, rememberingMaker } from '../plan/making.ts'
 import type { VerdictName } from '../plan/names.ts'
-import { type OptionMaker, rememberingMaker, verdictOf } from '../plan/weigh.ts'
+import { verdictOf } from '../plan/weigh.ts'
 import { SCORES, type Score } from '../scores/scales.ts'
 import { type SideScores, skinScore, standoffMmOf } from '../scores/sheet.ts'
 
@@ -183,12 +184,11 @@ export function flipFinder(
   assessment: Assessment,
   house: House,
 ): { now: VerdictName; answer: (trial: Trial) => Flip[] } {
-  const sheetOnly: OptionMaker = rememberingMaker()
+  const sheetOnly: Maker = rememberingMaker()
   const now = verdictOf(assessment, house, sheetOnly)
   const symmetric = isSymmetric(assessment)
   // Nothing that costs more than the sheet is shared between dogs of other tempers and wishes.
-  const maker = (what: FlipKind): OptionMaker | undefined =>
-    what === 'wish' || what === 'temper' ? undefined : sheetOnly
+  const maker = (what: FlipKind): Maker | undefined => (what === 'wish' || what === 'temper' ? undefined : sheetOnly)
   const answer = (trial: Trial): Flip[] => {
     for (const { to, size } of trial.tries) {
       const becomes = verdictOf(changed(assessment, trial, to), house, maker(trial.what))

@@ -5,10 +5,10 @@ import type { Context } from '../plan/context.ts'
 import { keptOf, referenceLoss } from '../plan/loss.ts'
 import { mirrorSheet, plansMirrored } from '../plan/mirror.ts'
 import { type Style, VERDICT_IDS } from '../plan/names.ts'
-import { nameOfTraits, type Trait, traitOf } from '../plan/naming.ts'
+import { nameOfTotal, type Trait, traitOf } from '../plan/naming.ts'
 import type { Option } from '../plan/options.ts'
 import { MICRO, micro, type Weighed } from '../plan/solve.ts'
-import type { StyleResult } from '../plan/styles.ts'
+import type { StyleResult } from '../plan/solve-style.ts'
 import { weigh } from '../plan/weigh.ts'
 
 /** Which budget is dragged. */
@@ -199,6 +199,51 @@ export interface Frontier {
   readonly envelope: Envelope
 }
 
+/** What was decided together, told place by place. Plain loops: thousands of points times all places of the dog. */
+function placeByPlace(
+  { loss, picks: grouped }: Steps,
+  groups: StyleResult['groups'],
+  places: number,
+): { readonly count: number; readonly picks: Uint8Array } {
+  const count = loss.length
+  const picks = new Uint8Array(count * places)
+  for (let g = 0; g < groups.length; g++) {
+    const { members, choices } = groups[g]!
+    for (let m = 0; m < members.length; m++) {
+      const index = members[m]!
+      const own = Uint8Array.from(choices, (choice) => choice[m]!)
+      for (let i = 0; i < count; i++) picks[i * places + index] = own[grouped[i * groups.length + g]!]!
+    }
+  }
+  return { count, picks }
+}
+
+const SUMMED = ['strip', 'splice', 'trunk', 'legs', 'spot', 'shows'] as const
+
+/** What each point is called: the traits of its options added up place by place, all points at once. */
+function namesOf(traits: readonly (readonly Trait[])[], picks: Uint8Array, count: number, house: House): Uint8Array {
+  const sums = SUMMED.map((what) => {
+    const sum = new Float64Array(count)
+    for (const [g, list] of traits.entries()) {
+      const each = Float64Array.from(list, (trait) => Number(trait[what]))
+      if (each.every((value) => value === 0)) continue
+      for (let i = 0; i < count; i++) sum[i]! += each[picks[i * traits.length + g]!]!
+    }
+    return sum
+  })
+  return Uint8Array.from({ length: count }, (_, i) => {
+    const [strip, splice, trunk, legs, spot, shows] = sums.map((sum) => sum[i]!) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    return VERDICT_IDS.indexOf(nameOfTotal({ strip, splice, trunk, legs, spot: spot > 0, shows: shows > 0 }, house))
+  })
+}
+
 function curveOf(result: StyleResult, axis: Axis, reference: number, ctx: Context): Curve {
   const { options, groups, style } = result
   const total = (choice: readonly number[], members: readonly number[], of: 'loss' | 'minutes' | 'pull'): number =>
@@ -213,20 +258,17 @@ function curveOf(result: StyleResult, axis: Axis, reference: number, ctx: Contex
     ),
     axis,
   )
-  // What was decided together is told place by place.
-  const picks = new Uint8Array(grouped.loss.length * options.length)
-  for (let i = 0; i < grouped.loss.length; i++)
-    for (const [g, { members, choices }] of groups.entries())
-      for (const [m, index] of members.entries())
-        picks[i * options.length + index] = choices[grouped.picks[i * grouped.groups + g]!]![m]!
+  const { count, picks } = placeByPlace(grouped, groups, options.length)
   const steps: Steps = { ...grouped, picks, groups: options.length }
   const overVisits = options.some((list) => list[0]!.why === 'hand-card-over-visits')
-  const traits = options.map((list, g) => list.map((option) => traitOf(option, g, ctx)))
-  const chosen: Trait[] = new Array(options.length)
-  const names = Uint8Array.from({ length: steps.loss.length }, (_, i) => {
-    for (let g = 0; g < steps.groups; g++) chosen[g] = traits[g]![steps.picks[i * steps.groups + g]!]!
-    return VERDICT_IDS.indexOf(overVisits ? 'split-visits' : nameOfTraits(chosen, ctx))
-  })
+  const names = overVisits
+    ? new Uint8Array(count).fill(VERDICT_IDS.indexOf('split-visits'))
+    : namesOf(
+        options.map((list, g) => list.map((option) => traitOf(option, g, ctx))),
+        picks,
+        count,
+        ctx.house,
+      )
   return {
     style,
     axis,

@@ -2,10 +2,11 @@ import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { mirrorIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { rememberingMaker } from '../plan/making.ts'
 import { VERDICT_IDS, type VerdictName } from '../plan/names.ts'
 import type { Range } from '../plan/plan-shape.ts'
-import { rememberingMaker, type Weight, weightOf } from '../plan/weigh.ts'
-import { SCORES, type Score } from '../scores/scales.ts'
+import { type Weight, weightOf } from '../plan/weigh.ts'
+import { SCORES } from '../scores/scales.ts'
 import type { Sheet, SideScores } from '../scores/sheet.ts'
 
 /** What is guessed of a place: undercoat and mats are seen in the same look. */
@@ -241,6 +242,18 @@ class Tally {
   }
 }
 
+/** A place with every mat and undercoat score it may have, by 5 times the one and the other. */
+const everyGuess = (scores: SideScores): SideScores[] =>
+  SCORES.flatMap((mat) =>
+    SCORES.map((undercoat) => ({
+      ...scores,
+      mat,
+      undercoat,
+      // Skin that nobody saw is taken as sound: nothing is guessed that a verdict could rest on.
+      skin: scores.skin === null && scores.findings.length === 0 ? 0 : scores.skin,
+    })),
+  )
+
 /** Draws in the first answer, and in every step after it. */
 const FIRST_DRAWS = 100
 const STEP_DRAWS = 200
@@ -259,24 +272,21 @@ export function* oddsOf(assessment: Assessment, house: House, draws: number, ran
     return
   }
   const places = [...new Set(priors.map(({ index }) => index))].sort((a, b) => a - b)
+  /** Of each prior, where its place stands among the places. */
+  const placeOf = priors.map(({ index }) => places.indexOf(index))
   const make = rememberingMaker()
   const tally = new Tally(places)
   const cells = new Uint8Array(places.length)
+  /** What each place may be guessed as: made once, so that what was worked out of it is found again. */
+  const guessed = new Map(places.map((index) => [index, everyGuess(sheet[index]!)]))
   const count = (guess: Guess, weight: number): void => {
     const filled: SideScores[] = [...sheet]
-    for (const [v, { index, scale }] of priors.entries()) {
-      const scores = filled[index]!
-      filled[index] = { ...scores, [scale]: guess[v] as Score }
-    }
     for (const [p, index] of places.entries()) {
-      const { mat, undercoat } = filled[index]!
-      cells[p] = mat! * 5 + undercoat!
+      const { mat, undercoat } = sheet[index]!
+      cells[p] = (mat ?? 0) * 5 + (undercoat ?? 0)
     }
-    // Skin that nobody saw is taken as sound: nothing is guessed that a verdict could rest on.
-    for (const index of places) {
-      const scores = filled[index]!
-      if (scores.skin === null && scores.findings.length === 0) filled[index] = { ...scores, skin: 0 }
-    }
+    for (let v = 0; v < priors.length; v++) cells[placeOf[v]!]! += guess[v]! * (priors[v]!.scale === 'mat' ? 5 : 1)
+    for (const [p, index] of places.entries()) filled[index] = guessed.get(index)![cells[p]!]!
     tally.add(weightOf({ ...assessment, sheet: filled }, house, make), cells, weight)
   }
   if (5 ** priors.length <= COUNTED) {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, test, vi } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { post, read, subject } from '../../contract/api/endpoint.ts'
 import { answering } from '../../test/harness/web.tsx'
 import { Away, answerOf, ask, Refused, TAB, Unreadable, urlOf } from './client.ts'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { z } from 'zod'
+import * as z from 'zod'
 import { Away } from '../device/client.ts'
 import { Alert } from './Alert.tsx'
 import { FormText } from './form.tsx'

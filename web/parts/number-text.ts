@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** A number as people type it, with a point or a comma; NaN for what is none. */
 export const numberOf = (text: string): number =>

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { z } from 'zod'
+import * as z from 'zod'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
 import { type NewVisit, visitsApi } from '../../../contract/api/visits.ts'
 import { COAT_LABEL, dateText, instantAt } from '../../../contract/words/index.ts'

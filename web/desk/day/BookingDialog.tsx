@@ -1,7 +1,7 @@
 import { CalendarX, UserX } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import { z } from 'zod'
+import * as z from 'zod'
 import type { CalledOff, VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { z } from 'zod'
+import * as z from 'zod'
 import type { StockMove } from '../../../contract/api/shelf.ts'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import type { ShelfProduct } from '../../../contract/formats/products.ts'

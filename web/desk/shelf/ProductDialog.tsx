@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
-import { z } from 'zod'
+import * as z from 'zod'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import { LABEL_DEFAULTS, type Label, labelSchema, type ShelfProduct } from '../../../contract/formats/products.ts'
 import { expectedOf } from '../../../contract/formats/zod-issues.ts'
