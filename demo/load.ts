@@ -271,6 +271,7 @@ const TRUE_PACE: readonly number[] = [1, 1.2]
 export const TRUE_TIMES: Partial<Record<EstimateId, number>> = {
   'minutes.brush.area': 1.35,
   'minutes.clip-out.m2': 0.7,
+  'job.nails': 1.4,
 }
 const SLIPS: readonly (readonly [
   Extract<SentEvent, { kind: 'incident' }>['incident'],
@@ -318,12 +319,12 @@ async function groomed(
   const slip = roll(0, 7) === 0 ? SLIPS[roll(0, SLIPS.length - 1)]! : null
   for (const step of steps) {
     events.push(event({ kind: 'start', step: step.id }))
-    const times = TRUE_PACE[i % 2]! * Math.exp((roll(-100, 100) / 100) * 0.3)
-    const rates = ratesOfStep(step, accepted.plan.regions)
+    const times = (step.treatment ? TRUE_PACE[i % 2]! : 1) * Math.exp((roll(-100, 100) / 100) * 0.3)
+    const rates = ratesOfStep(step, accepted.plan.regions, DEFAULT_HOUSE)
     const minutes = rates
       ? rates.parts.reduce((sum, { rate, minutes: own }) => sum + own * (TRUE_TIMES[rate] ?? 1), rates.fixedMin)
       : step.minutes / step.pace
-    clock += Math.max(0.3, minutes * (step.treatment ? times : 1)) * 60_000
+    clock += Math.max(0.3, minutes * times) * 60_000
     events.push(event({ kind: 'done', step: step.id }))
     clock += 20_000
   }

@@ -260,6 +260,7 @@ const MIGRATIONS = [
   '016-before',
   '017-learning',
   '018-waiting',
+  '019-all-steps-teach',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -32,7 +32,7 @@ export type TakenNumber = z.infer<typeof takenNumberSchema>
 export const learningSchema = z.object({
   /** null where nothing was learnt yet. */
   at: instant.nullable(),
-  /** Steps of coat work by the clock, and how unlike two like steps are, of the logarithm. */
+  /** Steps by the clock, and how unlike two like steps of coat work are, of the logarithm. */
   steps: z.int(),
   spread: z.number().nullable(),
   learnt: z.array(learntSchema),

@@ -7,12 +7,12 @@ const figure = (value: number): string => String(written(value))
 export const learntText = ({ value, low, high, logs }: Omit<Proposed, 'now' | 'id'>): string =>
   `${figure(value)} (${figure(low)} to ${figure(high)}), ${logs} logs`
 
-/** "Clipping tight coat takes you 42 min/m2, not 35." */
+/** "Clipping tight coat takes you 42 min/m2, not 35."; "Nails: it takes you 7 min, not 5." */
 export function proposalText({ id, value, now }: Pick<Proposed, 'id' | 'value' | 'now'>): string {
   const { what, unit } = ESTIMATES[id]
-  return id.startsWith('matting.')
-    ? `${what}: here it mats by ${figure(value)} ${unit}, not ${figure(now)}.`
-    : `${what} takes you ${figure(value)} ${unit}, not ${figure(now)}.`
+  const values = `${figure(value)} ${unit}, not ${figure(now)}.`
+  if (id.startsWith('matting.')) return `${what}: here it mats by ${values}`
+  return id.startsWith('minutes.') ? `${what} takes you ${values}` : `${what}: it takes you ${values}`
 }
 
 export const LOOKED_BACK_LABEL: Readonly<Record<LookedBack, string>> = {

@@ -2,6 +2,7 @@ import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import type { Bench, StepStatus } from './bench/shape.ts'
 import { minutesTaken } from './bench/status.ts'
+import type { GroomStep } from './step.ts'
 
 /** Time of one person on one treatment in one visit. */
 export interface Worked {
@@ -65,7 +66,8 @@ export function minutesByRegion({ steps }: Bench): ReadonlyMap<RegionId, number>
 /** What a groom is made of, for the record: coat work and cut by treatment, the rest by name. */
 export type WorkKey = Treatment | 'bath' | 'dry' | 'nails' | 'ears' | 'check' | 'show'
 
-const keyOf = ({ step }: StepStatus): WorkKey => {
+/** What of a groom a step is. */
+export const workOf = (step: GroomStep): WorkKey => {
   if (step.treatment) return step.treatment
   if (step.kind === 'ear-hair') return 'ears'
   return step.kind === 'bath' ||
@@ -93,7 +95,7 @@ export function workLines({ steps }: Bench): WorkLine[] {
     { what: WorkKey; plannedMin: number; takenMin: number | null; done: number; steps: number }
   >()
   for (const status of steps) {
-    const what = keyOf(status)
+    const what = workOf(status.step)
     const line = lines.get(what) ?? { what, plannedMin: 0, takenMin: null, done: 0, steps: 0 }
     line.steps++
     if (status.status !== 'skipped') line.plannedMin += status.step.minutes

@@ -2,14 +2,20 @@ import fc from 'fast-check'
 import { geometricMean, sampleStandardDeviation } from 'simple-statistics'
 import { describe, expect, test } from 'vitest'
 import { seeded } from '../../contract/formats/random.ts'
+import { aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { type HiddenTruth, ours, RATES_USED, simulatedLogs, trueTimes } from '../../test/fixtures/groomers.ts'
-import { DEFAULT_HOUSE, type EstimateId, houseWith } from '../numbers/estimates.ts'
+import { USUAL_SHELF } from '../bath/products.ts'
+import type { Assessment } from '../dog/dog.ts'
+import { wholeGroom } from '../groom/steps.ts'
+import { DEFAULT_HOUSE, type EstimateId, type House, houseWith } from '../numbers/estimates.ts'
 import { normal } from '../numbers/normal.ts'
+import { planGroom } from '../plan/plan.ts'
 import { howRight, type SaidAndCame } from './calibration.ts'
 import { inverseOf } from './cholesky.ts'
 import { learnMatting, type MattingLog } from './matting.ts'
-import { learnMinutes, type MinutesLog, trialOf } from './minutes.ts'
+import { learnMinutes, learnWork, type MinutesLog, trialOf } from './minutes.ts'
 import { proposalsOf, written } from './proposals.ts'
+import { minutesBy, ratesOfStep } from './timing.ts'
 
 const H = DEFAULT_HOUSE
 const SEEDS = Array.from({ length: 12 }, (_, i) => i + 1)
@@ -224,6 +230,73 @@ describe('what is proposed', () => {
   test('is never a limit that keeps a dog from harm', () => {
     for (const id of ['guard.skin', 'give.base', 'cap.adult', 'blade.hot'] as const)
       expect(proposalsOf([{ id: id as EstimateId, value: 1e4, low: 9e3, high: 2e4, logs: 500 }], logs, H)).toEqual([])
+  })
+})
+
+describe('steps beside coat work', () => {
+  const other = houseWith({
+    'bath.wash': 2 * ours('bath.wash'),
+    'job.nails': 9,
+    'cut.shears': 100,
+    'minutes.clip.m0': 20,
+  })
+  const dogs = Array.from({ length: 40 }, (_, i) => aDogWithAll(i + 1))
+  const stepsOf = (dog: Assessment, house: House) => {
+    const plan = planGroom(dog, house)
+    return {
+      regions: plan.regions,
+      steps: plan.verdict.choice === 'refer' ? [] : wholeGroom(dog, plan, house, USUAL_SHELF),
+    }
+  }
+
+  test('are what their rate makes of them, by whatever numbers they were planned', () => {
+    const kinds = new Set<string>()
+    for (const dog of dogs)
+      for (const house of [H, other]) {
+        const { regions, steps } = stepsOf(dog, house)
+        for (const step of steps) {
+          const rates = ratesOfStep(step, regions, house)
+          if (!rates) continue
+          kinds.add(rates.parts[0]!.rate)
+          expect(minutesBy(rates, house)).toBeCloseTo(step.minutes / step.pace, 6)
+        }
+      }
+    for (const rate of ['bath.wash', 'bath.rinse', 'job.nails', 'job.ears', 'cut.shears', 'cut.blend', 'check.comb'])
+      expect(kinds, rate).toContain(rate)
+  })
+
+  const one = (rate: EstimateId, times: number, personId: string, i: number): MinutesLog => ({
+    id: `${rate} ${personId} ${i}`,
+    visitId: `${personId} ${i}`,
+    personId,
+    at: i,
+    parts: [{ rate, minutes: 6 }],
+    fixedMin: 0,
+    takenMin: 6 * times * Math.exp(0.1 * normal(random)),
+  })
+  const random = seeded(31)
+  const logs = Array.from({ length: 40 }, (_, i) => [
+    one('bath.wash', 1.5, 'p', i),
+    one('bath.rinse', 0.6, 'p', i),
+    one('minutes.brush.area', 0.8, 'p', i),
+    one('minutes.clip.m0', 0.8, 'p', i),
+  ]).flat()
+
+  test('teach by themselves: slow in the tub is not slow at the table', () => {
+    const { rates, people, logs: count } = learnWork(logs, H)
+    const times = (id: EstimateId): number => rates.find((rate) => rate.id === id)!.value / ours(id)
+    expect(count).toBe(logs.length)
+    expect(times('bath.wash')).toBeGreaterThan(1.25)
+    expect(times('minutes.brush.area') * people[0]!.pace).toBeLessThan(0.9)
+    // In whatever order they come.
+    expect(learnWork(logs.toReversed(), H)).toEqual(learnWork(logs, H))
+  })
+  test('never propose less rinsing than ours, however quick a house is', () => {
+    const { rates } = learnWork(logs, H)
+    expect(rates.find(({ id }) => id === 'bath.rinse')!.high).toBeLessThan(ours('bath.rinse'))
+    const proposed = proposalsOf(rates, logs, H).map(({ id }) => id)
+    expect(proposed).toContain('bath.wash')
+    expect(proposed).not.toContain('bath.rinse')
   })
 })
 

@@ -1,6 +1,6 @@
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { inverseOf } from './cholesky.ts'
-import { minutesBy, type Timing } from './timing.ts'
+import { isPaced, minutesBy, type Timing } from './timing.ts'
 
 /** A timing as it is learnt from. */
 export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'fixedMin' | 'takenMin'> {
@@ -217,6 +217,19 @@ function linear(
     values: [worked / whole, ...minutes.map((own) => own / whole), ...(person.length === 0 ? [] : [1, -age])],
     residual: Math.log(takenMin) + spread ** 2 / 2 - Math.log(whole) - pace,
   }
+}
+
+/** Logs of work that pace goes for, and of the rest: a quick hand with the shears is not a quick hand in the tub. */
+export const logsLike = (logs: readonly MinutesLog[], paced: boolean): MinutesLog[] =>
+  logs.filter(({ parts }) => parts.every(({ rate }) => isPaced(rate) === paced))
+
+/** All that the clock says, each kind of work by itself; everybody's pace is that of coat work and cut. */
+export function learnWork(logs: readonly MinutesLog[], house: House): MinutesLearnt {
+  const [paced, rest] = [true, false].map((of) => learnMinutes(logsLike(logs, of), house)) as [
+    MinutesLearnt,
+    MinutesLearnt,
+  ]
+  return { ...paced, rates: [...paced.rates, ...rest.rates], logs: paced.logs + rest.logs }
 }
 
 /** How far off, of the logarithm, whole minutes are on what was not learnt from: by the numbers in use, and as learnt. */

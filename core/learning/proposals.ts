@@ -1,5 +1,6 @@
-import type { EstimateId, House } from '../numbers/estimates.ts'
-import { type Learnt, type MinutesLog, type Trial, trialOf } from './minutes.ts'
+import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { type Learnt, logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
+import { isPaced } from './timing.ts'
 
 /** A number of the house that its own logs would have otherwise. */
 export interface Proposal extends Learnt {
@@ -10,9 +11,34 @@ export interface Proposal extends Learnt {
 /** Less than this is not worth a word: so many parts of the number in use. */
 const WORTH = 0.08
 
+/** Times that are learnt beside those of coat work and mats. */
+const TIMES: ReadonlySet<EstimateId> = new Set([
+  'bath.wet',
+  'bath.wash',
+  'bath.rinse',
+  'bath.condition',
+  'bath.blast',
+  'bath.face',
+  'job.nails',
+  'job.ears',
+  'job.paws',
+  'job.face-again',
+  'cut.shears',
+  'cut.blend',
+  'cut.pads',
+  'cut.opening',
+  'cut.ear-hair',
+  'check.comb',
+])
+
+/** Product left in a coat burns, and a mat left in it grows: a hurried house does not make these shorter than ours. */
+const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb'])
+
+/** Whether a number is a time that the clock teaches. */
+export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || TIMES.has(id)
+
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
-const LEARNS: readonly string[] = ['minutes.', 'matting.']
-export const mayLearn = (id: EstimateId): boolean => LEARNS.some((prefix) => id.startsWith(prefix))
+export const mayLearn = (id: EstimateId): boolean => isTime(id) || id.startsWith('matting.')
 
 /** Three figures, as a number is written down. */
 export const written = (value: number): number => Number(value.toPrecision(3))
@@ -22,15 +48,21 @@ export const written = (value: number): number => Number(value.toPrecision(3))
  * better word on the last logs when it is learnt from those before them.
  */
 export function proposalsOf(learnt: readonly Learnt[], minutes: readonly MinutesLog[], house: House): Proposal[] {
-  let trial: Trial | null = null
+  const trials = new Map<boolean, Trial>()
+  const trialFor = (id: EstimateId): Trial => {
+    const paced = isPaced(id)
+    const trial = trials.get(paced) ?? trialOf(logsLike(minutes, paced), house)
+    trials.set(paced, trial)
+    return trial
+  }
   return learnt.flatMap((one): Proposal[] => {
     const now = house[one.id]
     const value = written(one.value)
     if (!mayLearn(one.id) || one.logs < house['learn.least']) return []
     if (Math.abs(value / now - 1) < WORTH || (one.low <= now && now <= one.high)) return []
-    if (one.id.startsWith('minutes.')) {
-      trial ??= trialOf(minutes, house)
-      const held = trial(one.id)
+    if (NEVER_LESS.has(one.id) && value < ESTIMATES[one.id].value) return []
+    if (isTime(one.id)) {
+      const held = trialFor(one.id)(one.id)
       if (!held || held.errorLearnt >= held.errorNow) return []
     }
     return [{ ...one, value, now }]

@@ -1,11 +1,10 @@
 import type { Bench } from '../groom/bench/shape.ts'
 import { minutesTaken } from '../groom/bench/status.ts'
 import type { GroomStep } from '../groom/step.ts'
-import { isMeasured } from '../groom/work.ts'
+import { isMeasured, type WorkKey, workOf } from '../groom/work.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import type { Cost } from '../plan/cost.ts'
 import type { RegionPlan } from '../plan/plan-shape.ts'
-import type { Treatment } from '../tools/treatments.ts'
 
 /** Minutes that one rate stands for in a step: at the product's own rate, at pace 1, all factors of the dog in it. */
 export interface RatePart {
@@ -13,10 +12,10 @@ export interface RatePart {
   readonly minutes: number
 }
 
-/** One step of coat work by the clock, and what the rates make of it. */
+/** One step of a groom by the clock, and what the rates make of it. */
 export interface Timing {
   readonly step: string
-  readonly treatment: Treatment
+  readonly treatment: WorkKey
   /** Who stood longest at it. */
   readonly personId: string | null
   readonly parts: readonly RatePart[]
@@ -31,16 +30,75 @@ export interface Timing {
 export const minutesBy = ({ parts, fixedMin }: Pick<Timing, 'parts' | 'fixedMin'>, house: House): number =>
   parts.reduce((sum, { rate, minutes }) => sum + (minutes * house[rate]) / ESTIMATES[rate].value, fixedMin)
 
+/** Hands in the bath by the step, and what is done meanwhile. */
+const BATH_RATES: Readonly<Partial<Record<string, EstimateId>>> = {
+  wet: 'bath.wet',
+  wash: 'bath.wash',
+  rinse: 'bath.rinse',
+  condition: 'bath.condition',
+  blast: 'bath.blast',
+  face: 'bath.face',
+  'face-again': 'job.face-again',
+  paws: 'job.paws',
+}
+
 /**
- * What the rates make of one step of coat work.
- * @param regions of the plan it belongs to
- * @returns null for other steps, and where a place is worked otherwise than planned: nothing is known of what it should take
+ * The one rate that a step other than coat work goes by; null where none does: drying follows from water and air, a shape
+ * set by hand from its own minutes, and a step at its floor from nothing but that.
+ */
+function oneRate(step: GroomStep, house: House): EstimateId | null {
+  switch (step.kind) {
+    case 'bath':
+      return step.minutes > house['bath.least'] || step.what === 'face-again' || step.what === 'paws'
+        ? (BATH_RATES[step.what ?? ''] ?? null)
+        : null
+    case 'nails':
+      return 'job.nails'
+    case 'ears':
+      return 'job.ears'
+    case 'ear-hair':
+      return 'cut.ear-hair'
+    case 'check':
+      return 'check.comb'
+    case 'blend':
+      return 'cut.blend'
+    case 'cut':
+      if (step.shape) return null
+      if (step.what === 'opening') return 'cut.opening'
+      if (step.what === 'pads') return 'cut.pads'
+      if (step.what !== 'coat') return null
+      return step.tool?.kind === 'shears' ? 'cut.shears' : 'minutes.clip.m0'
+    default:
+      return null
+  }
+}
+
+/** Work that a person's pace is known for; the rest, bath, nails and looking over, has one of its own. */
+export const isPaced = (rate: EstimateId): boolean =>
+  rate.startsWith('minutes.') || (rate.startsWith('cut.') && rate !== 'cut.ear-hair')
+
+/**
+ * What the rates make of one step.
+ * @param regions of the plan it belongs to @param house the numbers that plan was made with
+ * @returns null where no rate says how long it takes, and where a place is worked otherwise than planned
  */
 export function ratesOfStep(
   step: GroomStep,
   regions: readonly RegionPlan[],
+  house: House,
 ): Pick<Timing, 'parts' | 'fixedMin'> | null {
-  if (step.kind !== 'coat' || !step.treatment) return null
+  if (step.kind !== 'coat') {
+    const rate = oneRate(step, house)
+    if (!rate) return null
+    const all = step.minutes / step.pace
+    // Going over a coat takes moving on from place to place; what is counted by the piece does not.
+    const moving =
+      rate === 'cut.shears' || rate === 'minutes.clip.m0' ? house['minutes.reposition'] * step.indexes.length : 0
+    const fixedMin = Math.min(all, moving / step.pace)
+    const minutes = ((all - fixedMin) * ESTIMATES[rate].value) / house[rate]
+    return minutes > 0 ? { parts: [{ rate, minutes }], fixedMin } : null
+  }
+  if (!step.treatment) return null
   const minutes = new Map<EstimateId, number>()
   let fixedMin = 0
   for (const index of step.indexes) {
@@ -59,20 +117,20 @@ const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
   parts.map(({ rate, minutes, perM2 }) => ({ rate, minutes: (minutes / factors.pace / perM2) * ESTIMATES[rate].value }))
 
 /**
- * Coat work of a groom that one person did by the clock. Steps that two stood at are left out: whose minutes they are
- * nobody can say.
- * @param regions of the plan it was done by
+ * Steps of a groom that one person did by the clock. Those that two stood at are left out: whose minutes they are nobody
+ * can say.
+ * @param regions of the plan it was done by @param house the numbers that plan was made with
  */
-export function timingsOf({ steps }: Bench, regions: readonly RegionPlan[]): Timing[] {
+export function timingsOf({ steps }: Bench, regions: readonly RegionPlan[], house: House): Timing[] {
   return steps.flatMap((status): Timing[] => {
     const { step, byPerson } = status
-    const rates = ratesOfStep(step, regions)
+    const rates = ratesOfStep(step, regions, house)
     if (!rates || !isMeasured(status) || byPerson.size > 1) return []
     return [
       {
         ...rates,
         step: step.id,
-        treatment: step.treatment!,
+        treatment: workOf(step),
         personId: [...byPerson.keys()][0] ?? status.doneBy,
         plannedMin: step.minutes / step.pace,
         takenMin: minutesTaken(status)!,

@@ -18,6 +18,7 @@ import * as day from './migrations/015-day.ts'
 import * as before from './migrations/016-before.ts'
 import * as learning from './migrations/017-learning.ts'
 import * as waiting from './migrations/018-waiting.ts'
+import * as allSteps from './migrations/019-all-steps-teach.ts'
 
 interface Migration {
   readonly name: string
@@ -45,6 +46,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '016-before', ...before },
   { name: '017-learning', ...learning },
   { name: '018-waiting', ...waiting },
+  { name: '019-all-steps-teach', ...allSteps },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -107,7 +107,7 @@ export class GoodbyeRepo {
         )
         await WorkedRow.bulkCreate(worked, { transaction: t })
       }
-      await keepTimings(visit, bench, given.plan.regions, t)
+      await keepTimings(visit, bench, given.plan.regions, house, t)
       await MessageRow.create(
         {
           id: randomUUID(),

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Learning } from '../../contract/api/learning.ts'
 import type { Problem } from '../../contract/api/problem.ts'
-import { ESTIMATES, houseWith } from '../../core/index.ts'
+import { ESTIMATES, type EstimateId, houseWith, isTime } from '../../core/index.ts'
 import { TRUE_TIMES } from '../../demo/load.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import type { TestServer } from '../../test/harness/server.ts'
@@ -79,7 +79,7 @@ describe('numbers that learn', () => {
     await server.store.learning.nightly()
     const { estimates } = await server.store.salon.read()
     expect(Object.keys(estimates).length).toBeGreaterThan(0)
-    for (const id of Object.keys(estimates)) expect(id).toMatch(/^minutes\./)
+    for (const id of Object.keys(estimates) as EstimateId[]) expect(isTime(id), id).toBe(true)
     await send('follow', { on: false }, 'PUT')
   })
 

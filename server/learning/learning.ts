@@ -6,8 +6,9 @@ import {
   type EstimateId,
   type House,
   houseWith,
+  isTime,
   learnMatting,
-  learnMinutes,
+  learnWork,
   planWhole,
   proposalsOf,
 } from '../../core/index.ts'
@@ -71,7 +72,7 @@ export class LearningRepo {
   /** The same at night: where the house wants it, minutes follow. */
   async nightly(): Promise<void> {
     const { follows, proposals } = await this.refresh()
-    const minutes = proposals.filter(({ id }) => id.startsWith('minutes.'))
+    const minutes = proposals.filter(({ id }) => isTime(id))
     if (follows && minutes.length > 0)
       await this.take(
         minutes.map(({ id }) => id),
@@ -84,7 +85,7 @@ export class LearningRepo {
     const house = houseWith(salon.estimates)
     const steps = await minutesLogs()
     const matting = mattingLogs(await intervals(this.#sequelize))
-    const minutes = learnMinutes(steps, house)
+    const minutes = learnWork(steps, house)
     const learnt = [...minutes.rates, ...learnMatting(matting, house)]
     const proposals = proposalsOf(learnt, steps, house)
     const doc: NonNullable<LearntRow['doc']> = {

@@ -4,6 +4,7 @@ import {
   type CoatType,
   ESTIMATES,
   type EstimateId,
+  type House,
   type Interval,
   type MattingLog,
   type MinutesLog,
@@ -13,22 +14,24 @@ import {
 import { GoodbyeRow, TimingRow, VisitRow } from '../db/models/index.ts'
 import { benchNow } from '../groom/bench.ts'
 import { planInForce } from '../plan/in-force.ts'
+import { madeFrom } from '../plan/needs.ts'
 import { intervalFrom, LEFT_COLUMNS, LEFT_KNOWN, type Left } from '../salon/known.ts'
 
 /** What is learnt from: half of a log's weight is gone after twenty visits, so older ones say next to nothing. */
-const MOST_STEPS = 4000
+const MOST_STEPS = 8000
 const MOST_INTERVALS = 4000
 /** Earlier visits whose steps are taken in at once. */
 const TAKEN_IN = 200
 
-/** Keeps the steps of a groom that was said goodbye to. */
+/** Keeps the steps of a groom that was said goodbye to. @param house the numbers it was planned with */
 export async function keepTimings(
   visit: Pick<VisitRow, 'id' | 'startsAt'>,
   bench: Bench | null,
   regions: readonly RegionPlan[],
+  house: House,
   transaction: Transaction,
 ): Promise<void> {
-  const timings = bench ? timingsOf(bench, regions) : []
+  const timings = bench ? timingsOf(bench, regions, house) : []
   await TimingRow.bulkCreate(
     timings.map((timing) => ({ visitId: visit.id, at: visit.startsAt, ...timing })),
     { transaction, ignoreDuplicates: true },
@@ -50,12 +53,12 @@ export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<vo
         await planInForce(visitId, t),
         await benchNow(visitId, now, t),
       ]
-      if (visit && plan) await keepTimings(visit, bench, plan.plan.regions, t)
+      if (visit && plan) await keepTimings(visit, bench, plan.plan.regions, madeFrom(plan).house, t)
       await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
     })
 }
 
-/** Steps of coat work by the clock, oldest first. */
+/** Steps by the clock, oldest first. */
 export async function minutesLogs(): Promise<MinutesLog[]> {
   const rows = await TimingRow.findAll({
     order: [

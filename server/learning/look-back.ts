@@ -1,7 +1,7 @@
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
 import { dateOf } from '../../contract/words/dates.ts'
-import { houseWith, howRight, indexAfter, matsOf, type SaidAndCame } from '../../core/index.ts'
+import { houseWith, howRight, indexAfter, matsOf, type SaidAndCame, type WorkKey } from '../../core/index.ts'
 import { TimingRow } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals } from './logs.ts'
@@ -10,6 +10,9 @@ import { intervals } from './logs.ts'
 const MOST = 2000
 /** The index may be nothing, which has no logarithm. */
 const BESIDE_NOTHING = 1
+
+/** What of a groom is neither coat work nor cut. */
+const BESIDE_COAT: readonly WorkKey[] = ['bath', 'dry', 'nails', 'ears', 'check', 'show']
 
 interface Groom {
   readonly visit_id: string
@@ -75,11 +78,11 @@ export class LookBackRepo {
        FROM lines GROUP BY 1, 2, 3 HAVING count(*) = count(taken)
        UNION ALL
        SELECT visit_id, name, starts_at, 'coat', sum(planned), sum(taken)
-       FROM lines WHERE part NOT IN ('bath', 'dry', 'nails', 'ears', 'check', 'show') GROUP BY 1, 2, 3 HAVING count(*) = count(taken)
+       FROM lines WHERE part NOT IN (:beside) GROUP BY 1, 2, 3 HAVING count(*) = count(taken)
        UNION ALL
        SELECT visit_id, name, starts_at, 'dry', sum(planned), sum(taken)
        FROM lines WHERE part = 'dry' GROUP BY 1, 2, 3 HAVING count(*) = count(taken)`,
-      { type: QueryTypes.SELECT, replacements: { most: MOST } },
+      { type: QueryTypes.SELECT, replacements: { most: MOST, beside: BESIDE_COAT } },
     )
   }
 
@@ -95,6 +98,7 @@ export class LookBackRepo {
   async #people(): Promise<Kind['people']> {
     const rows = await TimingRow.findAll({
       attributes: ['personId', 'plannedMin', 'takenMin'],
+      where: { treatment: { [Op.notIn]: [...BESIDE_COAT] } },
       order: [['at', 'DESC']],
       limit: MOST,
     })

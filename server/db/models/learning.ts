@@ -1,6 +1,6 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
 import type { Learning } from '../../../contract/api/learning.ts'
-import type { EstimateId, RatePart, Treatment } from '../../../core/index.ts'
+import type { EstimateId, RatePart, WorkKey } from '../../../core/index.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
 const { UUID, DATE, JSONB, DOUBLE, INTEGER, BOOLEAN, TEXT } = DataTypes
@@ -9,7 +9,7 @@ export class TimingRow extends Model<InferAttributes<TimingRow>, InferCreationAt
   declare visitId: string
   declare step: string
   declare personId: string | null
-  declare treatment: Treatment
+  declare treatment: WorkKey
   declare at: Date
   declare parts: readonly RatePart[]
   declare fixedMin: number
