@@ -137,6 +137,7 @@ export const salonApi = subject('salon', {
     takes: equipmentChangeSchema,
     gives: salonSchema,
     becomes: 'read',
+    touches: ['day'],
   }),
   setPremises: put('/settings/premises', {
     summary: 'Set the tubs, tables and pens, and when the salon is open',

@@ -1,4 +1,4 @@
-import type { StageId, WhyStep } from '../../core/index.ts'
+import type { DayCost, EstimateId, StageId, WhyStep } from '../../core/index.ts'
 import type { DayDog, Waiting } from '../api/planning.ts'
 import { dayText, timeText } from './dates.ts'
 
@@ -25,6 +25,22 @@ export const KNOWN_LABEL: Readonly<Record<DayDog['known'], string>> = {
   'last-time': 'as long as last time',
   usual: 'by the time that was booked',
 }
+
+/** What a plan of a day is weighed by, in the order of its weight, and the number of the house behind each. */
+export const WEIGHED_BY: readonly {
+  readonly part: Exclude<keyof DayCost, 'total'>
+  readonly label: string
+  readonly id: EstimateId
+}[] = [
+  { part: 'late', label: 'Later than it was booked for', id: 'day.late' },
+  { part: 'over', label: 'People beyond their hours', id: 'day.over' },
+  { part: 'told', label: 'Later than its people were told', id: 'day.told' },
+  { part: 'cap', label: 'Dogs in the house too long', id: 'day.cap' },
+  { part: 'waiting', label: 'Dogs that wait', id: 'day.waiting' },
+  { part: 'hands', label: 'Hands the dog does not know', id: 'day.stranger' },
+  { part: 'unease', label: 'Dried beside another dryer, or waiting without a pen', id: 'day.beside' },
+  { part: 'end', label: 'How late the day ends', id: 'day.end' },
+]
 
 /** Why a step stands where it stands: "the tub is with Kettle until then". */
 export function whyText(why: WhyStep, nameOf: (id: string) => string): string {

@@ -50,12 +50,15 @@ export class Costs {
     let waiting = 0
     let cap = 0
     let hands = 0
+    let told = 0
     for (let j = 0; j < jobs.length; j++) {
       const { job, household, work, tender, prefers, ops: own } = jobs[j]!
       if (own.length === 0) continue
       let leaves = this.#end[j]!
       for (let i = 0; i < household.length; i++) leaves = Math.max(leaves, this.#end[household[i]!]!)
       if (job.due !== null && leaves > job.due) late += (leaves - job.due) * job.weight
+      const said = day.told?.[job.id]
+      if (said !== undefined) told += Math.max(0, leaves - said - house['day.told-free']) * job.weight
       if (!salon) continue
       waiting += (leaves - job.arrives - work) * (tender ? house['day.frail'] : 1)
       if (job.maxInBuilding !== null) {
@@ -88,9 +91,11 @@ export class Costs {
       end: makespan * house['day.end'],
       cap,
       hands,
+      told: told * house['day.told'],
       unease: this.#unease(schedule),
     }
-    const total = parts.late + parts.over + parts.waiting + parts.end + parts.cap + parts.hands + parts.unease
+    const total =
+      parts.late + parts.over + parts.waiting + parts.end + parts.cap + parts.hands + parts.told + parts.unease
     return { ...parts, total }
   }
 

@@ -236,6 +236,48 @@ test('each step says why it stands where it stands', () => {
   expect(codes.some((code) => code === 'hands' || code === 'place')).toBe(true)
 })
 
+describe('what people were told', () => {
+  const endsOf = (steps: DayPlan['steps']): Record<string, number> => {
+    const ends: Record<string, number> = {}
+    for (const { job, end } of steps) ends[job] = Math.max(ends[job] ?? 0, end)
+    return ends
+  }
+  const laterThan = (told: Record<string, number>, steps: DayPlan['steps']): number =>
+    Object.entries(endsOf(steps)).filter(([job, end]) => end > told[job]! + DEFAULT_HOUSE['day.told-free']).length
+  const days = Array.from({ length: 30 }, (_, i) => madeUpDay({ dogs: 8, people: 3 }, seeded(100 + i)))
+  const replan = (day: Day, from: DayPlan['steps'], turns: number): DayPlan =>
+    planDay(day, DEFAULT_HOUSE, { random: seeded(2), goOn: (turn) => turn < turns, from })
+
+  test('is not given up for a day that ends a little sooner: a longer search moves next to nobody', () => {
+    let [heeded, unheeded] = [0, 0]
+    for (const day of days) {
+      const first = plan(day, 4)
+      const told = endsOf(first.steps)
+      heeded += laterThan(told, replan({ ...day, told }, first.steps, 120).steps)
+      unheeded += laterThan(told, replan(day, first.steps, 120).steps)
+    }
+    expect(unheeded).toBeGreaterThan(10)
+    expect(heeded).toBeLessThan(unheeded / 3)
+  })
+  test('is weighed by itself, and changes nothing where all are as they were told', () => {
+    for (const day of days.slice(0, 8)) {
+      const { steps } = plan(day, 20)
+      expect(replan({ ...day, told: endsOf(steps) }, steps, 0).cost.told).toBe(0)
+    }
+    // One dog comes an hour later: fewer of the others are later than they were told.
+    let [heeded, unheeded] = [0, 0]
+    for (const day of days) {
+      const { steps } = plan(day, 60)
+      const told = endsOf(steps)
+      const [{ id, arrives }] = day.jobs as [Day['jobs'][number]]
+      const late = asIfDay(day, { kind: 'later', job: id, from: arrives + 60 })
+      heeded += laterThan(told, replan({ ...late, told }, steps, 60).steps)
+      unheeded += laterThan(told, replan(late, steps, 60).steps)
+    }
+    expect(heeded).toBeLessThan(unheeded)
+  })
+})
+
 test('as if somebody were not there: everything they do goes to others, or cannot be done by name', () => {
   const day = madeUpDay({ dogs: 4, people: 3 }, seeded(6))
   const without = asIfDay(day, { kind: 'without-person', id: 'bo' })

@@ -100,6 +100,8 @@ export interface Day {
   /** Nobody: nobody is needed, the plain job shop. */
   readonly people: readonly Worker[]
   readonly jobs: readonly DayJob[]
+  /** When each dog is done by the plan that its people were told of, by dog; what makes it later than that weighs. */
+  readonly told?: Readonly<Record<string, number>>
 }
 
 /** One step in its place. */
@@ -124,6 +126,8 @@ export interface DayCost {
   readonly cap: number
   /** Not the hands it knows. */
   readonly hands: number
+  /** Later than its people were told, whatever was booked. */
+  readonly told: number
   /** Dried beside another dryer though it fears them; more dogs waiting than there are pens. */
   readonly unease: number
   readonly total: number

@@ -431,6 +431,8 @@ export const ESTIMATES = {
   'consent.hours': est(24, 'hours', "How long an owner's link stays open"),
 
   'day.late': est(10, 'weight/min', 'A minute after what its people were promised'),
+  'day.told': est(10, 'weight/min', 'A minute later than by the plan its people were told of'),
+  'day.told-free': est(5, 'min', 'So much later than they were told nobody is called for'),
   'day.over': est(5, 'weight/min', 'A minute of overtime of one person'),
   'day.waiting': est(0.5, 'weight/min', 'A minute that a dog waits'),
   'day.frail': est(2, 'factor', 'The same for a frail or frightened dog, or a puppy'),

@@ -42,13 +42,14 @@ const days = {
     file: DayFile,
     house: House,
     from: readonly PlannedStep[],
+    told: Readonly<Record<string, number>>,
     change: WhatIf | null,
     tell: (planned: PlannedDay) => void,
   ): Promise<void> {
     const kind = change ? 'as-if' : 'as-it-is'
     newest[kind]++
     const mine = newest[kind]
-    const read = readDay(file)
+    const read: Day = { ...readDay(file), told }
     const day = change ? asIfDay(read, change) : read
     const random = seeded(SEED)
     let steps = from

@@ -10,7 +10,9 @@ const theDays = (): Remote<Days> => {
   return worker
 }
 
-type Asked = [file: DayToPlan['file'], from: PlannedStep[], change: WhatIf | null]
+type Asked = [file: DayToPlan['file'], from: PlannedStep[], told: Told, change: WhatIf | null]
+/** When each dog is done by the plan its people were told of, min. */
+type Told = Readonly<Record<string, number>>
 
 export interface DayPlanned {
   readonly planned: PlannedDay | null
@@ -24,23 +26,25 @@ export interface DayPlanned {
 export function useDayPlan(
   file: DayToPlan['file'] | undefined,
   from: readonly PlannedStep[],
+  told: Told,
   house: House,
   change: WhatIf | null,
 ): DayPlanned {
   const [state, setState] = useState<DayPlanned>({ planned: null, problem: null })
   // A read that says the same again is no other day.
-  const key = file ? JSON.stringify([file, from, change]) : null
+  const key = file ? JSON.stringify([file, from, told, change]) : null
   const asked = useMemo(() => (key === null ? null : (JSON.parse(key) as Asked)), [key])
   useEffect(
     function planAnew() {
       if (!asked) return
       let current = true
-      const [day, begin, what] = asked
+      const [day, begin, said, what] = asked
       theDays()
         .plan(
           day,
           house,
           begin,
+          said,
           what,
           proxy((planned) => {
             if (current) setState({ planned, problem: null })

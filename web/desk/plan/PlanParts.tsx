@@ -9,9 +9,11 @@ import {
   minutesText,
   promiseWords,
   STAGE_LABEL,
+  WEIGHED_BY,
   whyText,
 } from '../../../contract/words/index.ts'
 import { type StageId, type WhatIf, whyStep } from '../../../core/index.ts'
+import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Table } from '../../parts/Table.tsx'
 import type { PlannedDay } from '../../workers/day.worker.ts'
 import type { StrandChart } from './StrandChart.tsx'
@@ -237,6 +239,34 @@ export function Ask({
     </section>
   )
 }
+
+/** What the plan is weighed by: points, beside those of the plan as it was where something is asked. */
+export function Weighs({ shown, base }: { shown: PlannedDay; base: PlannedDay | null }): ReactNode {
+  const rows = WEIGHED_BY.filter(
+    ({ part }) => points(shown.plan.cost[part]) > 0 || points(base?.plan.cost[part] ?? 0) > 0,
+  )
+  return (
+    <details>
+      <summary className="flex min-h-11 cursor-pointer items-center gap-2">
+        What this plan weighs
+        <span className="figure font-semibold">{points(shown.plan.cost.total)}</span>
+        <span className="text-ink-2">points; fewer is better</span>
+      </summary>
+      <Table
+        testId="plan-weighs"
+        rows={rows}
+        keyOf={({ part }) => part}
+        columns={[
+          { head: 'What', names: true, cell: ({ label }) => label },
+          base && { head: 'As it was', figures: true, cell: ({ part }) => points(base.plan.cost[part]) },
+          { head: base ? 'So' : 'Points', figures: true, cell: ({ part }) => points(shown.plan.cost[part]) },
+          { head: 'By the number', cell: ({ id }) => <HouseNumber id={id} /> },
+        ]}
+      />
+    </details>
+  )
+}
+const points = (of: number): number => Math.round(of)
 
 export const StepTable = ({ shown, names, clock }: { shown: PlannedDay; names: Names; clock: Clock }): ReactNode => (
   <Table

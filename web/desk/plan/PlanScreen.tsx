@@ -24,6 +24,7 @@ import {
   MINUTE_MS,
   type Names,
   StepTable,
+  Weighs,
   WORTH_SAYING,
 } from './PlanParts.tsx'
 import { StrandChart } from './StrandChart.tsx'
@@ -38,7 +39,9 @@ export function PlanScreen(): ReactNode {
   const { data: salon } = useSalon()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const [change, setChange] = useState<WhatIf | null>(null)
-  const base = useDayPlan(toPlan.data?.file, toPlan.data?.kept?.steps ?? [], house, null)
+  const kept = toPlan.data?.kept
+  const told = useMemo(() => endsTold(kept), [kept])
+  const base = useDayPlan(toPlan.data?.file, kept?.steps ?? [], told, house, null)
   if (!toPlan.data || !salon)
     return toPlan.error ? (
       <QueryFailed error={toPlan.error} onRetry={() => void toPlan.refetch()} />
@@ -70,6 +73,14 @@ export function PlanScreen(): ReactNode {
   )
 }
 
+/** When each dog whose people were told is done by the plan that was kept, min. */
+function endsTold(kept: DayToPlan['kept'] | undefined): Readonly<Record<string, number>> {
+  const ends: Record<string, number> = {}
+  for (const { job } of kept?.told ?? []) ends[job] = 0
+  for (const { job, end } of kept?.steps ?? []) if (ends[job] !== undefined) ends[job] = Math.max(ends[job], end)
+  return ends
+}
+
 function Planned({
   toPlan,
   base,
@@ -89,7 +100,7 @@ function Planned({
   const at = useCallback((minutes: number) => new Date(opens + minutes * MINUTE_MS), [opens])
   const clock = useCallback((minutes: number) => timeText(at(minutes)), [at])
   // What would be begins with what is, so that only what has to move does.
-  const asIf = useDayPlan(change ? toPlan.file : undefined, base.plan.steps, house, change)
+  const asIf = useDayPlan(change ? toPlan.file : undefined, base.plan.steps, endsTold(toPlan.kept), house, change)
   const shown = change && asIf.planned ? asIf.planned : base
   const names = useMemo(() => {
     const dogs = new Map(toPlan.dogs.map(({ visitId, name }) => [visitId, name]))
@@ -109,8 +120,10 @@ function Planned({
   const late = new Set(
     shown.day.jobs.filter(({ id, due }) => due !== null && promiseOf(id).end > due + WORTH_SAYING).map(({ id }) => id),
   )
+  // A dog that was called off is in the last plan for as long as the next one is not there.
+  const here = new Set(toPlan.dogs.map(({ visitId }) => visitId))
   const toCall = shown.day.jobs.filter(
-    ({ id }) => told.has(id) && promiseOf(id).promise > told.get(id)!.promise + WORTH_SAYING,
+    ({ id }) => here.has(id) && told.has(id) && promiseOf(id).promise > told.get(id)!.promise + WORTH_SAYING,
   )
   const isKept = toPlan.kept !== null && sameSteps(toPlan.kept.steps, shown.plan.steps)
   const move = (job: string, by: number): void => {
@@ -164,7 +177,8 @@ function Planned({
       {keep.error && <Alert>{keep.error.message}</Alert>}
       {asIf.problem && change && <Alert>It cannot be: {withNames(asIf.problem, toPlan)}.</Alert>}
       {change && asIf.planned && <Differences base={base} asIf={asIf.planned} names={names} clock={clock} />}
-      <div className="max-lg:overflow-x-auto">
+      {/* In the hand it is the next step that is asked for; the whole day stands under it. */}
+      <div className="max-lg:overflow-x-auto max-sm:order-last">
         <div className="max-lg:min-w-[760px]">
           <StrandChart
             planned={shown}
@@ -181,7 +195,7 @@ function Planned({
       </div>
       <div className="grid gap-6 lg:grid-cols-3">
         <div className="flex flex-col gap-6">
-          {chosen && shown.day.jobs.some(({ id }) => id === chosen) && (
+          {chosen && here.has(chosen) && shown.day.jobs.some(({ id }) => id === chosen) && (
             <Chosen job={chosen} shown={shown} toPlan={toPlan} names={names} clock={clock} />
           )}
           <CallNow toCall={toCall.map(({ id }) => id)} toPlan={toPlan} shown={shown} at={at} />
@@ -189,6 +203,7 @@ function Planned({
         <Hands shown={shown} names={names} clock={clock} />
         <Ask shown={shown} change={change} names={names} onChange={onChange} />
       </div>
+      <Weighs shown={shown} base={change && asIf.planned ? base : null} />
     </>
   )
 }
