@@ -247,9 +247,8 @@ export function Weighs({ shown, base }: { shown: PlannedDay; base: PlannedDay | 
   )
   return (
     <details>
-      <summary className="flex min-h-11 cursor-pointer items-center gap-2">
-        What this plan weighs
-        <span className="figure font-semibold">{points(shown.plan.cost.total)}</span>
+      <summary className="min-h-11 cursor-pointer py-2.5">
+        What this plan weighs: <b className="figure font-semibold">{points(shown.plan.cost.total)}</b>{' '}
         <span className="text-ink-2">points; fewer is better</span>
       </summary>
       <Table
