@@ -2,8 +2,8 @@ import { defineConfig } from 'vitest/config'
 
 const common = { env: { TZ: 'UTC' }, globals: false } as const
 
-/** Keys pressed as fast as a hand can, and drags: nothing else runs beside these. */
-const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts']
+/** Keys pressed as fast as a hand can, drags, and two screens that plan a day over and over: nothing else runs beside these. */
+const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts', 'e2e/live-day.test.ts']
 
 /** A machine under load is waited for: what takes long is measured in bench/, never here. */
 const BY_SCREEN = { testTimeout: 300_000, hookTimeout: 300_000, expect: { poll: { timeout: 60_000 } } } as const

@@ -48,8 +48,8 @@ function recall<K, T>(table: Map<K, T>, key: K, make: () => T): T {
 
 /**
  * Remembers what was made of a region-side, for many sheets of one dog on one day: only what the sheet changes, and the
- * slot, may differ between the assessments it is used for, and findings and done work may not. Things are told apart by
- * being the same thing first, then by what they say: what is shared between sheets is found at once.
+ * slot, may differ between the assessments it is used for. Things are told apart by being the same thing first, then by
+ * what they say: what is shared between sheets is found at once.
  */
 export function rememberingMaker(): Maker {
   let first: Context | null = null
@@ -63,8 +63,9 @@ export function rememberingMaker(): Maker {
     recall(tables as Map<string, Map<SideState, T>>, name, () => new Map())
   const ofState = <T>(name: string, table: Map<SideState, T>, state: SideState, make: () => T): T =>
     recall(table, state, () => {
-      const { index, mat, extent, standoffMm, undercoat, skin, sore, local } = state
-      const key = [name, index, mat, extent, standoffMm, undercoat, skin, sore, local].join(' ')
+      const { index, mat, extent, standoffMm, undercoat, skin, sore, local, scores, done } = state
+      const found = JSON.stringify([scores.findings, scores.leave, done])
+      const key = [name, index, mat, extent, standoffMm, undercoat, skin, sore, local, found].join(' ')
       return recall(byScores as Map<string, T>, key, make)
     })
   const places = { free: tableOf<PlaceOffers>('place'), double: tableOf<PlaceOffers>('place, double') }

@@ -115,7 +115,7 @@ export function sideStates(
   known: (scores: SideScores, index: number, end: End, make: () => SideState) => SideState = (_s, _i, _e, make) =>
     make(),
 ): SideState[] {
-  const { sheet } = assessment
+  const { sheet, progress } = assessment
   const worst =
     end === 'high'
       ? { mat: plausibleWorst(sheet, 'mat', house), undercoat: plausibleWorst(sheet, 'undercoat', house) }
@@ -123,7 +123,8 @@ export function sideStates(
   return REGION_SIDES.map((place) => {
     const scores = sheet[place.index]!
     const make = (): SideState => sideState(place, assessment, bsaM2, worst, house)
-    // At the high end what is missing follows from the whole sheet.
-    return worst && (scores.mat === null || scores.undercoat === null) ? make() : known(scores, place.index, end, make)
+    // At the high end what is missing follows from the whole sheet; half-way through, finished work from more than scores.
+    const byScores = progress === null && (!worst || (scores.mat !== null && scores.undercoat !== null))
+    return byScores ? known(scores, place.index, end, make) : make()
   })
 }

@@ -2,10 +2,12 @@ import { describe, expect, test } from 'vitest'
 import { seeded } from '../../contract/formats/random.ts'
 import { aDogOf, aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { slowWeightOf } from '../../test/oracles/weigh-slow.ts'
+import { mirrorIndex, REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { changed, flipTrials } from '../questions/flips.ts'
 import { SCORES } from '../scores/scales.ts'
+import type { SideScores } from '../scores/sheet.ts'
 import { rememberingMaker } from './making.ts'
 import { VERDICT_IDS } from './names.ts'
 import { weightOf } from './weigh.ts'
@@ -67,6 +69,44 @@ describe('what is weighed quickly is what is weighed the long way', () => {
           const one = changed(dog, trial, to)
           const shared = trial.what !== 'wish' && trial.what !== 'temper'
           expect(weightOf(one, DEFAULT_HOUSE, shared ? make : undefined)).toEqual(slowWeightOf(one, DEFAULT_HOUSE))
+        }
+    }
+  })
+
+  test('for a dog alike on both sides but for what was found, left or finished on one, whichever way round it is planned', () => {
+    const random = seeded(21)
+    for (const dog of DOGS.filter((_, i) => i % 125 === 0)) {
+      const alike = dog.sheet.map((_, i) => {
+        const { findings: _f, ...scores } = dog.sheet[Math.min(i, mirrorIndex[i]!)]!
+        return { ...scores, findings: [], leave: null }
+      })
+      const pairs = REGION_SIDES.filter(({ side }) => side === 'left').map(({ index }) => index)
+      const [found, left, finished] = [0, 1, 2].map(() => pairs[Math.floor(random() * pairs.length)]!) as [
+        number,
+        number,
+        number,
+      ]
+      const sheet = alike.map(
+        (scores, i): SideScores => ({
+          ...scores,
+          ...(i === found ? { findings: [{ id: 'tick', sizeMm: 4 }] } : {}),
+          ...(i === left ? { leave: 'asked' } : {}),
+        }),
+      )
+      const one: Assessment = {
+        ...dog,
+        sheet,
+        progress: {
+          done: [{ index: finished, treatment: 'brush', leavesMm: null, outlineMm: 40 }],
+          minutes: 5,
+          pull: 1,
+        },
+      }
+      const make = rememberingMaker()
+      for (const trial of flipTrials(one).filter(({ what }, i) => what === 'score' && i % 4 === 0))
+        for (const { to } of trial.tries) {
+          const asked = changed(one, trial, to)
+          expect(weightOf(asked, DEFAULT_HOUSE, make)).toEqual(slowWeightOf(asked, DEFAULT_HOUSE))
         }
     }
   })
