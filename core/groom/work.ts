@@ -63,21 +63,15 @@ export function minutesByRegion({ steps }: Bench): ReadonlyMap<RegionId, number>
   return minutes
 }
 
+/** What of a groom is neither coat work nor cut. */
+export const BESIDE_COAT = ['bath', 'dry', 'nails', 'ears', 'check', 'show'] as const
+
 /** What a groom is made of, for the record: coat work and cut by treatment, the rest by name. */
-export type WorkKey = Treatment | 'bath' | 'dry' | 'nails' | 'ears' | 'check' | 'show'
+export type WorkKey = Treatment | (typeof BESIDE_COAT)[number]
 
 /** What of a groom a step is. */
-export const workOf = (step: GroomStep): WorkKey => {
-  if (step.treatment) return step.treatment
-  if (step.kind === 'ear-hair') return 'ears'
-  return step.kind === 'bath' ||
-    step.kind === 'dry' ||
-    step.kind === 'nails' ||
-    step.kind === 'ears' ||
-    step.kind === 'show'
-    ? step.kind
-    : 'check'
-}
+export const workOf = ({ treatment, kind }: GroomStep): WorkKey =>
+  treatment ?? (kind === 'ear-hair' ? 'ears' : (BESIDE_COAT.find((key) => key === kind) ?? 'check'))
 
 export interface WorkLine {
   readonly what: WorkKey

@@ -1,6 +1,6 @@
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { type Learnt, logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
-import { isPaced } from './timing.ts'
+import { isPaced, STEP_RATES } from './timing.ts'
 
 /** A number of the house that its own logs would have otherwise. */
 export interface Proposal extends Learnt {
@@ -11,31 +11,11 @@ export interface Proposal extends Learnt {
 /** Less than this is not worth a word: so many parts of the number in use. */
 const WORTH = 0.08
 
-/** Times that are learnt beside those of coat work and mats. */
-const TIMES: ReadonlySet<EstimateId> = new Set([
-  'bath.wet',
-  'bath.wash',
-  'bath.rinse',
-  'bath.condition',
-  'bath.blast',
-  'bath.face',
-  'job.nails',
-  'job.ears',
-  'job.paws',
-  'job.face-again',
-  'cut.shears',
-  'cut.blend',
-  'cut.pads',
-  'cut.opening',
-  'cut.ear-hair',
-  'check.comb',
-])
-
 /** Product left in a coat burns, and a mat left in it grows: a hurried house does not make these shorter than ours. */
 const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb'])
 
 /** Whether a number is a time that the clock teaches. */
-export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || TIMES.has(id)
+export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
 export const mayLearn = (id: EstimateId): boolean => isTime(id) || id.startsWith('matting.')

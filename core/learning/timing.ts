@@ -31,7 +31,7 @@ export const minutesBy = ({ parts, fixedMin }: Pick<Timing, 'parts' | 'fixedMin'
   parts.reduce((sum, { rate, minutes }) => sum + (minutes * house[rate]) / ESTIMATES[rate].value, fixedMin)
 
 /** Hands in the bath by the step, and what is done meanwhile. */
-const BATH_RATES: Readonly<Partial<Record<string, EstimateId>>> = {
+const BATH_RATES = {
   wet: 'bath.wet',
   wash: 'bath.wash',
   rinse: 'bath.rinse',
@@ -40,37 +40,36 @@ const BATH_RATES: Readonly<Partial<Record<string, EstimateId>>> = {
   face: 'bath.face',
   'face-again': 'job.face-again',
   paws: 'job.paws',
-}
+} as const
+const KIND_RATES = {
+  nails: 'job.nails',
+  ears: 'job.ears',
+  'ear-hair': 'cut.ear-hair',
+  check: 'check.comb',
+  blend: 'cut.blend',
+} as const
+const CUT_RATES = { opening: 'cut.opening', pads: 'cut.pads', coat: 'cut.shears' } as const
+
+/** Rates beside those of coat work that a step goes by. */
+export const STEP_RATES: ReadonlySet<EstimateId> = new Set(
+  [BATH_RATES, KIND_RATES, CUT_RATES].flatMap((rates) => Object.values<EstimateId>(rates)),
+)
+
+const rateIn = (rates: Readonly<Record<string, EstimateId>>, key: string | null): EstimateId | null =>
+  (key === null ? null : rates[key]) ?? null
 
 /**
  * The one rate that a step other than coat work goes by; null where none does: drying follows from water and air, a shape
  * set by hand from its own minutes, and a step at its floor from nothing but that.
  */
-function oneRate(step: GroomStep, house: House): EstimateId | null {
-  switch (step.kind) {
-    case 'bath':
-      return step.minutes > house['bath.least'] || step.what === 'face-again' || step.what === 'paws'
-        ? (BATH_RATES[step.what ?? ''] ?? null)
-        : null
-    case 'nails':
-      return 'job.nails'
-    case 'ears':
-      return 'job.ears'
-    case 'ear-hair':
-      return 'cut.ear-hair'
-    case 'check':
-      return 'check.comb'
-    case 'blend':
-      return 'cut.blend'
-    case 'cut':
-      if (step.shape) return null
-      if (step.what === 'opening') return 'cut.opening'
-      if (step.what === 'pads') return 'cut.pads'
-      if (step.what !== 'coat') return null
-      return step.tool?.kind === 'shears' ? 'cut.shears' : 'minutes.clip.m0'
-    default:
-      return null
+function oneRate({ kind, what, shape, tool, minutes }: GroomStep, house: House): EstimateId | null {
+  if (kind === 'cut') {
+    if (shape) return null
+    return what === 'coat' && tool?.kind !== 'shears' ? 'minutes.clip.m0' : rateIn(CUT_RATES, what)
   }
+  if (kind !== 'bath') return rateIn(KIND_RATES, kind)
+  const rate = rateIn(BATH_RATES, what)
+  return rate?.startsWith('job.') || minutes > house['bath.least'] ? rate : null
 }
 
 /** Work that a person's pace is known for; the rest, bath, nails and looking over, has one of its own. */

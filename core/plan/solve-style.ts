@@ -3,7 +3,7 @@ import { OUTLINE } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { type GroomBudgets, overrunPoints } from './budgets.ts'
 import type { Context } from './context.ts'
-import type { ChoiceSum, Group } from './offers.ts'
+import { type ChoiceSum, type Group, weighed } from './offers.ts'
 import type { Option } from './options.ts'
 import type { SideState } from './side-state.ts'
 import { type Budgets, type Items, itemsOf, type Solution, solveItems } from './solve.ts'
@@ -150,7 +150,6 @@ export function solveStyle(
 ): StyleResult {
   const { house } = ctx
   const { groups } = problem
-  const [perMinute, perPull] = [house['price.minute'], house['price.pull']]
   const all: Open = groups.map(() => null)
   const prices = new Map<number, { readonly perDemat: number; readonly items: readonly Items[] }>()
   const pricedOf = ({ sums }: Group, perMinute: number, perDemat: number, open: readonly number[] | null): Items => {
@@ -196,7 +195,7 @@ export function solveStyle(
       minutes += option.minutes
       pull += option.pull
       loss += option.loss
-      points += option.coat + perMinute * option.minutes + perPull * option.pull
+      points += weighed(option, ctx)
     }
     const mismatch = unlikePair(picks, states, ctx) !== null
     const over = feasible ? overrunPoints(minutes, budgets, house) : 0

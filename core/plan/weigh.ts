@@ -2,7 +2,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isGrave } from '../dog/facts.ts'
-import { isNamed, wishedMm } from '../dog/lengths.ts'
+import { isNamed } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import { budgetsOf, type GroomBudgets } from './budgets.ts'
@@ -48,11 +48,11 @@ const least = (results: readonly StyleResult[]): StyleResult | undefined =>
   )
 
 /** Whether a place that no mat asks it of goes shorter than it was named to be. */
-const givesUpNamed = ({ picks }: StyleResult, states: readonly SideState[], { assessment, house }: Context): boolean =>
+const givesUpNamed = ({ picks }: StyleResult, states: readonly SideState[], { assessment, wishMm }: Context): boolean =>
   picks.some(({ treatment, why, outlineMm }, i) => {
     const { region } = REGION_SIDES[i]!
     if (treatment !== 'clip' || why === 'done' || states[i]!.mat >= 2 || !isNamed(region, assessment)) return false
-    return outlineMm < Math.min(states[i]!.coatMm, wishedMm(region, assessment, house) ?? 0) - 1e-9
+    return outlineMm < Math.min(states[i]!.coatMm, wishMm[i] ?? 0) - 1e-9
   })
 
 /**

@@ -1,7 +1,7 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
 import { dateOf } from '../../contract/words/dates.ts'
-import { houseWith, howRight, indexAfter, matsOf, type SaidAndCame, type WorkKey } from '../../core/index.ts'
+import { BESIDE_COAT, houseWith, howRight, indexAfter, matsOf, type SaidAndCame } from '../../core/index.ts'
 import { TimingRow } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals } from './logs.ts'
@@ -10,9 +10,6 @@ import { intervals } from './logs.ts'
 const MOST = 2000
 /** The index may be nothing, which has no logarithm. */
 const BESIDE_NOTHING = 1
-
-/** What of a groom is neither coat work nor cut. */
-const BESIDE_COAT: readonly WorkKey[] = ['bath', 'dry', 'nails', 'ears', 'check', 'show']
 
 interface Groom {
   readonly visit_id: string

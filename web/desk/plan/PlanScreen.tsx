@@ -40,8 +40,8 @@ export function PlanScreen(): ReactNode {
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const [change, setChange] = useState<WhatIf | null>(null)
   const kept = toPlan.data?.kept
-  const told = useMemo(() => endsTold(kept), [kept])
-  const base = useDayPlan(toPlan.data?.file, kept?.steps ?? [], told, house, null)
+  const ends = useMemo(() => endsTold(kept), [kept])
+  const base = useDayPlan(toPlan.data?.file, kept?.steps ?? [], ends, house, null)
   if (!toPlan.data || !salon)
     return toPlan.error ? (
       <QueryFailed error={toPlan.error} onRetry={() => void toPlan.refetch()} />
@@ -67,7 +67,7 @@ export function PlanScreen(): ReactNode {
         <p className="text-lg text-ink-2">Nobody is left to plan: all dogs are done, or none is booked.</p>
       )}
       {base.planned && base.planned.day.jobs.length > 0 && (
-        <Planned key={date} toPlan={toPlan.data} base={base.planned} change={change} onChange={setChange} />
+        <Planned key={date} toPlan={toPlan.data} ends={ends} base={base.planned} change={change} onChange={setChange} />
       )}
     </div>
   )
@@ -83,11 +83,13 @@ function endsTold(kept: DayToPlan['kept'] | undefined): Readonly<Record<string, 
 
 function Planned({
   toPlan,
+  ends,
   base,
   change,
   onChange,
 }: {
   toPlan: DayToPlan
+  ends: ReturnType<typeof endsTold>
   base: PlannedDay
   change: WhatIf | null
   onChange: (change: WhatIf | null) => void
@@ -100,7 +102,7 @@ function Planned({
   const at = useCallback((minutes: number) => new Date(opens + minutes * MINUTE_MS), [opens])
   const clock = useCallback((minutes: number) => timeText(at(minutes)), [at])
   // What would be begins with what is, so that only what has to move does.
-  const asIf = useDayPlan(change ? toPlan.file : undefined, base.plan.steps, endsTold(toPlan.kept), house, change)
+  const asIf = useDayPlan(change ? toPlan.file : undefined, base.plan.steps, ends, house, change)
   const shown = change && asIf.planned ? asIf.planned : base
   const names = useMemo(() => {
     const dogs = new Map(toPlan.dogs.map(({ visitId, name }) => [visitId, name]))
@@ -123,7 +125,7 @@ function Planned({
   // A dog that was called off is in the last plan for as long as the next one is not there.
   const here = new Set(toPlan.dogs.map(({ visitId }) => visitId))
   const toCall = shown.day.jobs.filter(
-    ({ id }) => here.has(id) && told.has(id) && promiseOf(id).promise > told.get(id)!.promise + WORTH_SAYING,
+    ({ id }) => here.has(id) && told.has(id) && promiseOf(id).promise > told.get(id)!.promise + house['day.told-free'],
   )
   const isKept = toPlan.kept !== null && sameSteps(toPlan.kept.steps, shown.plan.steps)
   const move = (job: string, by: number): void => {
