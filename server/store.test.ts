@@ -261,6 +261,7 @@ const MIGRATIONS = [
   '017-learning',
   '018-waiting',
   '019-all-steps-teach',
+  '020-outbox-in-order',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import type { Sequelize, Transaction } from 'sequelize'
+import { col, type Sequelize, type Transaction } from 'sequelize'
 import type { Consent, Message, OwnerAnswer, OwnerPage } from '../../contract/api/consent.ts'
 import type { Arrival } from '../../contract/api/visit-card.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
@@ -137,7 +137,13 @@ export class ConsentRepo {
   }
 
   async messages(): Promise<Message[]> {
-    const rows = await MessageRow.findAll({ order: [['at', 'DESC']], limit: MESSAGES })
+    const rows = await MessageRow.findAll({
+      order: [
+        ['at', 'DESC'],
+        [col('seq'), 'DESC'],
+      ],
+      limit: MESSAGES,
+    })
     return rows.map(({ id, at, toName, toPhone, body, link }) => ({ id, at: iso(at), toName, toPhone, body, link }))
   }
 

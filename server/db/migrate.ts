@@ -19,6 +19,7 @@ import * as before from './migrations/016-before.ts'
 import * as learning from './migrations/017-learning.ts'
 import * as waiting from './migrations/018-waiting.ts'
 import * as allSteps from './migrations/019-all-steps-teach.ts'
+import * as outboxInOrder from './migrations/020-outbox-in-order.ts'
 
 interface Migration {
   readonly name: string
@@ -47,6 +48,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '017-learning', ...learning },
   { name: '018-waiting', ...waiting },
   { name: '019-all-steps-teach', ...allSteps },
+  { name: '020-outbox-in-order', ...outboxInOrder },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)
