@@ -1,3 +1,4 @@
+import { Calendar } from './calendar.ts'
 import type { Compiled } from './compile.ts'
 
 export interface Bounds {
@@ -14,31 +15,16 @@ interface Piece {
 }
 
 /**
- * What no schedule can beat: the longest dog; each kind of place and each skill with what comes before and after its work.
- * For one unit the preemptive one-machine bound (Jackson 1955, Carlier 1982); for several, their shared load between the
- * earliest they can begin and the least that follows, over all sets of late beginnings.
+ * What no schedule can beat: each dog alone in the house, with its breaks and hours, after the others where it comes last,
+ * one of two that must not meet after the other; each kind of place and each skill with what comes before and after its
+ * work. For one unit the preemptive one-machine bound (Jackson 1955, Carlier 1982); for several, their shared load between
+ * the earliest they can begin and the least that follows, over all sets of late beginnings.
  */
 export function boundsOf(c: Compiled): Bounds {
-  const { day, ops, jobs, house } = c
-  const head = new Float64Array(ops.length)
-  const tail = new Float64Array(ops.length)
-  let end = 0
-  let late = 0
-  for (const { job, ops: own } of jobs) {
-    let at = Math.max(job.arrives, 0)
-    for (const op of own) {
-      const { fixed, minutes } = ops[op]!
-      head[op] = fixed ? fixed.start : Math.max(at, day.now)
-      at = fixed ? fixed.end : head[op]! + minutes
-    }
-    end = Math.max(end, at)
-    if (job.due !== null) late += Math.max(0, at - job.due) * job.weight
-    let after = 0
-    for (const op of [...own].reverse()) {
-      tail[op] = after
-      after += ops[op]!.minutes
-    }
-  }
+  const alone = new Alone(c)
+  const { head, tail } = alone
+  const { day, ops, house } = c
+  let { end } = alone
   // Work that shares its units with nothing else: the same candidates, or a subset of them.
   const sets = new Map<string, readonly number[]>()
   for (const { place, person, also } of ops)
@@ -55,8 +41,145 @@ export function boundsOf(c: Compiled): Bounds {
       .map(({ index, minutes }): Piece => ({ head: head[index]!, minutes, tail: tail[index]! }))
     end = Math.max(end, units.length === 1 ? oneUnit(pieces) : sharedBy(units.length, pieces))
   }
-  const over = day.people.length === 0 && day.to !== null ? Math.max(0, end - day.to) : 0
-  return { end, cost: late * house['day.late'] + over * house['day.over'] + end * house['day.end'] }
+  const over = day.people.length > 0 ? alone.over : day.to === null ? 0 : Math.max(0, end - day.to)
+  // After suspicious skin everything is cleaned before anybody goes.
+  const closed = Math.max(end, alone.cleaned)
+  return { end, cost: alone.cost + over * house['day.over'] + closed * house['day.end'] }
+}
+
+/** Each dog as if the house were its own. */
+class Alone {
+  /** Earliest beginning of each step, min. */
+  readonly head: Float64Array
+  /** Least that follows each step, min. */
+  readonly tail: Float64Array
+  readonly #c: Compiled
+  readonly #calendar: Calendar
+  readonly #ends: number[]
+
+  constructor(c: Compiled) {
+    this.#c = c
+    this.#calendar = new Calendar(c.taken, 0)
+    this.head = new Float64Array(c.ops.length)
+    this.tail = new Float64Array(c.ops.length)
+    for (const { ops: own } of c.jobs) {
+      let after = 0
+      for (const op of [...own].reverse()) {
+        this.tail[op] = after
+        after += c.ops[op]!.minutes
+      }
+    }
+    this.#ends = c.jobs.map(() => 0)
+    for (const last of [false, true]) {
+      const others = last ? Math.max(0, ...this.#ends) : 0
+      c.jobs.forEach(({ job }, j) => {
+        if (job.last === last) this.#ends[j] = this.#soonest(j, others)
+      })
+    }
+  }
+
+  /** When the last dog is done, min. */
+  get end(): number {
+    return Math.max(0, ...this.#ends, ...this.#apart().map(({ end }) => end))
+  }
+
+  /** When the house is clean after it, min. */
+  get cleaned(): number {
+    return Math.max(0, ...this.#ends.map((end, j) => end + this.#cleaning(j)))
+  }
+
+  /** Minutes somebody stays beyond their hours: who of those that can do a dog's last step stays longest. */
+  get over(): number {
+    const { jobs, ops, day, places } = this.#c
+    return Math.max(
+      0,
+      ...jobs.map(({ ops: own }, j) => {
+        const last = own.length > 0 ? ops[own.at(-1)!]! : null
+        if (!last || last.person.length === 0 || last.fixed) return 0
+        const until = last.person.map((unit) => day.people[unit - places]!.to ?? day.to ?? Number.POSITIVE_INFINITY)
+        return this.#ends[j]! + this.#cleaning(j) - Math.max(...until)
+      }),
+    )
+  }
+
+  /** What the dogs weigh: late, waiting, too long in the house. */
+  get cost(): number {
+    const { jobs } = this.#c
+    const apart = this.#apart()
+    const paired = new Set(apart.flatMap(({ pair }) => pair))
+    return jobs.reduce(
+      (sum, { household }, j) =>
+        paired.has(j) ? sum : sum + this.#weighs(j, Math.max(...household.map((one) => this.#ends[one]!))),
+      apart.reduce((sum, { cost }) => sum + cost, 0),
+    )
+  }
+
+  #cleaning(j: number): number {
+    return this.#c.jobs[j]!.job.last ? this.#c.house['day.clean-last'] : 0
+  }
+
+  /** What a dog that leaves at a time weighs at least. */
+  #weighs(j: number, leaves: number): number {
+    const { house, day } = this.#c
+    const { job, work, tender, ops } = this.#c.jobs[j]!
+    if (ops.length === 0) return 0
+    const late = job.due === null ? 0 : Math.max(0, leaves - job.due) * job.weight * house['day.late']
+    if (day.people.length === 0) return late
+    const inside = leaves - job.arrives
+    const waits = (inside - work) * house['day.waiting'] * (tender ? house['day.frail'] : 1)
+    const cap = job.maxInBuilding === null ? 0 : Math.max(0, inside - job.maxInBuilding) * house['day.cap']
+    return late + waits + cap
+  }
+
+  /** Two that must not meet: the better of the two orders. Each dog is in one pair at most. */
+  #apart(): { pair: readonly [number, number]; cost: number; end: number }[] {
+    const { jobs } = this.#c
+    const free = new Set(
+      jobs.flatMap(({ job, household, ops: own }, j) =>
+        job.last || household.length > 1 || own.length === 0 || own.some((op) => this.#c.ops[op]!.fixed) ? [] : [j],
+      ),
+    )
+    const pairs: { pair: readonly [number, number]; cost: number; end: number }[] = []
+    for (const a of free)
+      for (const b of jobs[a]!.avoids) {
+        if (!free.has(a) || !free.has(b)) continue
+        free.delete(a)
+        free.delete(b)
+        const orders = [
+          [a, b],
+          [b, a],
+        ].map(([first, second]) => {
+          const gone = this.#ends[first!]!
+          // Its heads are read by others: as if it came alone.
+          const end = this.#soonest(second!, gone, false)
+          return { cost: this.#weighs(first!, gone) + this.#weighs(second!, end), end: Math.max(gone, end) }
+        })
+        const least = (of: 'cost' | 'end'): number => Math.min(...orders.map((order) => order[of]))
+        pairs.push({ pair: [a, b], cost: least('cost'), end: least('end') })
+      }
+    return pairs
+  }
+
+  /** @returns the earliest end of a dog that begins at a time or later, with what is closed to everybody as it is */
+  #soonest(j: number, from: number, write = true): number {
+    const { day, ops, jobs } = this.#c
+    const { job, ops: own } = jobs[j]!
+    let at = Math.max(job.arrives, from, 0)
+    for (const op of own) {
+      const { fixed, minutes, place, person } = ops[op]!
+      const start = fixed
+        ? fixed.start
+        : Math.max(...[place, person].map((units) => this.#free(units, Math.max(at, day.now), minutes, j)))
+      if (write) this.head[op] = start
+      at = fixed ? fixed.end : start + minutes
+    }
+    return at
+  }
+
+  #free(units: readonly number[], from: number, minutes: number, job: number): number {
+    if (units.length === 0) return from
+    return Math.min(...units.map((unit) => this.#calendar.earliest(unit, from, minutes, 0, job)))
+  }
 }
 
 /** Jackson's preemptive schedule: always the one with the longest tail; its end is a bound on one machine. */
