@@ -262,6 +262,7 @@ const MIGRATIONS = [
   '018-waiting',
   '019-all-steps-teach',
   '020-outbox-in-order',
+  '021-wished-times',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

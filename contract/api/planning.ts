@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { dayFileSchema } from '../formats/day-file.ts'
 import { calendarDate } from '../formats/instants.ts'
+import { ANY_TIME, wishedTimesQuery, wishedTimesSchema } from '../formats/wished-times.ts'
 import { download, idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
 import { STATION_IDS } from './stations.ts'
 
@@ -116,6 +117,7 @@ const waitingSchema = z.object({
   phone: z.string(),
   minutes: z.int(),
   note: z.string(),
+  wishes: wishedTimesSchema,
   addedAt: instant,
   /** Mats to be expected by now, index 0 to 100, beside those at which a visit is due; null where it was never here. */
   need: z.object({ lastAt: instant, index: z.number(), due: z.number() }).nullable(),
@@ -162,6 +164,7 @@ export const planningApi = subject('day', {
       dogId: idSchema,
       minutes: z.int().min(15).max(1440),
       note: z.string().trim().max(200).default(''),
+      wishes: wishedTimesSchema.default(ANY_TIME),
     }),
     gives: z.array(waitingSchema),
     becomes: 'waiting',
@@ -202,6 +205,7 @@ export const planningApi = subject('day', {
       from: calendarDate.optional(),
       weeks: z.coerce.number().int().min(1).max(12).default(3),
       personId: idSchema.optional(),
+      ...wishedTimesQuery,
     }),
     gives: z.array(foundTimeSchema),
   }),

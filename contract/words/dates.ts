@@ -55,6 +55,8 @@ export const dayText = (at: When): string => formatted(at, { day: 'numeric', mon
 export const dayOfYearText = (at: When): string => formatted(at, { day: 'numeric', month: 'short' })
 /** "4 Mar, 14:05" */
 export const dayAndTimeText = (at: When): string => `${dayOfYearText(at)}, ${timeText(at)}`
+/** Monday is the first of a week. */
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 /** "Mar 26" */
 export const monthText = (at: When): string => formatted(at, { month: 'short', year: '2-digit' })
 /** The calendar date where the salon is: "2026-03-04". */

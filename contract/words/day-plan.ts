@@ -1,6 +1,7 @@
 import type { DayCost, EstimateId, StageId, WhyStep } from '../../core/index.ts'
 import type { DayDog, Waiting } from '../api/planning.ts'
-import { dayText, timeText } from './dates.ts'
+import type { WishedTimes } from '../formats/wished-times.ts'
+import { dateOf, dayText, instantAt, timeText, WEEKDAYS } from './dates.ts'
 
 export const STAGE_LABEL: Readonly<Record<StageId, string>> = {
   look: 'Look',
@@ -69,6 +70,21 @@ export const laterWords = (dog: string, by: Date, latest: Date): string =>
   `${dog} will be ready a little later today: by ${timeText(by)}, at the latest ${timeText(latest)}.`
 
 export const promiseWords = (by: Date, latest: Date): string => `by ${timeText(by)}, at the latest ${timeText(latest)}`
+
+/** When a dog's people can come: "Tue, Thu; from 14:00"; empty where any time suits. */
+export function wishedTimesText({ days, notBefore, notAfter }: WishedTimes): string {
+  const on = days.map((day) => WEEKDAYS[day - 1]!.slice(0, 3)).join(', ')
+  const clock = (time: string): string => timeText(instantAt(dateOf(0), time))
+  const at =
+    notBefore && notAfter
+      ? `between ${clock(notBefore)} and ${clock(notAfter)}`
+      : notBefore
+        ? `from ${clock(notBefore)}`
+        : notAfter
+          ? `until ${clock(notAfter)}`
+          : ''
+  return [on, at].filter(Boolean).join('; ')
+}
 
 /** How much a dog that waits needs its visit: "Last here 4 Mar 2026; mats about 14, due at 10." */
 export function needText({ need }: Pick<Waiting, 'need'>): string {

@@ -167,11 +167,31 @@ export const COMER = 'comer'
 
 export const workOf = ({ steps }: DayJob): number => steps.reduce((sum, { minutes }) => sum + minutes, 0)
 
-/** What has begun stands where the kept plan has it: nobody writes down at which table. */
+/**
+ * What has begun stands where the kept plan has it: nobody writes down at which table. What no plan has stands at the first
+ * place of its kind that takes the dog and is not taken, so that nobody is sent to where somebody must be.
+ */
 export function withPlaces(day: Day, kept: KeptPlan['steps']): Day {
   const at = new Map(kept.map((step) => [`${step.job}\n${step.step}`, step]))
   const places = new Set(day.places.map(({ id }) => id))
   const known = (id: string | null | undefined): string | null => (id && places.has(id) ? id : null)
+  const going = day.jobs.flatMap((job) =>
+    job.steps.flatMap((step) => (step.begun?.end === null ? [{ job, step }] : [])),
+  )
+  const taken = new Set(
+    going.flatMap(({ job, step }) => {
+      const planned = at.get(`${job.id}\n${step.id}`)
+      return [known(planned?.place), known(planned?.also)].filter((id) => id !== null)
+    }),
+  )
+  const firstFree = (kind: string, weightKg: number | null): string | null => {
+    const place = day.places.find(
+      ({ id, kind: of, maxKg }) =>
+        of === kind && !taken.has(id) && (maxKg === null || weightKg === null || weightKg <= maxKg),
+    )
+    if (place) taken.add(place.id)
+    return place?.id ?? null
+  }
   const workers = new Set(day.people.map(({ id }) => id))
   return {
     ...day,
@@ -185,8 +205,10 @@ export function withPlaces(day: Day, kept: KeptPlan['steps']): Day {
           ...step,
           begun: {
             ...step.begun,
-            place: known(planned?.place),
-            also: known(planned?.also),
+            place: known(planned?.place) ?? (step.begun.end === null ? firstFree(step.kind, job.weightKg) : null),
+            also:
+              known(planned?.also) ??
+              (step.begun.end === null && step.also !== null ? firstFree(step.also, job.weightKg) : null),
             person: person && workers.has(person) ? person : null,
           },
         }

@@ -6,9 +6,11 @@ import type { Salon } from '../../contract/api/salon.ts'
 import { readDay } from '../../contract/formats/day-file.ts'
 import { seeded } from '../../contract/formats/random.ts'
 import { daysAfter, instantAt, timeOf } from '../../contract/words/dates.ts'
-import { checkDay, DEFAULT_HOUSE, planDay, promisesOf } from '../../core/index.ts'
+import { checkDay, DEFAULT_HOUSE, type Day as Planned, planDay, promisesOf } from '../../core/index.ts'
+import { madeUpDay } from '../../test/fixtures/days.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, type TestServer } from '../../test/harness/server.ts'
+import { withPlaces } from './laid-out.ts'
 
 /* The made-up salon's day on a real PostgreSQL. */
 let server: TestServer
@@ -89,6 +91,58 @@ test('three times are found at which every promise still holds, each within what
   }
 })
 
+test('a time is found on the days and at the hours at which the people can come', async () => {
+  const { body: day } = await json<DayToPlan>('/api/day/plan')
+  const asked = `/api/times?visitId=${day.dogs[0]!.visitId}&minutes=120`
+  // Tuesdays and Thursdays, brought between one and three.
+  const { body } = await json<FoundTime[]>(`${asked}&days=2,4&notBefore=13:00&notAfter=15:00`)
+  expect(body.length).toBeGreaterThan(0)
+  for (const { startsAt } of body) {
+    expect([2, 4]).toContain(new Date(startsAt).getDay())
+    expect(timeOf(startsAt) >= '13:00' && timeOf(startsAt) <= '15:00').toBe(true)
+  }
+  expect((await json<FoundTime[]>(`${asked}&notBefore=22:00`)).body).toEqual([])
+  const refused = await json<{ issues: { path: string }[] }>(`${asked}&days=8`)
+  expect(refused.status).toBe(422)
+  expect(refused.body.issues.map(({ path }) => path)).toEqual(['days'])
+})
+
+test('what has begun without a kept plan holds a place all the same, and nobody is sent there', () => {
+  const day = madeUpDay({ dogs: 4, people: 4 }, seeded(5))
+  const begun: Planned = {
+    ...day,
+    now: 30,
+    jobs: day.jobs.map((job) => ({
+      ...job,
+      steps: job.steps.map((step) =>
+        step.id === 'prepare'
+          ? { ...step, begun: { start: 20, end: null, place: null, also: null, person: null, second: null } }
+          : step,
+      ),
+    })),
+  }
+  const placed = withPlaces(begun, [])
+  const at = placed.jobs.flatMap(({ steps }) => steps.flatMap((step) => step.begun?.place ?? []))
+  // Four dogs have begun, and there are three tables: nobody knows where the fourth is.
+  expect(new Set(at)).toEqual(new Set(['table-1', 'table-2', 'table-3']))
+  expect(at).toHaveLength(3)
+  const { steps } = planDay(placed, DEFAULT_HOUSE, { random: seeded(1), goOn: (turn) => turn < 5 })
+  expect(checkDay(placed, steps).filter(({ code }) => code === 'taken')).toEqual([])
+  // Where a plan was kept it is its places.
+  const kept = day.jobs.map(({ id }, i) => ({
+    job: id,
+    step: 'prepare',
+    place: `table-${3 - (i % 3)}`,
+    also: null,
+    person: null,
+    second: null,
+    start: 20,
+    end: 40,
+  }))
+  expect(withPlaces(begun, kept.slice(0, 1)).jobs[0]!.steps[0]!.begun!.place).toBe('table-3')
+  expect(withPlaces(begun, kept.slice(0, 1)).jobs[1]!.steps[0]!.begun!.place).toBe('table-1')
+})
+
 test('a closed day, a day off and a dog twice at one time are refused by the database', async () => {
   const { body: day } = await json<DayToPlan>('/api/day/plan')
   const { body: visit } = await json<{ dogId: string; personId: string }>(`/api/visits/${day.dogs[0]!.visitId}`)
@@ -146,7 +200,7 @@ test('dogs wait for a place, those whose coat needs it most first, until they ar
   const { visits } = (await json<Day>('/api/day')).body
   const dogOf = (name: string): string => visits.find(({ arrival }) => arrival.dog.name === name)!.dogId
   const wait = (dogId: string, minutes = 90) =>
-    json<Waiting[]>('/api/waiting', ['POST', { dogId, minutes, note: 'mornings' }])
+    json<Waiting[]>('/api/waiting', ['POST', { dogId, minutes, wishes: { days: [3], notAfter: '11:00' } }])
   // Bramble was here before and mats; a dog of tomorrow was never groomed here.
   const tomorrow = (await json<Day>(`/api/day?date=${daysAfter(TODAY, 1)}`)).body.visits
   const never = tomorrow[0]!.dogId
@@ -154,7 +208,7 @@ test('dogs wait for a place, those whose coat needs it most first, until they ar
   const { body } = await wait(dogOf('Bramble'))
   expect(body.map(({ dogId }) => dogId)).toEqual([dogOf('Bramble'), never])
   expect(body[0]!.need!.index).toBeGreaterThan(0)
-  expect(body[1]!.need).toBeNull()
+  expect(body[1]).toMatchObject({ need: null, wishes: { days: [3], notBefore: null, notAfter: '11:00' } })
   // Said twice it waits once, as it was said last.
   const twice = await wait(never, 120)
   expect(twice.body.filter(({ dogId }) => dogId === never).map(({ minutes }) => minutes)).toEqual([120])

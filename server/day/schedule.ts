@@ -5,6 +5,7 @@ import type { Salon } from '../../contract/api/salon.ts'
 import { dayFileOf, readDay } from '../../contract/formats/day-file.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { seeded } from '../../contract/formats/random.ts'
+import { suits, type WishedTimes } from '../../contract/formats/wished-times.ts'
 import { daysAfter } from '../../contract/words/dates.ts'
 import {
   type BreachId,
@@ -231,6 +232,7 @@ export class ScheduleRepo {
     from?: string | undefined
     weeks: number
     personId?: string | undefined
+    wishes: WishedTimes
   }): Promise<FoundTime[]> {
     const salon = await this.#salon.read()
     const house = houseWith(salon.estimates)
@@ -262,7 +264,9 @@ export class ScheduleRepo {
       const open = minutesFrom(opensAt, closesAt)
       const soonest = Math.max(0, minutesFrom(opensAt, now))
       const arrivals: number[] = []
-      for (let at = 0; at + comer.work <= open; at += EVERY) if (at >= soonest) arrivals.push(at)
+      for (let at = 0; at + comer.work <= open; at += EVERY)
+        if (at >= soonest && suits(asked.wishes, after(opensAt, at))) arrivals.push(at)
+      if (arrivals.length === 0) return []
       const job = { ...comer.job, prefers: asked.personId ?? comer.job.prefers }
       const hands = day.people.reduce((sum, worker) => sum + minutesThere(worker, 0, open), 0)
       const taken = day.jobs.flatMap(({ steps }) => steps).reduce((sum, { minutes }) => sum + minutes, 0)

@@ -25,11 +25,11 @@ export class WaitingRepo {
     const rows = await WaitingRow.findAll({ order: [['addedAt', 'ASC']] })
     const house = houseWith((await this.#salon.read()).estimates)
     const waiting: Waiting[] = []
-    for (const { id, dogId, minutes, note, addedAt } of rows) {
+    for (const { id, dogId, minutes, note, wishes, addedAt } of rows) {
       const dog = (await DogRow.findByPk(dogId))!
       const { name: owner, phone } = (await ClientRow.findByPk(dog.clientId))!
       const need = await this.#needOf(dogId, house)
-      waiting.push({ id, dogId, name: dog.name, owner, phone, minutes, note, addedAt: iso(addedAt), need })
+      waiting.push({ id, dogId, name: dog.name, owner, phone, minutes, note, wishes, addedAt: iso(addedAt), need })
     }
     // Who waits longest is first among those that need it alike, and of whom nothing is known come after them.
     const most = ({ need }: Waiting): number => (need ? need.index / need.due : -1)
@@ -49,19 +49,25 @@ export class WaitingRepo {
   }
 
   /** @throws {TooLate} for a dog that comes no more */
-  async add(dogId: string, minutes: number, note: string, actorId: string | null): Promise<Waiting[]> {
+  async add(
+    { dogId, ...asked }: Pick<Waiting, 'dogId' | 'minutes' | 'note' | 'wishes'>,
+    actorId: string | null,
+  ): Promise<Waiting[]> {
     await this.#sequelize.transaction(async (t) => {
       const dog = await DogRow.findByPk(dogId, { transaction: t, lock: true })
       if (!dog) throw new NotFound('dog', dogId)
       if (dog.rests) throw new TooLate(`${dog.name} comes no more`)
       const known = await WaitingRow.findOne({ where: { dogId }, transaction: t })
-      if (known) await known.update({ minutes, note }, { transaction: t })
+      if (known) await known.update(asked, { transaction: t })
       else
         await WaitingRow.create(
-          { id: randomUUID(), dogId, minutes, note, addedAt: this.#now(), addedBy: actorId },
+          { id: randomUUID(), dogId, ...asked, addedAt: this.#now(), addedBy: actorId },
           { transaction: t },
         )
-      await logChange({ actorId, entity: 'dog', entityId: dogId, action: 'waits', change: { minutes } }, t)
+      await logChange(
+        { actorId, entity: 'dog', entityId: dogId, action: 'waits', change: { minutes: asked.minutes } },
+        t,
+      )
     })
     return this.all()
   }

@@ -20,6 +20,7 @@ import * as learning from './migrations/017-learning.ts'
 import * as waiting from './migrations/018-waiting.ts'
 import * as allSteps from './migrations/019-all-steps-teach.ts'
 import * as outboxInOrder from './migrations/020-outbox-in-order.ts'
+import * as wishedTimes from './migrations/021-wished-times.ts'
 
 interface Migration {
   readonly name: string
@@ -49,6 +50,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '018-waiting', ...waiting },
   { name: '019-all-steps-teach', ...allSteps },
   { name: '020-outbox-in-order', ...outboxInOrder },
+  { name: '021-wished-times', ...wishedTimes },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -1,5 +1,6 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
 import type { KeptPlan } from '../../../contract/api/planning.ts'
+import type { WishedTimes } from '../../../contract/formats/wished-times.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
 const { DATEONLY, DATE, INTEGER, JSONB, UUID } = DataTypes
@@ -29,6 +30,7 @@ export class WaitingRow extends Row<WaitingRow> {
   declare dogId: string
   declare minutes: number
   declare note: string
+  declare wishes: WishedTimes
   declare addedAt: Date
   declare addedBy: string | null
 }
@@ -60,6 +62,7 @@ export const defineDay = (sequelize: Sequelize): void => {
       dogId: { type: UUID, ...required },
       minutes: { type: INTEGER, ...required },
       note: { ...text(), defaultValue: '' },
+      wishes: { type: JSONB, ...required },
       addedAt: { type: DATE, ...required },
       addedBy: UUID,
     },

@@ -1,9 +1,10 @@
 import { CalendarX, UserX } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import * as z from 'zod'
 import type { CalledOff, VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { ANY_TIME } from '../../../contract/formats/wished-times.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { onceTaken, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -36,6 +37,7 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
   const move = useWrite(visitsApi.move)
   const callOff = useWrite(visitsApi.callOff)
   const { data: salon } = useSalon()
+  const [wishes, setWishes] = useState(ANY_TIME)
   const form = useZodForm(bookingForm, {
     date: dateOf(visit.startsAt),
     time: timeOf(visit.startsAt),
@@ -86,9 +88,11 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
           <FindTime
             asked={{
               visitId: visit.id,
-              minutes: visit.slotMinutes,
-              ...(visit.personId ? { personId: visit.personId } : {}),
+              minutes: Number(form.watch('slot')) || visit.slotMinutes,
+              personId: form.watch('personId') || undefined,
             }}
+            wishes={wishes}
+            onWishes={setWishes}
             onTake={({ startsAt }) => {
               form.setValue('date', dateOf(startsAt))
               form.setValue('time', timeOf(startsAt))

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { planningApi, type Waiting } from '../../../contract/api/planning.ts'
 import type { VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { suits } from '../../../contract/formats/wished-times.ts'
 import { timeText } from '../../../contract/words/dates.ts'
 import { CALLED_OFF_LABEL } from '../../../contract/words/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
@@ -30,7 +31,11 @@ export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNo
                 {' '}
                 · {client.name} · {client.phone}
               </span>
-              <Freed waiting={waiting.filter((one) => one.minutes <= slotMinutes && one.dogId !== dogId)} />
+              <Freed
+                waiting={waiting.filter(
+                  (one) => one.minutes <= slotMinutes && one.dogId !== dogId && suits(one.wishes, startsAt),
+                )}
+              />
             </span>
             <Button
               kind="quiet"

@@ -1,11 +1,12 @@
 import { addWeeks, max } from 'date-fns'
 import { Hourglass } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import * as z from 'zod'
 import type { DogRecord } from '../../../contract/api/dogs.ts'
 import { planningApi } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
+import { ANY_TIME } from '../../../contract/formats/wished-times.ts'
 import { dateOf, instantAt, timeOf } from '../../../contract/words/index.ts'
 import { onceTaken, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -32,6 +33,7 @@ const bookForm = z.object({
 export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
   const wait = useWrite(planningApi.wait)
+  const [wishes, setWishes] = useState(ANY_TIME)
   const last = dog.visits.find(({ summary }) => summary)
   const everyWeeks = last?.summary?.nextWeeks ?? WEEKS
   const home = dog.home ? new Date(dog.home.at) : new Date()
@@ -67,6 +69,8 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
         <div className="col-span-2 grid">
           <FindTime
             asked={{ dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES, from: form.watch('date') }}
+            wishes={wishes}
+            onWishes={setWishes}
             onTake={({ startsAt }) => {
               form.setValue('date', dateOf(startsAt))
               form.setValue('time', timeOf(startsAt))
@@ -88,7 +92,9 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
           disabled={wait.isPending}
           onClick={() =>
             onceTaken(
-              wait.mutateAsync({ body: { dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES } }),
+              wait.mutateAsync({
+                body: { dogId: dog.id, minutes: Number(form.watch('slot')) || SLOT_MINUTES, wishes },
+              }),
               () => {
                 toast.success(`${dog.name} waits for a place: see the week`)
                 onClose()

@@ -13,6 +13,7 @@ import {
   whyText,
 } from '../../../contract/words/index.ts'
 import { type StageId, type WhatIf, whyStep } from '../../../core/index.ts'
+import { usePersonOnDuty } from '../../device/person.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Table } from '../../parts/Table.tsx'
 import type { PlannedDay } from '../../workers/day.worker.ts'
@@ -156,14 +157,16 @@ export function Chosen({
 
 const NEXT_STEPS = 3
 
-/** What is next for each pair of hands. */
+/** What is next for each pair of hands; whose screen this is stands first. */
 export function Hands({ shown, names, clock }: { shown: PlannedDay; names: Names; clock: Clock }): ReactNode {
   const { people, now } = shown.day
+  const mine = usePersonOnDuty()
+  const mineFirst = [...people].sort((a, b) => Number(b.id === mine) - Number(a.id === mine))
   return (
     <section data-testid="hands">
       <h2 className="mb-1 text-xl">Whose step is next</h2>
       <ul className="flex flex-col gap-2">
-        {people.map(({ id }) => {
+        {mineFirst.map(({ id }) => {
           const own = shown.plan.steps
             .filter((step) => (step.person === id || step.second === id) && step.end > now)
             .sort((a, b) => a.start - b.start)

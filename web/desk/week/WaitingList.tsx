@@ -1,10 +1,10 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { planningApi, type Waiting } from '../../../contract/api/planning.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { dayAndTimeText } from '../../../contract/words/dates.ts'
-import { needText } from '../../../contract/words/day-plan.ts'
+import { needText, wishedTimesText } from '../../../contract/words/day-plan.ts'
 import { onceTaken, useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FindTime } from '../../parts/FindTime.tsx'
@@ -34,6 +34,8 @@ const slotFor = ({ minutes }: Waiting, takes: number): number => Math.max(minute
 function Row({ one }: { one: Waiting }): ReactNode {
   const add = useWrite(visitsApi.add)
   const leave = useWrite(planningApi.leaveWaiting)
+  const [wishes, setWishes] = useState(one.wishes)
+  const canCome = wishedTimesText(one.wishes)
   const failed = { onError: (error: Error) => toast.error(error.message) }
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 gap-y-2 px-4 py-3" data-waiting={one.name}>
@@ -49,6 +51,7 @@ function Row({ one }: { one: Waiting }): ReactNode {
         </p>
         <p className="text-ink-2">
           {needText(one)}
+          {canCome && ` Can come ${canCome}.`}
           {one.note && ` “${one.note}”`}
         </p>
       </div>
@@ -64,6 +67,8 @@ function Row({ one }: { one: Waiting }): ReactNode {
       <div className="col-span-2 grid">
         <FindTime
           asked={{ dogId: one.dogId, minutes: one.minutes }}
+          wishes={wishes}
+          onWishes={setWishes}
           onTake={({ startsAt, personId, minutes }) =>
             onceTaken(
               add.mutateAsync(

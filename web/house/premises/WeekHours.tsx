@@ -1,11 +1,11 @@
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Premises } from '../../../contract/formats/places.ts'
+import { WEEKDAYS } from '../../../contract/words/dates.ts'
 import { Button } from '../../parts/Button.tsx'
 
 type Week = Premises['week']
 
-const DAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const USUAL: readonly [string, string] = ['08:30', '17:30']
 
 /** Hours of each weekday; a time that is half typed changes nothing. */
@@ -23,7 +23,7 @@ export function WeekHours({
     onChange(week.with(day, hours ? [...hours] : null))
   return (
     <ul className="card divide-y divide-line">
-      {DAY_NAMES.map((name, day) => {
+      {WEEKDAYS.map((name, day) => {
         const hours = week[day] ?? null
         return (
           <li key={name} className="flex min-h-14 flex-wrap items-center gap-x-2 gap-y-1 px-4 py-1.5">
