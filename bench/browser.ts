@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import type { KeyInput } from 'puppeteer-core'
+import { daysAfter } from '../contract/words/dates.ts'
 import { openBrowser, shows, visitOf } from '../e2e/browser.ts'
 import { median, p95 } from './timing.ts'
 
@@ -105,18 +106,22 @@ try {
     `touch to painted shape, ${SLOWER}x slower: median ${median(shapes).toFixed(0)} ms, 95th percentile ${p95(shapes).toFixed(0)} ms over ${shapes.length} shapes`,
   )
 
-  // Drags across both charts: how long each frame took, from one to the next, while what is drawn changed with the handle.
+  // Drags across the charts: how long each frame took, from one to the next, while what is drawn changed with the handle.
   await page.emulateCPUThrottling(1)
   const DOG_DRAWN = `[...document.querySelectorAll('[data-front] [data-region]')].map((p) => p.nextElementSibling?.getAttribute('fill')).join()`
   const CURVE_DRAWN = `[...document.querySelectorAll('svg[aria-label^="Water"] path')].map((p) => p.getAttribute('d')).join()`
-  for (const [what, path, testId, drawn, reach] of [
-    ['the budget', 'verdict?tab=ask', 'budget', DOG_DRAWN, 160],
-    ['the changeover', 'dry', 'changeover', CURVE_DRAWN, 60],
+  const STRANDS_DRAWN = `[...document.querySelectorAll('[data-testid=strands] [role=button]')].map((g) => g.getAttribute('transform')).join()`
+  const bramble = `visits/${await visitOf(base, 'Bramble')}`
+  const tomorrow = daysAfter(new Date().toISOString().slice(0, 10), 1)
+  for (const [what, path, grip, drawn, reach] of [
+    ['the budget', `${bramble}/verdict?tab=ask`, '[data-testid=budget] circle', DOG_DRAWN, 160],
+    ['the changeover', `${bramble}/dry`, '[data-testid=changeover] circle', CURVE_DRAWN, 60],
+    ['a dog of the day', `plan?date=${tomorrow}`, '[data-testid=strands] [role=button] rect', STRANDS_DRAWN, 160],
   ] as const) {
-    await page.goto(`${base}visits/${await visitOf(base, 'Bramble')}/${path}`)
-    await shows(page, `[data-testid=${testId}] circle`)
+    await page.goto(`${base}${path}`)
+    await shows(page, grip)
     await new Promise((done) => setTimeout(done, 3000))
-    const handle = (await (await page.$(`[data-testid=${testId}] circle`))!.boundingBox())!
+    const handle = (await (await page.$(grip))!.boundingBox())!
     const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
     await page.mouse.move(x, y)
     await page.mouse.down()
@@ -146,7 +151,7 @@ try {
   await browser.close()
 }
 
-for (const path of ['api/day', `api/visits/${visit}`, 'api/salon']) {
+for (const path of ['api/day', `api/visits/${visit}`, 'api/salon', `api/times?visitId=${visit}&minutes=120`]) {
   const times: number[] = []
   for (let i = 0; i < READS; i++) {
     const start = performance.now()

@@ -1,5 +1,6 @@
 import { Calendar } from './calendar.ts'
 import type { Compiled } from './compile.ts'
+import type { Day } from './day.ts'
 
 export interface Bounds {
   /** No schedule ends earlier, min. */
@@ -17,7 +18,7 @@ interface Piece {
 /**
  * What no schedule can beat: each dog alone in the house, with its breaks and hours, after the others where it comes last,
  * one of two that must not meet after the other; each kind of place and each skill with what comes before and after its
- * work. For one unit the preemptive one-machine bound (Jackson 1955, Carlier 1982); for several, their shared load between
+ * work; hands that are shared, however the dogs are taken in turn. For one unit the preemptive one-machine bound (Jackson 1955, Carlier 1982); for several, their shared load between
  * the earliest they can begin and the least that follows, over all sets of late beginnings.
  */
 export function boundsOf(c: Compiled): Bounds {
@@ -44,7 +45,8 @@ export function boundsOf(c: Compiled): Bounds {
   const over = day.people.length > 0 ? alone.over : day.to === null ? 0 : Math.max(0, end - day.to)
   // After suspicious skin everything is cleaned before anybody goes.
   const closed = Math.max(end, alone.cleaned)
-  return { end, cost: alone.cost + over * house['day.over'] + closed * house['day.end'] }
+  const dogs = Math.max(alone.cost, inTurn(c, alone))
+  return { end, cost: dogs + over * house['day.over'] + closed * house['day.end'] }
 }
 
 /** Each dog as if the house were its own. */
@@ -55,7 +57,8 @@ class Alone {
   readonly tail: Float64Array
   readonly #c: Compiled
   readonly #calendar: Calendar
-  readonly #ends: number[]
+  /** When each dog could be done, min. */
+  readonly ends: number[]
 
   constructor(c: Compiled) {
     this.#c = c
@@ -69,23 +72,23 @@ class Alone {
         after += c.ops[op]!.minutes
       }
     }
-    this.#ends = c.jobs.map(() => 0)
+    this.ends = c.jobs.map(() => 0)
     for (const last of [false, true]) {
-      const others = last ? Math.max(0, ...this.#ends) : 0
+      const others = last ? Math.max(0, ...this.ends) : 0
       c.jobs.forEach(({ job }, j) => {
-        if (job.last === last) this.#ends[j] = this.#soonest(j, others)
+        if (job.last === last) this.ends[j] = this.#soonest(j, others)
       })
     }
   }
 
   /** When the last dog is done, min. */
   get end(): number {
-    return Math.max(0, ...this.#ends, ...this.#apart().map(({ end }) => end))
+    return Math.max(0, ...this.ends, ...this.#apart().map(({ end }) => end))
   }
 
   /** When the house is clean after it, min. */
   get cleaned(): number {
-    return Math.max(0, ...this.#ends.map((end, j) => end + this.#cleaning(j)))
+    return Math.max(0, ...this.ends.map((end, j) => end + this.#cleaning(j)))
   }
 
   /** Minutes somebody stays beyond their hours: who of those that can do a dog's last step stays longest. */
@@ -97,7 +100,7 @@ class Alone {
         const last = own.length > 0 ? ops[own.at(-1)!]! : null
         if (!last || last.person.length === 0 || last.fixed) return 0
         const until = last.person.map((unit) => day.people[unit - places]!.to ?? day.to ?? Number.POSITIVE_INFINITY)
-        return this.#ends[j]! + this.#cleaning(j) - Math.max(...until)
+        return this.ends[j]! + this.#cleaning(j) - Math.max(...until)
       }),
     )
   }
@@ -109,7 +112,7 @@ class Alone {
     const paired = new Set(apart.flatMap(({ pair }) => pair))
     return jobs.reduce(
       (sum, { household }, j) =>
-        paired.has(j) ? sum : sum + this.#weighs(j, Math.max(...household.map((one) => this.#ends[one]!))),
+        paired.has(j) ? sum : sum + this.#weighs(j, Math.max(...household.map((one) => this.ends[one]!))),
       apart.reduce((sum, { cost }) => sum + cost, 0),
     )
   }
@@ -149,7 +152,7 @@ class Alone {
           [a, b],
           [b, a],
         ].map(([first, second]) => {
-          const gone = this.#ends[first!]!
+          const gone = this.ends[first!]!
           // Its heads are read by others: as if it came alone.
           const end = this.#soonest(second!, gone, false)
           return { cost: this.#weighs(first!, gone) + this.#weighs(second!, end), end: Math.max(gone, end) }
@@ -180,6 +183,92 @@ class Alone {
     if (units.length === 0) return from
     return Math.min(...units.map((unit) => this.#calendar.earliest(unit, from, minutes, 0, job)))
   }
+}
+
+/**
+ * What the dogs weigh at least where all hands are one pair that is as quick as they are together: always the dog with the
+ * least left to do (Schrage 1968) ends the first, the second and each further dog as early as can be. Minutes late are then
+ * at least those of these ends, in turn, beside the times that were given, in turn (Chu 1992).
+ */
+function inTurn({ day, jobs, ops, house }: Compiled, { head, ends }: Alone): number {
+  const own = jobs.flatMap(({ ops: steps, job, work }, j) => (steps.length > 0 ? [{ steps, job, work, j }] : []))
+  if (own.length === 0 || day.people.length === 0) return 0
+  const hands = new Hands(day)
+  const left = own.map(({ steps, job }) => {
+    const open = steps.filter((op) => !ops[op]!.fixed)
+    const minutes = open.reduce(
+      (sum, op) => sum + ops[op]!.minutes * (Number(ops[op]!.person.length > 0) + Number(ops[op]!.second.length > 0)),
+      0,
+    )
+    return { from: hands.until(open.length > 0 ? head[open[0]!]! : job.arrives), minutes }
+  })
+  const together = leastLeftFirst(left).map((done) => hands.at(done))
+  const alone = own.map(({ j }) => ends[j]!).sort((a, b) => a - b)
+  const turns = together.map((end, i) => Math.max(end, alone[i]!))
+  const dues = own.map(({ job }) => job.due ?? Number.POSITIVE_INFINITY).sort((a, b) => a - b)
+  const weight = Math.min(...own.map(({ job }) => job.weight))
+  const late = turns.reduce((sum, end, i) => sum + Math.max(0, end - dues[i]!), 0)
+  const inside = turns.reduce((sum, end) => sum + end, 0)
+  const waits = inside - own.reduce((sum, { job, work }) => sum + job.arrives + work, 0)
+  return late * weight * house['day.late'] + Math.max(0, waits) * house['day.waiting']
+}
+
+/** Minutes of hands that there are by a time of day, and back. */
+class Hands {
+  /** Times at which somebody comes or goes, and how many are there from then on. */
+  readonly #edges: readonly { readonly at: number; readonly hands: number }[]
+
+  constructor(day: Day) {
+    const there = (at: number): number =>
+      day.people.filter(({ from, breaks }) => at >= from && !breaks.some(([a, b]) => at >= a && at < b)).length
+    const at = new Set([0, ...day.people.flatMap(({ from, breaks }) => [Math.max(0, from), ...breaks.flat()])])
+    this.#edges = [...at]
+      .filter((time) => time >= 0)
+      .sort((a, b) => a - b)
+      .map((time) => ({ at: time, hands: there(time) }))
+  }
+
+  until(time: number): number {
+    return this.#edges.reduce((sum, { at, hands }, i) => {
+      const next = this.#edges[i + 1]?.at ?? Number.POSITIVE_INFINITY
+      return sum + Math.max(0, Math.min(time, next) - at) * hands
+    }, 0)
+  }
+
+  /** The earliest time by which there are so many. */
+  at(minutes: number): number {
+    let left = minutes
+    for (const [i, { at, hands }] of this.#edges.entries()) {
+      const span = (this.#edges[i + 1]?.at ?? Number.POSITIVE_INFINITY) - at
+      if (hands > 0 && left <= span * hands) return at + left / hands
+      left -= hands > 0 ? span * hands : 0
+    }
+    return Number.POSITIVE_INFINITY
+  }
+}
+
+/** @returns the ends in turn, of pieces of work that one pair of hands takes up and puts down as it likes */
+function leastLeftFirst(pieces: readonly { readonly from: number; readonly minutes: number }[]): number[] {
+  const left = pieces.map((piece) => ({ ...piece }))
+  const ends: number[] = []
+  let time = 0
+  while (ends.length < left.length) {
+    const ready = left.filter(({ from, minutes }) => from <= time && minutes >= 0)
+    const next = Math.min(...left.filter(({ from }) => from > time).map(({ from }) => from))
+    if (ready.length === 0) {
+      time = next
+      continue
+    }
+    const least = ready.reduce((a, b) => (b.minutes < a.minutes ? b : a))
+    const until = Math.min(time + least.minutes, next)
+    least.minutes -= until - time
+    time = until
+    if (least.minutes > 1e-9) continue
+    // Done: never taken up again.
+    least.minutes = -1
+    ends.push(time)
+  }
+  return ends
 }
 
 /** Jackson's preemptive schedule: always the one with the longest tail; its end is a bound on one machine. */
