@@ -2,6 +2,7 @@ import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import loadHighs from 'highs'
 import { seeded } from '../contract/formats/random.ts'
 import {
   checkDay,
@@ -13,14 +14,16 @@ import {
   promisesOf,
   timesIn,
 } from '../core/index.ts'
-import { madeUpDay } from '../test/fixtures/days.ts'
+import { dayForProgram, madeUpDay } from '../test/fixtures/days.ts'
 import { dayOfShop, JOB_SHOPS } from '../test/fixtures/job-shops.ts'
+import { dayAsLp } from '../test/oracles/day-milp.ts'
 
 /*
- * Days: published job shops in eight seconds, a day of forty dogs beside a constraint solver (MiniZinc with Gecode, ten
+ * Days: published job shops in eight seconds, small days beside a mixed-integer program, a day of forty dogs beside a constraint solver (MiniZinc with Gecode, ten
  * times as long, where it is installed), a plan made anew, and times found. npm run bench:day
  */
 const SECONDS = 8
+const PEER_SECONDS = 60
 const MS = 1000
 
 const plan = (day: Day, ms: number, seed = 1, from: DayPlan['steps'] = []): DayPlan => {
@@ -40,6 +43,23 @@ for (const [name, shop] of Object.entries(JOB_SHOPS)) {
   const { end, optimal } = plan(dayOfShop(shop), SECONDS * MS)
   console.log(
     `  ${name}: ${end}, ${shop.best}, ${(((end - shop.best) / shop.best) * 100).toFixed(1)} %${optimal ? ', proven' : ''}`,
+  )
+}
+
+const highs = await loadHighs()
+console.log(`small days beside a mixed-integer program (HiGHS, ${PEER_SECONDS} s each): ours, theirs`)
+for (const [dogs, seed] of [
+  [3, 2],
+  [4, 2],
+  [4, 4],
+  [5, 2],
+  [5, 4],
+] as const) {
+  const day = dayForProgram(dogs, seed)
+  const { cost } = plan(day, 2 * MS, seed)
+  const peer = highs.solve(dayAsLp(day, DEFAULT_HOUSE), { time_limit: PEER_SECONDS })
+  console.log(
+    `  ${dogs} dogs, seed ${seed}: ${cost.total.toFixed(1)}, ${peer.ObjectiveValue.toFixed(1)} (${peer.Status.toLowerCase()}); ours over it ${(cost.total / peer.ObjectiveValue).toFixed(3)}`,
   )
 }
 

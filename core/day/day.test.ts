@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import loadHighs from 'highs'
 import { describe, expect, test } from 'vitest'
 import { seeded } from '../../contract/formats/random.ts'
-import { madeUpDay } from '../../test/fixtures/days.ts'
+import { dayForProgram, madeUpDay } from '../../test/fixtures/days.ts'
 import { dayOfShop, JOB_SHOPS } from '../../test/fixtures/job-shops.ts'
 import { dayAsLp } from '../../test/oracles/day-milp.ts'
 import {
@@ -56,21 +56,7 @@ describe('the plain job shop', () => {
 test('small days weigh as much as a mixed-integer program finds best (HiGHS)', async () => {
   const highs = await loadHighs()
   for (const seed of [2, 4, 5, 6]) {
-    const random = seeded(seed)
-    const { jobs, places, people } = madeUpDay({ dogs: 3, people: 2 }, random)
-    const day: Day = {
-      to: 240,
-      now: 0,
-      // One tub, one table more than dryers, no pens, no breaks, nobody's noise counted.
-      places: places.filter(({ id }) => ['tub-1', 'dryer-1', 'table-1', 'table-2'].includes(id)),
-      people: people.map((one) => ({ ...one, noiseCap: null, breaks: [] })),
-      jobs: jobs.map((job) => ({
-        ...job,
-        arrives: job.arrives % 60,
-        due: (job.arrives % 60) + 120,
-        steps: job.steps.map((step) => ({ ...step, second: false })),
-      })),
-    }
+    const day = dayForProgram(3, seed)
     const best = highs.solve(dayAsLp(day, DEFAULT_HOUSE), { time_limit: 60 })
     expect(best.Status, `seed ${seed}`).toBe('Optimal')
     const made = plan(day, 4000, seed)
