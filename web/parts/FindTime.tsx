@@ -37,7 +37,7 @@ export function FindTime({
       </Button>
     )
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex min-w-0 flex-col gap-3">
       <Wishes wishes={wishes} onChange={onWishes} />
       <div data-testid="found-times" role="status">
         {times.isPending && <p className="text-ink-2">Looking …</p>}
@@ -46,7 +46,7 @@ export function FindTime({
         <ul className="flex flex-col gap-1.5">
           {times.data?.map((time) => (
             <li key={time.startsAt}>
-              <Button className="w-full justify-start! text-left" onClick={() => onTake(time)}>
+              <Button className="w-full justify-start! whitespace-normal! text-left" onClick={() => onTake(time)}>
                 <span>
                   <b className="font-semibold">
                     {dateText(dateOf(time.startsAt))}, {timeText(time.startsAt)}
@@ -71,7 +71,7 @@ const DAYS = WEEKDAYS.map((name, i) => ({ value: String(i + 1), label: name.slic
 function Wishes({ wishes, onChange }: { wishes: WishedTimes; onChange: (wishes: WishedTimes) => void }): ReactNode {
   const { days, notBefore, notAfter } = wishes
   const time = (key: 'notBefore' | 'notAfter', label: string, value: string | null): ReactNode => (
-    <label className="block grow">
+    <label className="block min-w-0 grow">
       <span className="mb-1 block font-medium">{label}</span>
       <input
         type="time"

@@ -1,9 +1,10 @@
 import { type ReactNode, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
 import * as z from 'zod'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
 import { type NewVisit, visitsApi } from '../../../contract/api/visits.ts'
-import { COAT_LABEL, dateText, instantAt } from '../../../contract/words/index.ts'
+import { COAT_LABEL, dateText, dayAndTimeText, instantAt } from '../../../contract/words/index.ts'
 import { COAT_TYPE_IDS, type CoatType, findBreed } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
@@ -34,29 +35,37 @@ const EMPTY = { time: '', slot: '180' }
 
 type Send = (form: { time: string; slot: number }, dog: Pick<NewVisit, 'dog' | 'owner' | 'dogId' | 'clientId'>) => void
 
-/** A dog for today: one the salon knows, or a new one with its owner. */
+/** A dog for a day: one the salon knows, or a new one with its owner. */
 export function AddVisit({ date, onClose }: { date: string; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
   const navigate = useNavigate()
   const [known, setKnown] = useState<FoundDog | null>(null)
   const [another, setAnother] = useState(false)
+  const isToday = date === today()
   const send: Send = ({ time, slot }, dog) =>
     add.mutate(
       {
         body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: null, ...dog },
       },
-      { onSuccess: ({ id }) => void navigate(`/visits/${id}/arrival`) },
+      {
+        onSuccess: ({ id, arrival }) => {
+          // Who comes another day arrives then.
+          if (isToday) return void navigate(`/visits/${id}/arrival`)
+          toast.success(`${arrival.dog.name} is in the book: ${dayAndTimeText(instantAt(date, time))}`)
+          onClose()
+        },
+      },
     )
   const end = (
     <>
       <NotAdded error={add.error} />
       <Button type="submit" kind="main" className="col-span-2" disabled={add.isPending}>
-        Add, on to the arrival
+        {isToday ? 'Add, on to the arrival' : 'Put it in the book'}
       </Button>
     </>
   )
   return (
-    <DialogSheet title="Add a dog" about={date === today() ? 'For today.' : `For ${dateText(date)}.`} onClose={onClose}>
+    <DialogSheet title="Add a dog" about={isToday ? 'For today.' : `For ${dateText(date)}.`} onClose={onClose}>
       <div className="mb-4">
         <p className="mb-1 font-medium">Was it here before?</p>
         {known ? (

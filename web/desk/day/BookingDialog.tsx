@@ -1,6 +1,5 @@
 import { CalendarX, UserX } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
-import { toast } from 'sonner'
 import * as z from 'zod'
 import type { CalledOff, VisitCard } from '../../../contract/api/visit-card.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
@@ -15,6 +14,7 @@ import { FindTime } from '../../parts/FindTime.tsx'
 import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { said } from '../../parts/said.ts'
 import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
 
 const bookingForm = z.object({
@@ -22,15 +22,6 @@ const bookingForm = z.object({
   ...timeAndSlot,
   personId: z.string(),
 })
-
-const UNDO_MS = 10_000
-/** A short word of what was done, and the way back; a way back that is barred by now says so. */
-const said = (what: string, undo: () => Promise<unknown>): void => {
-  toast.success(what, {
-    duration: UNDO_MS,
-    action: { label: 'Undo', onClick: () => undo().catch((refused: Error) => toast.error(refused.message)) },
-  })
-}
 
 /** Another day, time, slot or person for a dog that has not come yet; or it does not come. */
 export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: () => void }): ReactNode {

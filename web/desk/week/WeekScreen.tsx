@@ -1,3 +1,4 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { clsx } from 'clsx'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useState } from 'react'
@@ -10,6 +11,7 @@ import { useRead } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
+import { MovedByDay } from './MovedByDay.tsx'
 import { WaitingList } from './WaitingList.tsx'
 
 const BookingDialog = lazy(async () => ({ default: (await import('../day/BookingDialog.tsx')).BookingDialog }))
@@ -53,11 +55,13 @@ export function WeekScreen(): ReactNode {
         )}
       </div>
       <WaitingList />
-      <ul className="grid gap-x-4 gap-y-6 md:grid-cols-2 xl:grid-cols-4">
-        {week.data.map((day) => (
-          <OneDay key={day.date} day={day} onOpen={setOpen} onAdd={() => setAdding(day.date)} />
-        ))}
-      </ul>
+      <MovedByDay week={week.data}>
+        <ul className="grid gap-x-4 gap-y-6 md:grid-cols-2 xl:grid-cols-4">
+          {week.data.map((day) => (
+            <OneDay key={day.date} day={day} onOpen={setOpen} onAdd={() => setAdding(day.date)} />
+          ))}
+        </ul>
+      </MovedByDay>
       {open && <OfVisit visitId={open} onClose={() => setOpen(null)} />}
       {adding && (
         <Suspense fallback={null}>
@@ -71,8 +75,16 @@ export function WeekScreen(): ReactNode {
 function OneDay({ day, onOpen, onAdd }: { day: WeekDay; onOpen: (id: string) => void; onAdd: () => void }): ReactNode {
   const { data: salon } = useSalon()
   const name = (id: string | null): string | null => salon?.people.find((person) => person.id === id)?.name ?? null
+  const { setNodeRef, isOver } = useDroppable({ id: day.date, disabled: day.date < today() })
   return (
-    <li className="flex flex-col" data-day={day.date}>
+    <li
+      ref={setNodeRef}
+      className={clsx(
+        'flex flex-col rounded-card',
+        isOver && 'bg-accent-soft outline-2 outline-offset-4 outline-accent',
+      )}
+      data-day={day.date}
+    >
       <h2 className="text-lg">
         <Link
           to={day.date === today() ? '/plan' : `/plan?date=${day.date}`}
@@ -91,18 +103,12 @@ function OneDay({ day, onOpen, onAdd }: { day: WeekDay; onOpen: (id: string) => 
           <ul className="mt-2">
             {day.visits.map((visit) => (
               <li key={visit.visitId} className="border-t border-line">
-                <button
-                  type="button"
-                  className="flex min-h-11 w-full items-baseline gap-2 rounded py-1 text-left hover:bg-sheet-2"
-                  disabled={visit.station !== 'expected'}
-                  onClick={() => onOpen(visit.visitId)}
-                >
-                  <span className="figure w-12 shrink-0 font-semibold">{timeText(visit.startsAt)}</span>
-                  <span className="min-w-0 grow truncate">{visit.name}</span>
-                  <span className="shrink-0 text-ink-2">
-                    {visit.hands} min{name(visit.personId) && `, ${name(visit.personId)}`}
-                  </span>
-                </button>
+                <Booked
+                  day={day.date}
+                  visit={visit}
+                  person={name(visit.personId)}
+                  onOpen={() => onOpen(visit.visitId)}
+                />
               </li>
             ))}
           </ul>
@@ -122,6 +128,55 @@ function OneDay({ day, onOpen, onAdd }: { day: WeekDay; onOpen: (id: string) => 
     </li>
   )
 }
+
+type WeekVisit = WeekDay['visits'][number]
+
+/** One visit of the week: a touch opens it, a drag or the space bar and the arrows take it to another day. */
+function Booked({
+  day,
+  visit,
+  person,
+  onOpen,
+}: {
+  day: string
+  visit: WeekVisit
+  person: string | null
+  onOpen: () => void
+}): ReactNode {
+  const waits = visit.station === 'expected'
+  const { setNodeRef, listeners, attributes, isDragging } = useDraggable({
+    id: visit.visitId,
+    data: { day },
+    disabled: !waits,
+  })
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...listeners}
+      aria-describedby={attributes['aria-describedby']}
+      className={clsx(
+        'flex min-h-11 w-full items-baseline gap-2 rounded py-1 text-left hover:bg-sheet-2',
+        waits && 'cursor-grab touch-manipulation',
+        isDragging && 'opacity-40',
+      )}
+      disabled={!waits}
+      onClick={onOpen}
+    >
+      <OfDog visit={visit} person={person} />
+    </button>
+  )
+}
+
+const OfDog = ({ visit, person }: { visit: WeekVisit; person: string | null }): ReactNode => (
+  <>
+    <span className="figure w-12 shrink-0 font-semibold">{timeText(visit.startsAt)}</span>
+    <span className="min-w-0 grow truncate">{visit.name}</span>
+    <span className="shrink-0 text-ink-2">
+      {visit.hands} min{person && `, ${person}`}
+    </span>
+  </>
+)
 
 /** A half-day as the hands, tub and dryer minutes it holds and those that are taken. */
 function Half({ half: { has, taken }, label }: { half: WeekDay['halves'][number]; label: string }): ReactNode {
