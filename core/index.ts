@@ -126,7 +126,7 @@ export {
   usualChangeover,
   waterAt,
 } from './drying/drying.ts'
-export { type Estimated, estimate, type Reading } from './drying/filter.ts'
+export { type Estimated, estimate, type Reading, type Said, saidBy, scaled } from './drying/filter.ts'
 export { type PlaceDry, type Places, placesInOrder, placesOf } from './drying/places.ts'
 export { dryInRoom, ROOM_WAYS, type RoomRun, type RoomWay } from './drying/room.ts'
 export { type DrySettings, usualSettings } from './drying/settings.ts'
@@ -141,6 +141,7 @@ export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export * from './groom/work.ts'
 export { howRight, type SaidAndCame } from './learning/calibration.ts'
+export { growthSays, learnMatter, type MatterLog, productSays } from './learning/matter.ts'
 export { learnMatting, type MattingLog } from './learning/matting.ts'
 export { learnWork, type MinutesLog } from './learning/minutes.ts'
 export { isTime, proposalsOf, written } from './learning/proposals.ts'

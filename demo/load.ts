@@ -13,12 +13,16 @@ import { type Label, productOf, type ShelfProduct } from '../contract/formats/pr
 import { assessmentOf } from '../contract/formats/read-assessment.ts'
 import {
   DEFAULT_HOUSE,
+  dryingModel,
   type EstimateId,
   type Product,
   REGION_SIDES,
   type RegionId,
   ratesOfStep,
   restEveryOf,
+  scaled,
+  totalMinutes,
+  usualChangeover,
   wholeGroom,
 } from '../core/index.ts'
 import { type BookedDog, DEMO_PREMISES, TOMORROW } from './ahead.ts'
@@ -106,6 +110,18 @@ export interface DemoStore {
       actorId: string | null,
     ): Promise<{ id: string; needs: readonly string[] }>
     accept(id: string, actorId: string | null): Promise<unknown>
+  }
+  readonly dryings: {
+    change(
+      visitId: string,
+      change: { id: string; what: 'start' | 'change' | 'finish'; at: string },
+      actorId: string | null,
+    ): Promise<unknown>
+    measure(
+      visitId: string,
+      reading: { id: string; at: string; kind: 'towel'; region: null; side: null; value: number },
+      actorId: string | null,
+    ): Promise<unknown>
   }
   readonly learning: { refresh(): Promise<unknown> }
   readonly before: {
@@ -273,6 +289,8 @@ export const TRUE_TIMES: Partial<Record<EstimateId, number>> = {
   'minutes.clip-out.m2': 0.7,
   'job.nails': 1.4,
 }
+/** What their coats really hold beside our numbers: the tub's water is soft, and runs off double coats slowly. */
+export const TRUE_WATER: Partial<Record<EstimateId, number>> = { 'pickup.double': 1.4 }
 const SLIPS: readonly (readonly [
   Extract<SentEvent, { kind: 'incident' }>['incident'],
   RegionId,
@@ -302,6 +320,10 @@ async function groomed(
     assembleFile(visit.arrival, visit.assessment.stage, visit.assessment.rows, null, visit.known),
   )
   const steps = wholeGroom(assessment, accepted.plan, DEFAULT_HOUSE, shelf)
+  const model = dryingModel(assessment, accepted.plan, DEFAULT_HOUSE)
+  const truly = scaled(model, TRUE_WATER[`pickup.${assessment.dog.coatType}`] ?? 1, 1)
+  const slower = totalMinutes(truly, usualChangeover(truly)) / totalMinutes(model, usualChangeover(model))
+  const dried: Partial<Record<'start' | 'change' | 'finish', number>> = {}
   let clock = addMinutes(start, 10).getTime()
   let count = 0
   const event = (happening: DistributiveOmit<SentEvent, 'id' | 'at'>): SentEvent =>
@@ -321,11 +343,16 @@ async function groomed(
     events.push(event({ kind: 'start', step: step.id }))
     const times = (step.treatment ? TRUE_PACE[i % 2]! : 1) * Math.exp((roll(-100, 100) / 100) * 0.3)
     const rates = ratesOfStep(step, accepted.plan.regions, DEFAULT_HOUSE)
+    if (step.kind === 'dry') {
+      dried.start ??= clock
+      if (step.what === 'brush-dry') dried.change ??= clock
+    }
     const minutes = rates
       ? rates.parts.reduce((sum, { rate, minutes: own }) => sum + own * (TRUE_TIMES[rate] ?? 1), rates.fixedMin)
-      : step.minutes / step.pace
+      : (step.minutes / step.pace) * (step.kind === 'dry' ? slower : 1)
     clock += Math.max(0.3, minutes * times) * 60_000
     events.push(event({ kind: 'done', step: step.id }))
+    if (step.kind === 'dry') dried.finish = clock
     clock += 20_000
   }
   if (slip) {
@@ -335,6 +362,18 @@ async function groomed(
   }
   events.push(event({ kind: 'finish' }))
   await store.bench.add(visitId, events, noon, by)
+  const id = demoId(`drying ${visitId}`)
+  for (const what of ['start', 'change', 'finish'] as const)
+    if (dried[what] !== undefined)
+      await store.dryings.change(visitId, { id, what, at: new Date(dried[what]).toISOString() }, by)
+  if (dried.start !== undefined) {
+    // What cloth and towels took up; the squeeze ran off before.
+    const grams = truly.dripping * (1 - DEFAULT_HOUSE['towel.squeeze']) - truly.afterTowel
+    const value = Math.round(grams * Math.exp((roll(-100, 100) / 100) * 0.08))
+    const reading = { kind: 'towel', region: null, side: null, value } as const
+    const at = new Date(dried.start).toISOString()
+    await store.dryings.measure(visitId, { ...reading, id: demoId(`towel ${visitId}`), at }, by)
+  }
   await store.goodbyes.change(
     visitId,
     { baseRevision: 0, marks: [], askedKept: [], note: '', price: null, nextOn: null, nextAt: null, checked: true },

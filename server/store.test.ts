@@ -263,6 +263,7 @@ const MIGRATIONS = [
   '019-all-steps-teach',
   '020-outbox-in-order',
   '021-wished-times',
+  '022-matter-teaches',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

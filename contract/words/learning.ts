@@ -1,4 +1,4 @@
-import { ESTIMATES, type EstimateId, written } from '../../core/index.ts'
+import { ESTIMATES, type EstimateId, isTime, written } from '../../core/index.ts'
 import type { HowRightDoc, LookedBack, Proposed } from '../api/learning.ts'
 
 const figure = (value: number): string => String(written(value))
@@ -9,9 +9,11 @@ export const learntText = ({ value, low, high, logs }: Omit<Proposed, 'now' | 'i
 
 /** "Clipping tight coat takes you 42 min/m2, not 35."; "Nails: it takes you 7 min, not 5." */
 export function proposalText({ id, value, now }: Pick<Proposed, 'id' | 'value' | 'now'>): string {
-  const { what, unit } = ESTIMATES[id]
+  const { unit } = ESTIMATES[id]
+  const what = numberName(id)
   const values = `${figure(value)} ${unit}, not ${figure(now)}.`
   if (id.startsWith('matting.')) return `${what}: here it mats by ${values}`
+  if (!isTime(id)) return `${what}: here it is ${values}`
   return id.startsWith('minutes.') ? `${what} takes you ${values}` : `${what}: it takes you ${values}`
 }
 
@@ -32,5 +34,13 @@ export function biasText(id: LookedBack, { bias, count }: HowRightDoc): string {
     : `On average it took ${percent} % ${more ? 'longer' : 'less'} than we said, over ${count} visits.`
 }
 
-/** What a number is called in a list of those that were taken. */
-export const numberName = (id: EstimateId): string => ESTIMATES[id].what
+const IDS = Object.keys(ESTIMATES) as EstimateId[]
+const SAME = 'The same'
+
+/** What a number is called by itself: in our list many say "the same" as the one above them, of another coat. */
+export function numberName(id: EstimateId): string {
+  const { what } = ESTIMATES[id]
+  if (!what.startsWith(SAME)) return what
+  const above = IDS.slice(0, IDS.indexOf(id)).findLast((one) => !ESTIMATES[one].what.startsWith(SAME))!
+  return ESTIMATES[above].what.replace(/: [^:]*$/, '') + what.slice(SAME.length)
+}

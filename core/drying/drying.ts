@@ -227,6 +227,10 @@ function brushMinutes(model: DryingModel, changeover: number): number {
   return Math.max(floor, brushDryMinutes(airFor(model, changeover).left, done, falling, regain, rate))
 }
 
+/** Whether brushing takes as long as the hands need, and not as long as the water. */
+export const handsDecide = (model: DryingModel, changeover: number): boolean =>
+  brushMinutes(model, changeover) <= model.warm.floor
+
 export const totalMinutes = (model: DryingModel, changeover: number): number =>
   changeover + brushMinutes(model, changeover)
 

@@ -1,5 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
-import { type DryingModel, totalMinutes, usualChangeover, waterAt } from './drying.ts'
+import { type DryingModel, handsDecide, totalMinutes, usualChangeover, waterAt } from './drying.ts'
 import { type Places, placeCurve } from './places.ts'
 
 /** What was measured while the dog dries. */
@@ -92,6 +92,35 @@ function expected(
   return { value, sd: share * value + house['probe.floor'] }
 }
 
+/** The grid with the weight that the readings leave to each guess, and how likely each reading is to mean nothing. */
+function weighed(
+  model: DryingModel,
+  places: Places,
+  changedAt: number,
+  readings: readonly Reading[],
+  house: House,
+): { guesses: readonly Guess[]; models: readonly DryingModel[]; absurd: number[] } {
+  const guesses = prior(house)
+  const models = guesses.map(({ water, rate }) => scaled(model, water, rate))
+  const place = placeCurve(places)
+  const junk = house['probe.absurd']
+  const absurd = readings.map((reading) => {
+    const width = reading.kind === 'towel' ? WIDEST * Math.max(1, model.coatMassG) : WIDEST
+    const value = reading.kind === 'towel' ? reading.grams : reading.ratio
+    let good = 0
+    let total = 0
+    for (const [i, guess] of guesses.entries()) {
+      const { value: mean, sd } = expected(reading, models[i]!, place, changedAt, house)
+      const fits = (1 - junk) * normal(value, mean, sd)
+      good += guess.weight * fits
+      total += guess.weight * (fits + junk / width)
+      guess.weight *= fits + junk / width
+    }
+    return total > 0 ? 1 - good / total : 1
+  })
+  return { guesses, models, absurd }
+}
+
 function quantiles(pairs: { value: number; weight: number }[]): Quantiles {
   pairs.sort((a, b) => a.value - b.value)
   const total = pairs.reduce((sum, { weight }) => sum + weight, 0)
@@ -104,6 +133,55 @@ function quantiles(pairs: { value: number; weight: number }[]): Quantiles {
     return pairs.at(-1)!.value
   }
   return { low: at(0.1), middle: at(0.5), high: at(0.9) }
+}
+
+/** What one drying says of its dog beside the model, of the logarithm, and how sure that is. */
+export interface Said {
+  readonly off: number
+  readonly sd: number
+}
+
+/** Where this much of what dogs differ in is still open, a drying has said nothing. */
+const SAYS_NOTHING = 0.98
+
+/** What was measured, taken apart from what dogs are usually like: a normal over the prior leaves a normal. */
+function apart(values: readonly { value: number; weight: number }[], usual: number): Said | null {
+  const total = values.reduce((sum, { weight }) => sum + weight, 0)
+  const mean = values.reduce((sum, { value, weight }) => sum + value * weight, 0) / total
+  const variance = values.reduce((sum, { value, weight }) => sum + (value - mean) ** 2 * weight, 0) / total
+  const left = usual ** 2 - variance
+  if (!(total > 0) || variance >= SAYS_NOTHING * usual ** 2) return null
+  return { off: (mean * usual ** 2) / left, sd: Math.sqrt((variance * usual ** 2) / left) }
+}
+
+/**
+ * What a drying that is over says: how much more water this dog held than the model has it, and how much faster it dried.
+ * When the strong air had done its part was judged by hand and counts as a reading of its own; so does that it was called
+ * dry, except where the hands and not the water decided how long it took.
+ * @param changedAt minutes after the towel at which brushing began @param finishedAt and at which it was called dry
+ */
+export function saidBy(
+  model: DryingModel,
+  places: Places,
+  changedAt: number,
+  finishedAt: number,
+  readings: readonly Reading[],
+  house: House,
+): { readonly water: Said | null; readonly rate: Said | null } {
+  const dry: Reading = {
+    kind: 'probe',
+    minutes: finishedAt,
+    index: null,
+    ratio: model.coatMassG > 0 ? (model.warm.done * model.inCoat) / model.coatMassG : 0,
+  }
+  const told = handsDecide(model, changedAt) ? readings : [...readings, dry]
+  const { guesses, models } = weighed(model, places, changedAt, told, house)
+  if (model.air && changedAt > 0)
+    for (const [i, guess] of guesses.entries())
+      guess.weight *= normal(Math.log(changedAt / usualChangeover(models[i]!)), 0, house['learn.changeover'])
+  const of = (what: 'water' | 'rate') =>
+    guesses.map(({ weight, [what]: times }) => ({ value: Math.log(times), weight }))
+  return { water: apart(of('water'), house['dry.water-spread']), rate: apart(of('rate'), house['dry.rate-spread']) }
 }
 
 /**
@@ -121,26 +199,9 @@ export function estimate(
   minutes: number,
   house: House,
 ): Estimated {
-  const guesses = prior(house)
-  const models = guesses.map(({ water, rate }) => scaled(model, water, rate))
-  const place = placeCurve(places)
   const soFar = changedAt ?? (model.air ? Number.POSITIVE_INFINITY : 0)
   const changesAt = (m: DryingModel): number => changedAt ?? (m.air ? Math.max(minutes, usualChangeover(m)) : 0)
-  const junk = house['probe.absurd']
-  const absurd = readings.map((reading) => {
-    const width = reading.kind === 'towel' ? WIDEST * Math.max(1, model.coatMassG) : WIDEST
-    const value = reading.kind === 'towel' ? reading.grams : reading.ratio
-    let good = 0
-    let total = 0
-    for (const [i, guess] of guesses.entries()) {
-      const { value: mean, sd } = expected(reading, models[i]!, place, soFar, house)
-      const fits = (1 - junk) * normal(value, mean, sd)
-      good += guess.weight * fits
-      total += guess.weight * (fits + junk / width)
-      guess.weight *= fits + junk / width
-    }
-    return total > 0 ? 1 - good / total : 1
-  })
+  const { guesses, models, absurd } = weighed(model, places, soFar, readings, house)
   const spread = (of: (model: DryingModel) => number): Quantiles =>
     quantiles(guesses.map(({ weight }, i) => ({ value: of(models[i]!), weight })))
   return {

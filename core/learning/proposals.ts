@@ -1,4 +1,5 @@
-import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { DEFAULT_HOUSE, ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { spreadOf } from './matter.ts'
 import { type Learnt, logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
 import { isPaced, STEP_RATES } from './timing.ts'
 
@@ -18,7 +19,8 @@ const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb']
 export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
-export const mayLearn = (id: EstimateId): boolean => isTime(id) || id.startsWith('matting.')
+export const mayLearn = (id: EstimateId): boolean =>
+  isTime(id) || id.startsWith('matting.') || spreadOf(id, DEFAULT_HOUSE) !== null
 
 /** Three figures, as a number is written down. */
 export const written = (value: number): number => Number(value.toPrecision(3))

@@ -463,6 +463,15 @@ export const ESTIMATES = {
   'learn.trend': est(0.007, 'ln/visit', 'How much faster or slower people get a visit, of the logarithm'),
   'learn.spread-logs': est(20, 'logs', 'Logs after which a house knows as much of its own spread as we guessed'),
   'learn.least': est(12, 'logs', 'Fewer are not worth a proposal'),
+  'learn.matter': est(0.3, 'ln', 'How unlike ours water, growth or product may be in a house, of the logarithm'),
+  'learn.growth': est(0.2, 'ln', 'How unlike dogs of a coat are in how fast it grows, of the logarithm'),
+  'learn.product': est(0.2, 'ln', 'How unlike two counts of the shelf are in what went beyond what was booked'),
+  'learn.changeover': est(
+    0.25,
+    'ln',
+    'How unlike hands judge when strong air has done its part, of the logarithm of its minutes',
+  ),
+  'learn.length': est(4, 'mm', 'How exactly hands say how long a coat is'),
   'learn.coats': est(0.4, 'ln', 'How unlike ours one coat may mat in a house, of the logarithm'),
 
   'before.through': est(0.2, 'mat score', 'What an owner means whose comb goes through'),

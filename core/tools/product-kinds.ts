@@ -40,3 +40,15 @@ export const PRODUCT_KIND_IDS = [
   'tooth-gel',
 ] as const
 export type ProductKind = (typeof PRODUCT_KIND_IDS)[number]
+
+/** Shampoos that a whole coat is washed with, as the house mixes them; what a vet prescribes goes by its label. */
+export const WASHES = [
+  'cleansing',
+  'degreasing',
+  'moisturising',
+  'brightening',
+  'texturising',
+  'deshedding-shampoo',
+  'soothing',
+  'hypoallergenic',
+] as const satisfies readonly ProductKind[]

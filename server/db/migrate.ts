@@ -21,6 +21,7 @@ import * as waiting from './migrations/018-waiting.ts'
 import * as allSteps from './migrations/019-all-steps-teach.ts'
 import * as outboxInOrder from './migrations/020-outbox-in-order.ts'
 import * as wishedTimes from './migrations/021-wished-times.ts'
+import * as matterTeaches from './migrations/022-matter-teaches.ts'
 
 interface Migration {
   readonly name: string
@@ -51,6 +52,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '019-all-steps-teach', ...allSteps },
   { name: '020-outbox-in-order', ...outboxInOrder },
   { name: '021-wished-times', ...wishedTimes },
+  { name: '022-matter-teaches', ...matterTeaches },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

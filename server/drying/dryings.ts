@@ -20,9 +20,8 @@ export class DryingRepo {
     this.#sequelize = sequelize
   }
 
-  async read(visitId: string): Promise<DryingRun | null> {
-    const row = await DryingRow.findOne({ where: { visitId }, order: [['startedAt', 'DESC']] })
-    return row ? runDoc(row) : null
+  read(visitId: string): Promise<DryingRun | null> {
+    return dryingOfVisit(visitId)
   }
 
   /** Starts, changes over or ends; what was sent twice is done once, and the first time stands. */
@@ -94,6 +93,16 @@ export class DryingRepo {
       return runDoc(row, t)
     })
   }
+}
+
+/** The last drying of a visit; null where it was not dried by the clock. */
+export async function dryingOfVisit(visitId: string, transaction?: Transaction): Promise<DryingRun | null> {
+  const row = await DryingRow.findOne({
+    where: { visitId },
+    order: [['startedAt', 'DESC']],
+    transaction: transaction ?? null,
+  })
+  return row ? runDoc(row, transaction) : null
 }
 
 async function runDoc(row: DryingRow, transaction?: Transaction): Promise<DryingRun> {

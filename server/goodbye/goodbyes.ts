@@ -12,6 +12,7 @@ import {
   ClientRow,
   DogRow,
   GoodbyeRow,
+  MatterRow,
   MessageRow,
   PersonRow,
   TimingRow,
@@ -20,6 +21,7 @@ import {
 } from '../db/models/index.ts'
 import { benchNow } from '../groom/bench.ts'
 import { keepTimings } from '../learning/logs.ts'
+import { keepMatter } from '../learning/matter.ts'
 import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import { countUse, uncountUse } from '../rack/rack.ts'
@@ -108,6 +110,7 @@ export class GoodbyeRepo {
         await WorkedRow.bulkCreate(worked, { transaction: t })
       }
       await keepTimings(visit, bench, given.plan.regions, house, t)
+      await keepMatter(visitId, given.assessment, given.plan, house, t)
       await MessageRow.create(
         {
           id: randomUUID(),
@@ -147,6 +150,7 @@ export class GoodbyeRepo {
       await uncountUse(row.counted, t)
       await WorkedRow.destroy({ where: { visitId }, transaction: t })
       await TimingRow.destroy({ where: { visitId }, transaction: t })
+      await MatterRow.destroy({ where: { visitId }, transaction: t })
       await row.update(
         {
           page: null,

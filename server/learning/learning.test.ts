@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Learning } from '../../contract/api/learning.ts'
 import type { Problem } from '../../contract/api/problem.ts'
 import { ESTIMATES, type EstimateId, houseWith, isTime } from '../../core/index.ts'
-import { TRUE_TIMES } from '../../demo/load.ts'
+import { TRUE_TIMES, TRUE_WATER } from '../../demo/load.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import type { TestServer } from '../../test/harness/server.ts'
 import { GoodbyeRow, TimingRow, WorkedRow } from '../db/models/index.ts'
@@ -28,7 +29,53 @@ describe('numbers that learn', () => {
       // The two people of the demo are a tenth slower on the whole, which a house of two cannot tell from the house.
       expect(Math.abs(one.value / ESTIMATES[one.id].value / times - 1), id).toBeLessThan(0.2)
     }
+    for (const [id, times] of Object.entries(TRUE_WATER)) {
+      const one = learnt.find((of) => of.id === id)!
+      expect(Math.abs(one.value / ESTIMATES[one.id].value / times - 1), id).toBeLessThan(0.2)
+    }
     for (const { low, value, high } of learnt) expect(low < value && value < high).toBe(true)
+  })
+
+  test('counts of the shelf teach what a wash takes, and lengths at return how fast coat grows', async () => {
+    const valueOf = async (id: EstimateId) => {
+      const { learnt } = (await (await send('refresh')).json()) as Learning
+      return learnt.find((one) => one.id === id)
+    }
+    expect(await valueOf('bath.ml')).toBeUndefined()
+    const [[shampoo]] = (await server.store.query(
+      "SELECT id, stock_ml FROM products WHERE kind = 'cleansing' AND stock_ml > 900 LIMIT 1",
+    )) as [[{ id: string; stock_ml: number }]]
+    await server.store.query(
+      `INSERT INTO stock_moves (product_id, kind, ml, visit_id) SELECT '${shampoo.id}', 'use', -400, id FROM visits LIMIT 1`,
+    )
+    const counted = await server.send(
+      'POST',
+      `/api/shelf/${shampoo.id}/moves`,
+      JSON.stringify({ kind: 'count', ml: shampoo.stock_ml - 600, note: '', batchId: randomUUID() }),
+    )
+    expect(counted.status).toBe(200)
+    // Half as much again is gone as was booked; one count is drawn towards ours.
+    const poured = (await valueOf('bath.ml'))!
+    expect(poured.logs).toBe(1)
+    expect(poured.value / ESTIMATES['bath.ml'].value).toBeGreaterThan(1.1)
+    expect(poured.value / ESTIMATES['bath.ml'].value).toBeLessThan(1.5)
+
+    const before = (await valueOf('growth.mm-day'))?.logs ?? 0
+    const [[back]] = (await server.store.query(
+      `SELECT v.id, g.summary #>> '{lengthMm,body}' AS left_mm, extract(epoch FROM v.starts_at - last.starts_at) / 86400 AS days
+       FROM visits v JOIN visits last ON last.dog_id = v.dog_id AND last.starts_at < v.starts_at JOIN goodbyes g ON g.visit_id = last.id
+       WHERE v.station <> 'expected' AND v.arrival #>> '{dog,coatType}' = 'curly' AND g.summary -> 'lengthMm' IS NOT NULL
+         AND NOT EXISTS (SELECT 1 FROM visits b WHERE b.dog_id = v.dog_id AND b.starts_at > last.starts_at AND b.starts_at < v.starts_at)
+       ORDER BY v.starts_at DESC LIMIT 1`,
+    )) as [[{ id: string; left_mm: string; days: string }]]
+    // It grew half a millimetre a day.
+    const found = Number(back.left_mm) + 0.5 * Number(back.days)
+    await server.store.query(
+      `UPDATE visits SET arrival = jsonb_set(arrival, '{dog,lengthMm,body}', '${found}') WHERE id = '${back.id}'`,
+    )
+    const grown = (await valueOf('growth.mm-day'))!
+    expect(grown.logs).toBe(before + 1)
+    expect(grown.value).toBeGreaterThan(ESTIMATES['growth.mm-day'].value)
   })
 
   test('nothing changes by itself: a proposal is taken, used from then on, and taken back', async () => {

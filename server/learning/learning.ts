@@ -7,6 +7,7 @@ import {
   type House,
   houseWith,
   isTime,
+  learnMatter,
   learnMatting,
   learnWork,
   planWhole,
@@ -21,6 +22,7 @@ import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
+import { matterLogs } from './matter.ts'
 
 const ONLY = 1
 /** Numbers taken, as they are shown. */
@@ -86,7 +88,8 @@ export class LearningRepo {
     const steps = await minutesLogs()
     const matting = mattingLogs(await intervals(this.#sequelize))
     const minutes = learnWork(steps, house)
-    const learnt = [...minutes.rates, ...learnMatting(matting, house)]
+    const matter = await matterLogs(this.#sequelize, house)
+    const learnt = [...minutes.rates, ...learnMatting(matting, house), ...learnMatter(matter, house)]
     const proposals = proposalsOf(learnt, steps, house)
     const doc: NonNullable<LearntRow['doc']> = {
       steps: minutes.logs,

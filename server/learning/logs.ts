@@ -16,6 +16,7 @@ import { benchNow } from '../groom/bench.ts'
 import { planInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import { intervalFrom, LEFT_COLUMNS, LEFT_KNOWN, type Left } from '../salon/known.ts'
+import { keepMatter } from './matter.ts'
 
 /** What is learnt from: half of a log's weight is gone after twenty visits, so older ones say next to nothing. */
 const MOST_STEPS = 8000
@@ -53,7 +54,11 @@ export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<vo
         await planInForce(visitId, t),
         await benchNow(visitId, now, t),
       ]
-      if (visit && plan) await keepTimings(visit, bench, plan.plan.regions, madeFrom(plan).house, t)
+      if (visit && plan) {
+        const { assessment, house } = madeFrom(plan)
+        await keepTimings(visit, bench, plan.plan.regions, house, t)
+        await keepMatter(visitId, assessment, plan.plan, house, t)
+      }
       await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
     })
 }

@@ -11,7 +11,7 @@ import { DogRow, defineDog } from './dog.ts'
 import { DoneWorkRow, defineDoneWork } from './done-work.ts'
 import { DryingRow, defineDrying } from './drying.ts'
 import { defineGoodbye, GoodbyeRow } from './goodbye.ts'
-import { defineLearning, LearntRow, TakenNumberRow, TimingRow } from './learning.ts'
+import { defineLearning, LearntRow, MatterRow, TakenNumberRow, TimingRow } from './learning.ts'
 import { defineMessage, MessageRow } from './message.ts'
 import { definePattern, PatternRow } from './pattern.ts'
 import { definePerson, PersonRow } from './person.ts'
@@ -42,6 +42,7 @@ export {
   GoodbyeRow,
   LearntRow,
   LogRow,
+  MatterRow,
   MessageRow,
   PatternRow,
   PersonRow,

@@ -17,6 +17,14 @@ export class TimingRow extends Model<InferAttributes<TimingRow>, InferCreationAt
   declare takenMin: number
 }
 
+/** What one visit says of a number of what things are like. */
+export class MatterRow extends Model<InferAttributes<MatterRow>, InferCreationAttributes<MatterRow>> {
+  declare visitId: string
+  declare estimate: EstimateId
+  declare off: number
+  declare sd: number
+}
+
 /** What was learnt last, one row. */
 export class LearntRow extends Model<InferAttributes<LearntRow>, InferCreationAttributes<LearntRow>> {
   declare id: number
@@ -49,6 +57,15 @@ export const defineLearning = (sequelize: Sequelize): void => {
       takenMin: { type: DOUBLE, ...required },
     },
     table(sequelize, 'timings'),
+  )
+  MatterRow.init(
+    {
+      visitId: { type: UUID, primaryKey: true },
+      estimate: { type: TEXT, primaryKey: true },
+      off: { type: DOUBLE, ...required },
+      sd: { type: DOUBLE, ...required },
+    },
+    table(sequelize, 'matter_logs'),
   )
   LearntRow.init(
     {

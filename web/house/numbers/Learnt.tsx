@@ -39,7 +39,7 @@ export function Learnt(): ReactNode {
       <p className="mb-3 max-w-3xl text-ink-2" role="status">
         {data.at === null
           ? 'Nothing was learnt yet: it is done every night, and whenever you ask.'
-          : `From ${data.steps} steps by the clock, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never learnt.`}
+          : `From ${data.steps} steps by the clock, and from dryings, lengths and counts of the shelf, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never learnt.`}
       </p>
       {data.proposals.length > 0 && (
         <>

@@ -1,14 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { type DryingChange, type DryingReading, type DryingRun, dryingApi } from '../../../contract/api/drying.ts'
-import {
-  type DryingModel,
-  type Estimated,
-  estimate,
-  type House,
-  indexAt,
-  type Places,
-  type Reading,
-} from '../../../core/index.ts'
+import { readingOf, sinceStart } from '../../../contract/formats/drying-reading.ts'
+import { type DryingModel, type Estimated, estimate, type House, type Places } from '../../../core/index.ts'
 import { useRead } from '../../device/api.ts'
 import type { Entry } from '../../device/outbox.ts'
 import { nextMoment, serverNow } from '../../device/server-clock.ts'
@@ -28,20 +21,7 @@ export interface Run {
   readonly measure: (reading: Omit<DryingReading, 'id' | 'at'>) => void
 }
 
-const MINUTE = 60_000
 const TICK_MS = 1000
-
-const sinceStart = ({ startedAt }: DryingRun, at: number): number => Math.max(0, (at - Date.parse(startedAt)) / MINUTE)
-
-const readingOf = (run: DryingRun, { kind, at, region, side, value }: DryingReading): Reading =>
-  kind === 'towel'
-    ? { kind, grams: value }
-    : {
-        kind,
-        minutes: sinceStart(run, Date.parse(at)),
-        index: region ? indexAt(region, side) : null,
-        ratio: value,
-      }
 
 /** The clock starts under the hand, not when the server answers. */
 export function dryingAfter(run: DryingRun | null, { id, what, at }: DryingChange): DryingRun | null {

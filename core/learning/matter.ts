@@ -1,0 +1,129 @@
+import type { CoatType } from '../coat/coat-types.ts'
+import { GROWS_ON } from '../coat/growth.ts'
+import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import type { Learnt } from './minutes.ts'
+
+/** What one visit, or one count of the shelf, says of a number of what things are like: water, growth, product. */
+export interface MatterLog {
+  readonly id: EstimateId
+  /** The dog or the product it is said of; what one says often counts as one. */
+  readonly of: string
+  /** Logarithm of what the number would be over what the product has it, and its own doubt. */
+  readonly off: number
+  readonly sd: number
+}
+
+/** Degrees of freedom of Student's t: a scale that stood on a shoe, a length said for another dog. */
+const TAILS = 4
+const ROUNDS = 40
+const SETTLED = 1e-9
+/** The standard normal quantile of nine tenths. */
+const Z90 = 1.2815515655446004
+
+/** Numbers that matter logs teach, each with how unlike the dogs, or the counts, are beside each other. */
+export function spreadOf(id: EstimateId, house: House): number | null {
+  if (id.startsWith('pickup.')) return house['dry.water-spread']
+  if (id === 'air.k') return house['dry.rate-spread']
+  if (id === 'growth.mm-day') return house['learn.growth']
+  if (id === 'bath.ml') return house['learn.product']
+  return null
+}
+
+/**
+ * Numbers by what their logs say: each normal about ours on the log scale, dogs about it by Student's t. Found as the mode
+ * by reweighting (Lange, Little and Taylor, JASA 1989), its range by the weights. The logs in another order give the same.
+ */
+export function learnMatter(logs: readonly MatterLog[], house: House): Learnt[] {
+  const byId = new Map<EstimateId, MatterLog[]>()
+  for (const log of logs) if (Number.isFinite(log.off)) byId.set(log.id, [...(byId.get(log.id) ?? []), log])
+  return [...byId]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .flatMap(([id, own]): Learnt[] => {
+      const spread = spreadOf(id, house)
+      if (spread === null) return []
+      const often = new Map<string, number>()
+      for (const { of } of own) often.set(of, (often.get(of) ?? 0) + 1)
+      const told = own
+        .map(({ of, off, sd }) => ({
+          off,
+          alone: spread ** 2 + sd ** 2,
+          variance: spread ** 2 * often.get(of)! + sd ** 2,
+        }))
+        .sort((a, b) => a.off - b.off || a.variance - b.variance)
+      const prior = 1 / house['learn.matter'] ** 2
+      let middle = 0
+      let precision = prior
+      for (let round = 0; round < ROUNDS; round++) {
+        precision = prior
+        let sum = 0
+        for (const { off, alone, variance } of told) {
+          const weight = (TAILS + 1) / (TAILS + (off - middle) ** 2 / alone) / variance
+          precision += weight
+          sum += weight * off
+        }
+        const next = sum / precision
+        const settled = Math.abs(next - middle) < SETTLED
+        middle = next
+        if (settled) break
+      }
+      const reach = Z90 / Math.sqrt(precision)
+      const { value } = ESTIMATES[id]
+      return [
+        {
+          id,
+          value: value * Math.exp(middle),
+          low: value * Math.exp(middle - reach),
+          high: value * Math.exp(middle + reach),
+          logs: own.length,
+        },
+      ]
+    })
+}
+
+const LEAST_DAYS = 14
+/** What is no longer than this tells a length said badly from growth. */
+const LEAST_GROWN_MM = 3
+
+/**
+ * Growth by how long a coat came back after a known cut; coats that grow without stop alone.
+ * @param leftMm @param foundMm by part; parts of which one is not known say nothing
+ * @returns null where too little time has passed, or nothing was cut
+ */
+export function growthSays(
+  leftMm: Readonly<Partial<Record<string, number>>>,
+  foundMm: Readonly<Partial<Record<string, number>>>,
+  days: number,
+  coatType: CoatType,
+  house: House,
+): Pick<MatterLog, 'id' | 'off' | 'sd'> | null {
+  if (!GROWS_ON.has(coatType) || days < LEAST_DAYS) return null
+  const grown = Object.entries(leftMm).flatMap(([part, left]) => {
+    const found = foundMm[part]
+    return left === undefined || found === undefined ? [] : [found - left]
+  })
+  if (grown.length === 0) return null
+  const mean = grown.reduce((a, b) => a + b, 0) / grown.length
+  if (mean < LEAST_GROWN_MM) return null
+  return {
+    id: 'growth.mm-day',
+    off: Math.log(mean / days / ESTIMATES['growth.mm-day'].value),
+    sd: house['learn.length'] / Math.sqrt(grown.length) / mean,
+  }
+}
+
+/** What was booked between two counts is too little to say anything of, ml of product. */
+const LEAST_BOOKED_ML = 100
+
+/**
+ * Solution that a wash really takes, by what is missing on the shelf beyond what was booked between two counts.
+ * @param bookedMl product that plans booked @param usedMl and that the shelf lost
+ * @param houseThen ml that plans were made with
+ */
+export function productSays(
+  bookedMl: number,
+  usedMl: number,
+  houseThen: number,
+): Pick<MatterLog, 'id' | 'off' | 'sd'> | null {
+  if (bookedMl < LEAST_BOOKED_ML || usedMl <= 0) return null
+  return { id: 'bath.ml', off: Math.log((usedMl / bookedMl) * (houseThen / ESTIMATES['bath.ml'].value)), sd: 0 }
+}
