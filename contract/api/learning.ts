@@ -65,7 +65,7 @@ const howRightSchema = z.object({
 export type HowRightDoc = z.infer<typeof howRightSchema>
 
 /** What is looked back at. */
-export const LOOKED_BACK_IDS = ['groom', 'coat', 'dry', 'mats'] as const
+export const LOOKED_BACK_IDS = ['groom', 'coat', 'dry', 'mats', 'promises'] as const
 export type LookedBack = (typeof LOOKED_BACK_IDS)[number]
 
 export const lookBackSchema = z.object({
@@ -114,7 +114,7 @@ export const learningApi = subject('learning', {
     becomes: 'read',
   }),
   lookBack: read('/learning/look-back', {
-    summary: 'How right minutes, drying and the mats of the next visit were',
+    summary: 'How right minutes, drying, the mats of the next visit and promised times were',
     gives: lookBackSchema,
   }),
 })

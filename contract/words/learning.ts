@@ -22,6 +22,7 @@ export const LOOKED_BACK_LABEL: Readonly<Record<LookedBack, string>> = {
   coat: 'Coat work',
   dry: 'Drying',
   mats: 'Mats at the next visit',
+  promises: 'Promised times',
 }
 
 /** "On average it took 8 % longer than we said." */
@@ -29,6 +30,8 @@ export function biasText(id: LookedBack, { bias, count }: HowRightDoc): string {
   const percent = Math.round(Math.abs(bias - 1) * 100)
   if (percent === 0) return `On average as we said, over ${count}.`
   const more = bias > 1
+  if (id === 'promises')
+    return `On average ${percent} % of its stay ${more ? 'later' : 'sooner'} than promised, over ${count} dogs.`
   return id === 'mats'
     ? `On average ${percent} % ${more ? 'more' : 'fewer'} mats than we said, over ${count} visits.`
     : `On average it took ${percent} % ${more ? 'longer' : 'less'} than we said, over ${count} visits.`

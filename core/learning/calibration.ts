@@ -81,6 +81,27 @@ export function howRight(
   }
 }
 
+/** When a dog was ready beside what its people were told, min from when it came. */
+export interface PromisedAndCame extends SaidAndCame {
+  /** What holds on nineteen days of twenty; `said` holds on four of five. */
+  readonly latest: number
+}
+
+/** How right promises were: they were kept or not, nothing lies about them. */
+export function howPromised(given: readonly PromisedAndCame[], monthOf: (at: number) => string): HowRight | null {
+  const right = howRight(given, 1, monthOf)
+  if (!right) return null
+  const kept = (by: (one: PromisedAndCame) => number): number =>
+    given.filter((one) => one.came <= by(one)).length / given.length
+  return {
+    ...right,
+    held: [
+      { nominal: 0.8, share: kept(({ said }) => said) },
+      { nominal: 0.95, share: kept(({ latest }) => latest) },
+    ],
+  }
+}
+
 /** Whether the last ten are unlike those before them: dull blades, somebody new, another room (Welch's comparison). */
 function driftOf(all: readonly SaidAndCame[], offs: readonly number[]): Drift | null {
   if (offs.length < LATELY + LEAST_BEFORE) return null

@@ -128,7 +128,7 @@ export class ScheduleRepo {
     await this.#sequelize.transaction(async (transaction) => {
       const told = plan.told.filter(({ job }) => known.has(job))
       await DayPlanRow.upsert(
-        { date: span.date, plan: { steps, told }, keptAt: this.#now(), keptBy: actorId },
+        { date: span.date, plan: { steps, told, opensAt: before.opensAt }, keptAt: this.#now(), keptBy: actorId },
         { transaction },
       )
       await logChange({ actorId, entity: 'day', entityId: span.date, action: 'planned', change: { told } }, transaction)
@@ -342,4 +342,9 @@ export class ScheduleRepo {
 
 const holds = ({ offer, left }: { offer: Offer; left: number }): boolean => offer.moves === 0 && left >= 0
 
-const keptDoc = ({ plan, keptAt, keptBy }: DayPlanRow): KeptPlan => ({ ...plan, keptAt: iso(keptAt), by: keptBy })
+const keptDoc = ({ plan: { steps, told }, keptAt, keptBy }: DayPlanRow): KeptPlan => ({
+  steps,
+  told,
+  keptAt: iso(keptAt),
+  by: keptBy,
+})

@@ -6,7 +6,7 @@ import { ESTIMATES, type EstimateId, houseWith, isTime } from '../../core/index.
 import { TRUE_TIMES, TRUE_WATER } from '../../demo/load.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import type { TestServer } from '../../test/harness/server.ts'
-import { GoodbyeRow, TimingRow, WorkedRow } from '../db/models/index.ts'
+import { DayPlanRow, GoodbyeRow, TimingRow, WorkedRow } from '../db/models/index.ts'
 import { samplesOf } from '../salon/known.ts'
 
 let server: TestServer
@@ -130,6 +130,36 @@ describe('numbers that learn', () => {
     await send('follow', { on: false }, 'PUT')
   })
 
+  test('promises are looked back at: what people were told beside when the dog was ready', async () => {
+    // Five dogs that went home, told an hour after each was ready, one of them an hour before.
+    const [rows] = (await server.store.query(
+      `SELECT v.id, v.starts_at, max(e.at) AS ready FROM visits v JOIN goodbyes g ON g.visit_id = v.id
+       JOIN bench_events e ON e.visit_id = v.id AND e.kind = 'finish' WHERE g.finished_at IS NOT NULL
+       GROUP BY 1, 2 ORDER BY 2 DESC LIMIT 5`,
+    )) as [{ id: string; starts_at: Date; ready: Date }[]]
+    for (const [i, { id, starts_at, ready }] of rows.entries()) {
+      const promise = (ready.getTime() - starts_at.getTime()) / 60_000 + (i === 0 ? -60 : 60)
+      await DayPlanRow.upsert({
+        date: `2020-01-0${i + 1}`,
+        plan: { steps: [], told: [{ job: id, promise, latest: promise + 90 }], opensAt: starts_at.toISOString() },
+        keptAt: starts_at,
+        keptBy: null,
+      })
+    }
+    const { kinds } = (await (await server.send('GET', '/api/learning/look-back')).json()) as {
+      kinds: { id: string; right: { count: number; held: unknown; worst: { name: string }[] } | null }[]
+    }
+    const { right } = kinds.find(({ id }) => id === 'promises')!
+    expect(right).toMatchObject({
+      count: 5,
+      held: [
+        { nominal: 0.8, share: 0.8 },
+        { nominal: 0.95, share: 1 },
+      ],
+    })
+    expect(right!.worst[0]!.name).not.toBe('')
+  })
+
   test('how right we were: grooms, coat work, drying and mats, with the dogs farthest off', async () => {
     const { kinds } = (await (await server.send('GET', '/api/learning/look-back')).json()) as {
       kinds: {
@@ -138,7 +168,7 @@ describe('numbers that learn', () => {
         people: unknown[]
       }[]
     }
-    expect(kinds.map(({ id }) => id)).toEqual(['groom', 'coat', 'dry', 'mats'])
+    expect(kinds.map(({ id }) => id)).toEqual(['groom', 'coat', 'dry', 'mats', 'promises'])
     const coat = kinds[1]!
     expect(coat.right!.count).toBeGreaterThan(20)
     expect(coat.right!.worst[0]!.name).not.toBe('')

@@ -1,13 +1,24 @@
 import { Op, QueryTypes, type Sequelize } from 'sequelize'
 import type { HowRightDoc, LookedBack } from '../../contract/api/learning.ts'
 import { dateOf } from '../../contract/words/dates.ts'
-import { BESIDE_COAT, houseWith, howRight, indexAfter, matsOf, type SaidAndCame } from '../../core/index.ts'
+import {
+  BESIDE_COAT,
+  type HowRight,
+  houseWith,
+  howPromised,
+  howRight,
+  indexAfter,
+  matsOf,
+  type PromisedAndCame,
+  type SaidAndCame,
+} from '../../core/index.ts'
 import { TimingRow } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { intervals } from './logs.ts'
 
 /** Visits that are looked back at: the latest so many. */
 const MOST = 2000
+const MINUTE_MS = 60_000
 /** The index may be nothing, which has no logarithm. */
 const BESIDE_NOTHING = 1
 
@@ -27,7 +38,7 @@ interface Kind {
   readonly people: { personId: string; times: number; count: number }[]
 }
 
-/** Predicted against happened: whole grooms, coat work, drying, and the mats of the next visit. */
+/** Predicted against happened: whole grooms, coat work, drying, the mats of the next visit, promised times. */
 export class LookBackRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
@@ -58,6 +69,7 @@ export class LookBackRepo {
         kindOf('coat', of('coat'), house['pace.within'], dogs, people),
         kindOf('dry', of('dry'), house['day.spread'], dogs, []),
         kindOf('mats', mats, house['rebook.sigma'], dogs, []),
+        kindAs('promises', howPromised(await this.#promises(dogs), monthOf), 0, dogs, []),
       ],
     }
   }
@@ -91,6 +103,33 @@ export class LookBackRepo {
     })
   }
 
+  /** When a dog was ready by the bench, beside what the plan of its day that was kept last had told its people. */
+  async #promises(dogs: Map<string, string>): Promise<PromisedAndCame[]> {
+    const rows = await this.#sequelize.query<{
+      visit_id: string
+      name: string | null
+      starts_at: Date
+      promise: Date
+      latest: Date
+      ready: Date
+    }>(
+      `SELECT v.id AS visit_id, v.arrival -> 'dog' ->> 'name' AS name, v.starts_at,
+         opens + make_interval(secs => 60 * (told ->> 'promise')::float8) AS promise,
+         opens + make_interval(secs => 60 * (told ->> 'latest')::float8) AS latest, max(e.at) AS ready
+       FROM day_plans d, jsonb_array_elements(d.plan -> 'told') AS told, LATERAL (SELECT (d.plan ->> 'opensAt')::timestamptz AS opens) o,
+         visits v JOIN goodbyes g ON g.visit_id = v.id JOIN bench_events e ON e.visit_id = v.id AND e.kind = 'finish'
+       WHERE opens IS NOT NULL AND v.id = (told ->> 'job')::uuid AND g.finished_at IS NOT NULL
+         AND v.starts_at >= opens - interval '12 hours' AND v.starts_at < opens + interval '24 hours'
+       GROUP BY 1, 2, 3, 4, 5 ORDER BY v.starts_at DESC LIMIT :most`,
+      { type: QueryTypes.SELECT, replacements: { most: MOST } },
+    )
+    return rows.map(({ visit_id, name, starts_at, promise, latest, ready }) => {
+      dogs.set(visit_id, name ?? '')
+      const since = (at: Date): number => (at.getTime() - starts_at.getTime()) / MINUTE_MS
+      return { id: visit_id, at: starts_at.getTime(), said: since(promise), latest: since(latest), came: since(ready) }
+    })
+  }
+
   /** Steps of coat work by who stood at them. */
   async #people(): Promise<Kind['people']> {
     const rows = await TimingRow.findAll({
@@ -120,7 +159,16 @@ function kindOf(
   dogs: ReadonlyMap<string, string>,
   people: Kind['people'],
 ): Kind {
-  const right = howRight(all, sigma, monthOf)
+  return kindAs(id, howRight(all, sigma, monthOf), sigma, dogs, people)
+}
+
+function kindAs(
+  id: LookedBack,
+  right: HowRight | null,
+  sigma: number,
+  dogs: ReadonlyMap<string, string>,
+  people: Kind['people'],
+): Kind {
   return {
     id,
     sigma,

@@ -7,7 +7,8 @@ const { DATEONLY, DATE, INTEGER, JSONB, UUID } = DataTypes
 
 export class DayPlanRow extends Model<InferAttributes<DayPlanRow>, InferCreationAttributes<DayPlanRow>> {
   declare date: string
-  declare plan: Pick<KeptPlan, 'steps' | 'told'>
+  /** Minutes count from when the day opened as it was kept; plans of earlier versions do not say. */
+  declare plan: Pick<KeptPlan, 'steps' | 'told'> & { readonly opensAt?: string }
   declare keptAt: Date
   declare keptBy: string | null
 }

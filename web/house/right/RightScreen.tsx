@@ -37,7 +37,9 @@ export function RightScreen(): ReactNode {
               <Kind id={id} right={right} people={people} />
             ) : (
               <p className="text-ink-2">
-                Nothing to look back at yet: it takes grooms whose steps were done by the clock.
+                {id === 'promises'
+                  ? 'Nothing to look back at yet: it takes days whose plan was kept, with what people were told.'
+                  : 'Nothing to look back at yet: it takes grooms whose steps were done by the clock.'}
               </p>
             )}
           </section>
@@ -95,7 +97,9 @@ function Kind({ id, right, people }: KindProps): ReactNode {
                 <span className="shrink-0 text-ink-2">
                   {id === 'mats'
                     ? `said ${Math.round(said - 1)}, found ${Math.round(came - 1)}`
-                    : `said ${minutesText(said)}, took ${minutesText(came)} min`}
+                    : id === 'promises'
+                      ? `told ${minutesText(said)}, ready after ${minutesText(came)} min`
+                      : `said ${minutesText(said)}, took ${minutesText(came)} min`}
                 </span>
               </li>
             ))}
