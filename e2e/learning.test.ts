@@ -35,7 +35,7 @@ test('how right we were opens from the house, in pictures with tables behind the
   const page = await salon.newPage()
   await page.goto(`${salon.base}house/right`)
   await shows(page, '[data-kind=coat] svg')
-  expect(await page.$$eval('[data-kind]', (kinds) => kinds.length)).toBe(4)
+  expect(await page.$$eval('[data-kind]', (kinds) => kinds.length)).toBe(5)
   await page.click('[data-kind=coat] summary')
   await shows(page, '[data-kind=coat] details[open] table')
   await page.click('[data-kind=coat] a')

@@ -42,6 +42,10 @@ export const learningSchema = z.object({
   taken: z.array(takenNumberSchema),
   /** Whether minutes follow by themselves at night. */
   follows: z.boolean(),
+  /** While it is learnt: how much of it is done. */
+  running: z.object({ done: z.int(), of: z.int() }).nullable(),
+  /** When it went wrong last, since it last went well. */
+  failedAt: instant.nullable(),
 })
 export type Learning = z.infer<typeof learningSchema>
 
@@ -88,7 +92,7 @@ export const learningApi = subject('learning', {
     gives: learningSchema,
   }),
   refresh: post('/learning/refresh', {
-    summary: 'Learn now from all that is logged',
+    summary: 'Learn now from all that is logged; it is not waited for',
     takes: nothing,
     gives: learningSchema,
     becomes: 'read',

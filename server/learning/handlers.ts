@@ -1,12 +1,25 @@
 import type { Handlers } from '../../contract/api/endpoint.ts'
-import type { learningApi } from '../../contract/api/learning.ts'
+import type { Learning, learningApi } from '../../contract/api/learning.ts'
 import type { Deps } from '../deps.ts'
 
-export const learningHandlers = ({ store: { learning, lookBack } }: Deps): Handlers<typeof learningApi> => ({
-  read: () => learning.read(),
-  refresh: () => learning.refresh(),
-  take: ({ body, actorId }) => learning.take(body.ids, actorId),
-  back: ({ params, actorId }) => learning.back(params.id, actorId),
-  follow: ({ body }) => learning.follow(body.on),
-  lookBack: () => lookBack.read(),
-})
+export const learningHandlers = ({ store: { learning, lookBack }, changes }: Deps): Handlers<typeof learningApi> => {
+  // Not waited for: the screens are told as it goes on.
+  const anew = (): Promise<Learning> => {
+    learning.begin(() => changes.tell(['learning'], null, null))
+    return learning.read()
+  }
+  return {
+    read: () => learning.read(),
+    refresh: anew,
+    take: async ({ body, actorId }) => {
+      await learning.take(body.ids, actorId)
+      return anew()
+    },
+    back: async ({ params, actorId }) => {
+      await learning.back(params.id, actorId)
+      return anew()
+    },
+    follow: ({ body }) => learning.follow(body.on),
+    lookBack: () => lookBack.read(),
+  }
+}

@@ -38,7 +38,7 @@ describe('numbers that learn', () => {
 
   test('counts of the shelf teach what a wash takes, and lengths at return how fast coat grows', async () => {
     const valueOf = async (id: EstimateId) => {
-      const { learnt } = (await (await send('refresh')).json()) as Learning
+      const { learnt } = await server.store.learning.refresh()
       return learnt.find((one) => one.id === id)
     }
     expect(await valueOf('bath.ml')).toBeUndefined()
@@ -93,7 +93,9 @@ describe('numbers that learn', () => {
     const back = (await (await send(`${taken.taken[0]!.id}/back`)).json()) as Learning
     expect(back.taken[0]!.backAt).not.toBeNull()
     expect((await server.store.salon.read()).estimates[one!.id]).toBeUndefined()
-    expect(back.proposals.map(({ id }) => id)).toContain(one!.id)
+    // What follows from it is learnt in the background.
+    await expect.poll(async () => (await read()).running).toBeNull()
+    expect((await read()).proposals.map(({ id }) => id)).toContain(one!.id)
     const again = await send(`${taken.taken[0]!.id}/back`)
     expect(((await again.json()) as Problem).detail).toContain('before')
   })
@@ -113,10 +115,24 @@ describe('numbers that learn', () => {
     const { visitId } = (await TimingRow.findOne())!
     await TimingRow.destroy({ where: { visitId } })
     await GoodbyeRow.update({ timed: false }, { where: { visitId } })
-    await send('refresh')
+    await server.store.learning.refresh()
     expect(await TimingRow.count()).toBe(before)
-    await send('refresh')
+    await server.store.learning.refresh()
     expect(await TimingRow.count()).toBe(before)
+  })
+
+  test('it learns in the background, is asked of how far it is, and twice at once it learns once more', async () => {
+    const { at } = await read()
+    const [first, second] = await Promise.all([send('refresh'), send('refresh')])
+    expect([first!.status, second!.status]).toEqual([200, 200])
+    await expect.poll(async () => (await read()).running).toBeNull()
+    const told: unknown[] = []
+    server.store.learning.begin(() => told.push(null))
+    await expect.poll(async () => (await read()).running).toBeNull()
+    await expect.poll(() => told.length).toBeGreaterThan(0)
+    const after = await read()
+    expect(after.failedAt).toBeNull()
+    expect(after.at! >= at!).toBe(true)
   })
 
   test('at night minutes follow by themselves only where the house wants it', async () => {

@@ -25,6 +25,8 @@ import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
 import { matterLogs } from './matter.ts'
 
 const ONLY = 1
+/** Earlier visits, minutes, mats, matter, today's dogs. */
+const STEPS = 5
 /** Numbers taken, as they are shown. */
 const SHOWN = 60
 /** A dog whose whole groom changes by less, min, is not named. */
@@ -36,6 +38,9 @@ export class LearningRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
   readonly #now: Clock
+  #running: Learning['running'] = null
+  #again = false
+  #failedAt: string | null = null
   constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
     this.#sequelize = sequelize
     this.#salon = salon
@@ -50,6 +55,8 @@ export class LearningRepo {
     return {
       at: row?.at ? iso(row.at) : null,
       follows: row?.follows ?? false,
+      running: this.#running,
+      failedAt: this.#failedAt,
       ...(row?.doc ?? NOTHING),
       taken: taken.map(({ id, estimate, fromValue, toValue, logs, takenAt, takenBy, backAt }) => ({
         id,
@@ -64,10 +71,40 @@ export class LearningRepo {
     }
   }
 
+  /**
+   * Begins to learn from all that is logged; whoever asks while it is at it has it done once more after.
+   * @param told called as it goes on, and at its end
+   */
+  begin(told: () => void): void {
+    this.#again = true
+    if (this.#running) return
+    const whileAsked = async (): Promise<void> => {
+      while (this.#again) {
+        this.#again = false
+        await this.refresh(told)
+      }
+    }
+    void whileAsked().then(told, told)
+  }
+
   /** Learns from all that is logged. */
-  async refresh(): Promise<Learning> {
-    await takeInEarlier(this.#sequelize, this.#now())
-    await this.#learn()
+  async refresh(told: () => void = () => {}): Promise<Learning> {
+    const done = (steps: number): void => {
+      this.#running = { done: steps, of: STEPS }
+      told()
+    }
+    try {
+      done(0)
+      await takeInEarlier(this.#sequelize, this.#now())
+      done(1)
+      await this.#learn(done)
+      this.#failedAt = null
+    } catch (error) {
+      this.#failedAt = iso(this.#now())
+      throw error
+    } finally {
+      this.#running = null
+    }
     return this.read()
   }
 
@@ -82,14 +119,17 @@ export class LearningRepo {
       )
   }
 
-  async #learn(): Promise<void> {
+  async #learn(done: (steps: number) => void): Promise<void> {
     const salon = await this.#salon.read()
     const house = houseWith(salon.estimates)
     const steps = await minutesLogs()
-    const matting = mattingLogs(await intervals(this.#sequelize))
     const minutes = learnWork(steps, house)
-    const matter = await matterLogs(this.#sequelize, house)
-    const learnt = [...minutes.rates, ...learnMatting(matting, house), ...learnMatter(matter, house)]
+    done(2)
+    const matting = learnMatting(mattingLogs(await intervals(this.#sequelize)), house)
+    done(3)
+    const matter = learnMatter(await matterLogs(this.#sequelize, house), house)
+    done(4)
+    const learnt = [...minutes.rates, ...matting, ...matter]
     const proposals = proposalsOf(learnt, steps, house)
     const doc: NonNullable<LearntRow['doc']> = {
       steps: minutes.logs,
@@ -128,7 +168,7 @@ export class LearningRepo {
   }
 
   /** All of them or none. @throws {TooLate} for a number that is not proposed any more */
-  async take(ids: readonly EstimateId[], actorId: string | null): Promise<Learning> {
+  async take(ids: readonly EstimateId[], actorId: string | null): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       // Two owners who take at once take one after the other.
       const row = await LearntRow.findByPk(ONLY, { transaction: t, lock: true })
@@ -152,13 +192,17 @@ export class LearningRepo {
           { transaction: t },
         )
       }
+      // In use it is proposed no more; what else changes by it is learnt after.
+      const { doc } = row!
+      await row!.update(
+        { doc: { ...doc!, proposals: doc!.proposals.filter(({ id }) => !ids.includes(id)) } },
+        { transaction: t },
+      )
     })
-    await this.#learn()
-    return this.read()
   }
 
   /** @throws {TooLate} once it was taken back, or set by hand since */
-  async back(id: string, actorId: string | null): Promise<Learning> {
+  async back(id: string, actorId: string | null): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       const row = await TakenNumberRow.findByPk(id, { transaction: t, lock: true })
       if (!row) throw new NotFound('number taken', id)
@@ -168,8 +212,6 @@ export class LearningRepo {
       await this.#salon.enterEstimate(row.estimate, row.fromValue, actorId, t)
       await row.update({ backAt: this.#now() }, { transaction: t })
     })
-    await this.#learn()
-    return this.read()
   }
 
   async follow(on: boolean): Promise<Learning> {

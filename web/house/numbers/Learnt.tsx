@@ -11,15 +11,20 @@ import { useSalon } from '../../device/use-salon.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Toggle } from '../../parts/Toggle.tsx'
 
+/** While it learns it is asked for this often, where no other word comes. */
+const LOOK_MS = 1000
+
 /** What this house's own logs would have otherwise: taken or left by the owner, and taken back. */
 export function Learnt(): ReactNode {
   const { data } = useRead(learningApi.read, {})
+  useRead(learningApi.read, {}, data?.running ? { refetchInterval: LOOK_MS } : {})
   const refresh = useWrite(learningApi.refresh)
   const take = useWrite(learningApi.take)
   const follow = useWrite(learningApi.follow)
   if (!data) return null
   const failed = { onError: (error: Error) => toast.error(error.message) }
   const busy = refresh.isPending || take.isPending
+  const { running } = data
   return (
     <section className="mb-8" aria-label="What your logs say" data-testid="learnt">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -32,14 +37,16 @@ export function Learnt(): ReactNode {
         >
           {data.follows ? 'Minutes follow by themselves at night' : 'Minutes change only when taken'}
         </Toggle>
-        <Button tight disabled={busy} onClick={() => refresh.mutate({ body: {} }, failed)}>
-          <GraduationCap size={18} /> {refresh.isPending ? 'Learning' : 'Learn now'}
+        <Button tight disabled={busy || running !== null} onClick={() => refresh.mutate({ body: {} }, failed)}>
+          <GraduationCap size={18} /> {running ? `Learning, ${running.done} of ${running.of}` : 'Learn now'}
         </Button>
       </div>
       <p className="mb-3 max-w-3xl text-ink-2" role="status">
-        {data.at === null
-          ? 'Nothing was learnt yet: it is done every night, and whenever you ask.'
-          : `From ${data.steps} steps by the clock, and from dryings, lengths and counts of the shelf, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never learnt.`}
+        {data.failedAt
+          ? `It went wrong on ${dayAndTimeText(data.failedAt)}; what stands here was learnt before. It is tried again at night.`
+          : data.at === null
+            ? 'Nothing was learnt yet: it is done every night, and whenever you ask.'
+            : `From ${data.steps} steps by the clock, and from dryings, lengths and counts of the shelf, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never learnt.`}
       </p>
       {data.proposals.length > 0 && (
         <>
