@@ -1,4 +1,5 @@
 import { DEFAULT_HOUSE, ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { isPrice } from './choices.ts'
 import { spreadOf } from './matter.ts'
 import { type Learnt, logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
 import { isPaced, STEP_RATES } from './timing.ts'
@@ -12,15 +13,18 @@ export interface Proposal extends Learnt {
 /** Less than this is not worth a word: so many parts of the number in use. */
 const WORTH = 0.08
 
-/** Product left in a coat burns, and a mat left in it grows: a hurried house does not make these shorter than ours. */
-const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb'])
+/**
+ * Product left in a coat burns, a mat left in it grows, and a dog is spared pull for its own sake: a hurried house does not
+ * make these less than ours.
+ */
+const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb', 'price.pull'])
 
 /** Whether a number is a time that the clock teaches. */
 export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
 export const mayLearn = (id: EstimateId): boolean =>
-  isTime(id) || id.startsWith('matting.') || spreadOf(id, DEFAULT_HOUSE) !== null
+  isTime(id) || isPrice(id) || id.startsWith('matting.') || spreadOf(id, DEFAULT_HOUSE) !== null
 
 /** Three figures, as a number is written down. */
 export const written = (value: number): number => Number(value.toPrecision(3))

@@ -5,7 +5,8 @@ import type { Problem } from '../../contract/api/problem.ts'
 import { ESTIMATES, type EstimateId, houseWith, isTime } from '../../core/index.ts'
 import { TRUE_TIMES, TRUE_WATER } from '../../demo/load.ts'
 import { demoServer } from '../../test/harness/demo.ts'
-import type { TestServer } from '../../test/harness/server.ts'
+import { NOON, type TestServer } from '../../test/harness/server.ts'
+import { spanOf } from '../day/dates.ts'
 import { DayPlanRow, GoodbyeRow, TimingRow, WorkedRow } from '../db/models/index.ts'
 import { samplesOf } from '../salon/known.ts'
 
@@ -76,6 +77,33 @@ describe('numbers that learn', () => {
     const grown = (await valueOf('growth.mm-day'))!
     expect(grown.logs).toBe(before + 1)
     expect(grown.value).toBeGreaterThan(ESTIMATES['growth.mm-day'].value)
+  })
+
+  test('ways taken against ours teach what minutes and pull weigh here', async () => {
+    const priceOf = async (): Promise<Learning['learnt'][number] | undefined> =>
+      (await server.store.learning.refresh()).learnt.find(({ id }) => id === 'price.minute')
+    const before = (await priceOf())?.logs ?? 0
+    const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
+    const [by] = (await server.store.salon.read()).people
+    let taken = 0
+    for (const { id } of visits.filter(({ station }) => station === 'look' || station === 'verdict')) {
+      const { assessment, latestPlan } = await server.store.visits.read(id)
+      const other = latestPlan?.plan.verdict.alternatives.find(
+        ({ feasible, closed, visits: needed, style }) =>
+          feasible && !closed && needed === 1 && style !== latestPlan.plan.verdict.style,
+      )
+      if (!other) continue
+      const plan = await server.store.plans.make(
+        assessment.id,
+        { style: other.style, reason: 'the owner likes it so' },
+        null,
+      )
+      if (plan.needs.length > 0) await server.store.consents.spoken(plan.id, { saidBy: 'Ada Marsh' }, NOON, by!.id)
+      await server.store.plans.accept(plan.id, null)
+      taken++
+    }
+    expect(taken).toBeGreaterThan(0)
+    expect((await priceOf())!.logs).toBe(before + taken)
   })
 
   test('nothing changes by itself: a proposal is taken, used from then on, and taken back', async () => {

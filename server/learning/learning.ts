@@ -9,6 +9,7 @@ import {
   isTime,
   learnMatter,
   learnMatting,
+  learnPrices,
   learnWork,
   planWhole,
   proposalsOf,
@@ -21,12 +22,14 @@ import { LearntRow, TakenNumberRow, VisitRow } from '../db/models/index.ts'
 import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
+import { choicesMade } from './choices.ts'
 import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
 import { matterLogs } from './matter.ts'
 
 const ONLY = 1
 /** Earlier visits, minutes, mats, matter, today's dogs. */
 const STEPS = 5
+const BEGINS: NonNullable<Learning['running']> = { done: 0, of: STEPS }
 /** Numbers taken, as they are shown. */
 const SHOWN = 60
 /** A dog whose whole groom changes by less, min, is not named. */
@@ -39,6 +42,7 @@ export class LearningRepo {
   readonly #salon: SalonRepo
   readonly #now: Clock
   #running: Learning['running'] = null
+  #background: Promise<void> | null = null
   #again = false
   #failedAt: string | null = null
   constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
@@ -55,7 +59,7 @@ export class LearningRepo {
     return {
       at: row?.at ? iso(row.at) : null,
       follows: row?.follows ?? false,
-      running: this.#running,
+      running: this.#running ?? (this.#background ? BEGINS : null),
       failedAt: this.#failedAt,
       ...(row?.doc ?? NOTHING),
       taken: taken.map(({ id, estimate, fromValue, toValue, logs, takenAt, takenBy, backAt }) => ({
@@ -77,14 +81,19 @@ export class LearningRepo {
    */
   begin(told: () => void): void {
     this.#again = true
-    if (this.#running) return
-    const whileAsked = async (): Promise<void> => {
-      while (this.#again) {
-        this.#again = false
-        await this.refresh(told)
-      }
+    this.#background ??= this.#whileAsked(told).finally(() => {
+      this.#background = null
+      told()
+    })
+    // How it went stands in what is read.
+    this.#background.catch(() => {})
+  }
+
+  async #whileAsked(told: () => void): Promise<void> {
+    while (this.#again) {
+      this.#again = false
+      await this.refresh(told)
     }
-    void whileAsked().then(told, told)
   }
 
   /** Learns from all that is logged. */
@@ -129,7 +138,8 @@ export class LearningRepo {
     done(3)
     const matter = learnMatter(await matterLogs(this.#sequelize, house), house)
     done(4)
-    const learnt = [...minutes.rates, ...matting, ...matter]
+    const prices = learnPrices(await choicesMade(this.#sequelize), house)
+    const learnt = [...minutes.rates, ...matting, ...matter, ...prices]
     const proposals = proposalsOf(learnt, steps, house)
     const doc: NonNullable<LearntRow['doc']> = {
       steps: minutes.logs,

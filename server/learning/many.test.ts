@@ -32,13 +32,13 @@ beforeAll(async () => {
     `one.id = '${template}' AND d.name LIKE 'Copy %'`,
   )
   const ofCopies = "v.id IN (SELECT c.id FROM visits c JOIN dogs d ON d.id = c.dog_id WHERE d.name LIKE 'Copy %')"
-  const ofVisit = "jsonb_build_object('visit_id', v.id, 'next_visit_id', NULL)"
+  const ofVisit = "jsonb_build_object('visit_id', v.id, 'next_visit_id', NULL, 'page', '{}'::jsonb)"
   await copies('goodbyes', 'visits v', ofVisit, `one.visit_id = '${template}' AND ${ofCopies}`)
   await copies(
     'timings',
     'visits v',
     "jsonb_build_object('visit_id', v.id, 'at', v.starts_at)",
-    `one.visit_id = '${template}' AND ${ofCopies}`,
+    `(one.visit_id, one.step) IN (SELECT visit_id, step FROM timings WHERE visit_id = '${template}' ORDER BY step LIMIT 3) AND ${ofCopies}`,
   )
 })
 afterAll(() => server.close())
@@ -46,7 +46,7 @@ afterAll(() => server.close())
 test('twenty thousand visits are learnt from and looked back at', async () => {
   expect(await VisitRow.count()).toBeGreaterThan(DOGS * EACH)
   expect(await GoodbyeRow.count()).toBeGreaterThan(DOGS * EACH)
-  expect(await TimingRow.count()).toBeGreaterThan(3 * DOGS * EACH)
+  expect(await TimingRow.count()).toBeGreaterThanOrEqual(3 * DOGS * EACH)
   const { steps, learnt, failedAt } = await server.store.learning.refresh()
   expect(failedAt).toBeNull()
   expect(steps).toBeGreaterThan(5000)
