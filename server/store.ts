@@ -13,6 +13,7 @@ import { connect } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
 import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
+import { DatabaseWatch } from './db/watch.ts'
 import { CorrectionRepo } from './dogs/corrections.ts'
 import { RecordRepo } from './dogs/records.ts'
 import { DryingRepo } from './drying/dryings.ts'
@@ -37,6 +38,8 @@ export class Store {
   readonly access: AccessRepo
   readonly salon: SalonRepo
   readonly visits: VisitRepo
+  /** Whether the database says anything at all. */
+  readonly watch: DatabaseWatch
   readonly assessments: AssessmentRepo
   readonly plans: PlanRepo
   readonly consents: ConsentRepo
@@ -67,6 +70,7 @@ export class Store {
       dialectOptions: { connectionTimeoutMillis: 3000 },
     })
     defineModels(this.#sequelize)
+    this.watch = new DatabaseWatch(databaseUrl)
     this.access = new AccessRepo(this.#sequelize, now)
     this.salon = new SalonRepo(this.#sequelize)
     this.visits = new VisitRepo(this.#sequelize, this.salon, now)
@@ -107,7 +111,10 @@ export class Store {
     await this.unmigrate()
     await this.migrate()
   }
-  close = (): Promise<void> => this.#sequelize.close()
+  close = (): Promise<void> => {
+    this.watch.close()
+    return this.#sequelize.close()
+  }
   /** Statements as they are, for health checks and tests that ask the database itself. */
   query = (sql: string): Promise<unknown> => this.#sequelize.query(sql)
 }

@@ -19,6 +19,7 @@ export function createApp(deps: Deps): App {
   app.use(addressedHere(deps.names ?? []))
   app.use(ownContentOnly(Boolean(deps.authority)))
   app.use('/api/*', freshAndTimed(deps.now))
+  app.use('/api/*', (_, next) => deps.store.watch.within(next))
   app.use('/api/*', named)
   app.use('/api/*', changesFromHere)
   app.use('/api/*', knownBy(deps.store.access))

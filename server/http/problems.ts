@@ -29,6 +29,7 @@ const problem = (status: number, code: string, title: string, more: Partial<Prob
 })
 
 const UNREACHABLE = new Set([
+  'DatabaseAway',
   'SequelizeConnectionError',
   'SequelizeConnectionRefusedError',
   'SequelizeConnectionAcquireTimeoutError',
