@@ -6,6 +6,7 @@ import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { addressesHere } from '../server/tls/names.ts'
 import { build, isBuilt, ROOT } from './build.ts'
+import { asRole, ownRole } from './own-role.ts'
 import { ensure, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
 import { fail, say, Told } from './said.ts'
@@ -151,7 +152,7 @@ async function start(): Promise<void> {
     // What is built may be read by all; what is written from here on, the log with it, by nobody else.
     process.umask(0o077)
     cluster = bin ? await startPostgres(bin, folder) : null
-    let databaseUrl = process.env.DATABASE_URL || cluster!.url
+    let databaseUrl = process.env.DATABASE_URL || (await ownRole(cluster!.url))
 
     const restarts: number[] = []
     const launch = (first: boolean): Promise<void> =>
@@ -199,8 +200,8 @@ async function start(): Promise<void> {
         () => startPostgres(bin, folder),
         () => stopping,
         (url) => {
-          if (url === databaseUrl) return
-          databaseUrl = url
+          if (asRole(url) === databaseUrl) return
+          databaseUrl = asRole(url)
           server?.kill()
         },
       )
