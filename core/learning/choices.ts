@@ -1,7 +1,7 @@
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import type { Verdict } from '../plan/plan-shape.ts'
 import { inverseOf } from './cholesky.ts'
-import type { Learnt } from './minutes.ts'
+import { type Learnt, learntAs, reachOf } from './learnt.ts'
 
 /** One way of a verdict as somebody who chooses sees it. */
 interface Offered {
@@ -68,8 +68,6 @@ const ROUNDS = 60
 const SETTLED = 1e-8
 /** No step of the search is longer, of the logarithm. */
 const LONGEST = 0.5
-/** The standard normal quantile of nine tenths. */
-const Z90 = 1.2815515655446004
 
 /**
  * Prices of minutes and of pull in this house, by what was taken against ours: a conditional logit (McFadden 1974) over the
@@ -118,14 +116,5 @@ export function learnPrices(given: readonly Choice[], house: House): Learnt[] {
     for (const k of [0, 1]) theta[k]! += by * step[k]!
     if (longest < SETTLED) break
   }
-  return PRICES.map((id, k): Learnt => {
-    const reach = Z90 * Math.sqrt(covariance[k]![k]!)
-    return {
-      id,
-      value: ours[k]! * Math.exp(theta[k]!),
-      low: ours[k]! * Math.exp(theta[k]! - reach),
-      high: ours[k]! * Math.exp(theta[k]! + reach),
-      logs: against,
-    }
-  })
+  return PRICES.map((id, k) => learntAs(id, reachOf(theta[k]!, covariance[k]![k]!), against))
 }

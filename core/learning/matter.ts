@@ -1,7 +1,7 @@
 import type { CoatType } from '../coat/coat-types.ts'
 import { GROWS_ON } from '../coat/growth.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
-import type { Learnt } from './minutes.ts'
+import { type Learnt, learntAs, reachOf, TAILS } from './learnt.ts'
 
 /** What one visit, or one count of the shelf, says of a number of what things are like: water, growth, product. */
 export interface MatterLog {
@@ -13,12 +13,8 @@ export interface MatterLog {
   readonly sd: number
 }
 
-/** Degrees of freedom of Student's t: a scale that stood on a shoe, a length said for another dog. */
-const TAILS = 4
 const ROUNDS = 40
 const SETTLED = 1e-9
-/** The standard normal quantile of nine tenths. */
-const Z90 = 1.2815515655446004
 
 /** Numbers that matter logs teach, each with how unlike the dogs, or the counts, are beside each other. */
 export function spreadOf(id: EstimateId, house: House): number | null {
@@ -66,17 +62,7 @@ export function learnMatter(logs: readonly MatterLog[], house: House): Learnt[] 
         middle = next
         if (settled) break
       }
-      const reach = Z90 / Math.sqrt(precision)
-      const { value } = ESTIMATES[id]
-      return [
-        {
-          id,
-          value: value * Math.exp(middle),
-          low: value * Math.exp(middle - reach),
-          high: value * Math.exp(middle + reach),
-          logs: own.length,
-        },
-      ]
+      return [learntAs(id, reachOf(middle, 1 / precision), own.length)]
     })
 }
 

@@ -1,7 +1,7 @@
 import { type Interval, ownRate } from '../aftercare/own-rate.ts'
 import { COAT_TYPE_IDS, type CoatType } from '../coat/coat-types.ts'
-import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
-import type { Learnt } from './minutes.ts'
+import type { EstimateId, House } from '../numbers/estimates.ts'
+import { type Learnt, learntAs, reachOf, TAILS } from './learnt.ts'
 
 /** All intervals of one dog, oldest first, beside the rate of its coat by ours. */
 export interface MattingLog {
@@ -11,11 +11,8 @@ export interface MattingLog {
   readonly intervals: readonly Interval[]
 }
 
-/** Degrees of freedom of Student's t: a dog whose owner brushed it out the day before does not move its coat's rate. */
-const TAILS = 4
 const ROUNDS = 60
 const SETTLED = 1e-6
-const Z90 = 1.2815515655446004
 
 /**
  * How fast each coat mats in this house: dogs within coats, all on the log scale. Found by expectation and maximisation
@@ -58,16 +55,6 @@ export function learnMatting(logs: readonly MattingLog[], house: House): Learnt[
       middle = next
       if (settled) break
     }
-    const reach = Z90 / Math.sqrt(precision)
-    const { value } = ESTIMATES[id]
-    return [
-      {
-        id,
-        value: value * Math.exp(middle),
-        low: value * Math.exp(middle - reach),
-        high: value * Math.exp(middle + reach),
-        logs: counted,
-      },
-    ]
+    return [learntAs(id, reachOf(middle, 1 / precision), counted)]
   })
 }

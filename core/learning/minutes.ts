@@ -1,5 +1,6 @@
-import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import type { EstimateId, House } from '../numbers/estimates.ts'
 import { inverseOf } from './cholesky.ts'
+import { type Learnt, learntAs, type Reach, reachOf, TAILS } from './learnt.ts'
 import { isPaced, minutesBy, type Timing } from './timing.ts'
 
 /** A timing as it is learnt from. */
@@ -8,16 +9,6 @@ export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'fixedMi
   readonly at: number
   readonly id: string
   readonly visitId: string
-}
-
-/** What logs say of one number: four of five times the truth lies from low to high. */
-export interface Learnt {
-  readonly id: EstimateId
-  readonly value: number
-  readonly low: number
-  readonly high: number
-  /** Logs in which it stood for a tenth of the minutes or more. */
-  readonly logs: number
 }
 
 export interface PersonLearnt {
@@ -37,12 +28,8 @@ export interface MinutesLearnt {
   readonly logs: number
 }
 
-/** Degrees of freedom of Student's t: a clock left running, or a step ticked off at once, does not move it. */
-const TAILS = 4
 const ROUNDS = 40
 const SETTLED = 1e-7
-/** The standard normal quantile of nine tenths. */
-const Z90 = 1.2815515655446004
 const COUNTS = 0.1
 const LONGEST_STEP = 1
 const LEAST_SPREAD = 0.05
@@ -161,24 +148,19 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     spread = next
     if (settled) break
   }
-  const rangeOf = (at: readonly number[]): { factor: number; low: number; high: number } => {
-    const middle = at.reduce((sum, i) => sum + theta[i]!, 0)
-    const variance = at.reduce((sum, i) => sum + at.reduce((all, j) => all + covariance[i]![j]!, 0), 0)
-    const reach = Z90 * Math.sqrt(variance)
-    return { factor: Math.exp(middle), low: Math.exp(middle - reach), high: Math.exp(middle + reach) }
-  }
+  const rangeOf = (at: readonly number[]): Reach =>
+    reachOf(
+      at.reduce((sum, i) => sum + theta[i]!, 0),
+      at.reduce((sum, i) => sum + at.reduce((all, j) => all + covariance[i]![j]!, 0), 0),
+    )
   return {
-    rates: rates.map((id) => {
-      const { factor, low, high } = rangeOf([0, rateAt.get(id)!])
-      const { value } = ESTIMATES[id]
-      return {
+    rates: rates.map((id) =>
+      learntAs(
         id,
-        value: value * factor,
-        low: value * low,
-        high: value * high,
-        logs: logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
-      }
-    }),
+        rangeOf([0, rateAt.get(id)!]),
+        logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
+      ),
+    ),
     people: people.map((personId) => {
       const { factor, low, high } = rangeOf([personAt.get(personId)!])
       return { personId, pace: factor, low, high, logs: logs.filter((log) => log.personId === personId).length }

@@ -1,7 +1,8 @@
 import { DEFAULT_HOUSE, ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { isPrice } from './choices.ts'
+import type { Learnt } from './learnt.ts'
 import { spreadOf } from './matter.ts'
-import { type Learnt, logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
+import { logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
 import { isPaced, STEP_RATES } from './timing.ts'
 
 /** A number of the house that its own logs would have otherwise. */

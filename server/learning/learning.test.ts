@@ -38,11 +38,11 @@ describe('numbers that learn', () => {
   })
 
   test('counts of the shelf teach what a wash takes, and lengths at return how fast coat grows', async () => {
-    const valueOf = async (id: EstimateId) => {
+    const learntOf = async (id: EstimateId) => {
       const { learnt } = await server.store.learning.refresh()
       return learnt.find((one) => one.id === id)
     }
-    expect(await valueOf('bath.ml')).toBeUndefined()
+    expect(await learntOf('bath.ml')).toBeUndefined()
     const [[shampoo]] = (await server.store.query(
       "SELECT id, stock_ml FROM products WHERE kind = 'cleansing' AND stock_ml > 900 LIMIT 1",
     )) as [[{ id: string; stock_ml: number }]]
@@ -56,12 +56,12 @@ describe('numbers that learn', () => {
     )
     expect(counted.status).toBe(200)
     // Half as much again is gone as was booked; one count is drawn towards ours.
-    const poured = (await valueOf('bath.ml'))!
+    const poured = (await learntOf('bath.ml'))!
     expect(poured.logs).toBe(1)
     expect(poured.value / ESTIMATES['bath.ml'].value).toBeGreaterThan(1.1)
     expect(poured.value / ESTIMATES['bath.ml'].value).toBeLessThan(1.5)
 
-    const before = (await valueOf('growth.mm-day'))?.logs ?? 0
+    const before = (await learntOf('growth.mm-day'))?.logs ?? 0
     const [[back]] = (await server.store.query(
       `SELECT v.id, g.summary #>> '{lengthMm,body}' AS left_mm, extract(epoch FROM v.starts_at - last.starts_at) / 86400 AS days
        FROM visits v JOIN visits last ON last.dog_id = v.dog_id AND last.starts_at < v.starts_at JOIN goodbyes g ON g.visit_id = last.id
@@ -74,7 +74,7 @@ describe('numbers that learn', () => {
     await server.store.query(
       `UPDATE visits SET arrival = jsonb_set(arrival, '{dog,lengthMm,body}', '${found}') WHERE id = '${back.id}'`,
     )
-    const grown = (await valueOf('growth.mm-day'))!
+    const grown = (await learntOf('growth.mm-day'))!
     expect(grown.logs).toBe(before + 1)
     expect(grown.value).toBeGreaterThan(ESTIMATES['growth.mm-day'].value)
   })

@@ -46,7 +46,7 @@ export function FindTime({
         <ul className="flex flex-col gap-1.5">
           {times.data?.map((time) => (
             <li key={time.startsAt}>
-              <Button className="w-full justify-start! whitespace-normal! text-left" onClick={() => onTake(time)}>
+              <Button className="w-full justify-start! whitespace-normal! py-2 text-left" onClick={() => onTake(time)}>
                 <span>
                   <b className="font-semibold">
                     {dateText(dateOf(time.startsAt))}, {timeText(time.startsAt)}

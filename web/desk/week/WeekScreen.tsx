@@ -53,6 +53,7 @@ export function WeekScreen(): ReactNode {
             This week
           </Button>
         )}
+        <p className="text-ink-2 max-lg:hidden">Drag a dog to another day, or open it.</p>
       </div>
       <WaitingList />
       <MovedByDay week={week.data}>
