@@ -31,6 +31,7 @@ export default defineConfig({
           globalSetup: 'test/harness/run.ts',
           testTimeout: 120_000,
           hookTimeout: 120_000,
+          expect: { poll: { timeout: 60_000 } },
         },
       },
       {

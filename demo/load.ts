@@ -239,6 +239,7 @@ async function loadPast(
   shelf: readonly Product[],
 ): Promise<string | undefined> {
   const roll = dice(SEED + i)
+  const scales = dice(SEED + 2000 + i)
   let dogId: string | undefined
   for (let back = demo.pastVisits; back >= 1; back--) {
     const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
@@ -246,7 +247,7 @@ async function loadPast(
     dogId = visit.dogId
     await scoreAll(store, visit, pastSheet(demo, roll), groomerOf(i))
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
-    await groomed(store, visit.id, i, new Date(startsAt), roll, shelf)
+    await groomed(store, visit.id, i, new Date(startsAt), { roll, scales }, shelf)
   }
   return dogId
 }
@@ -308,7 +309,7 @@ async function groomed(
   visitId: string,
   i: number,
   start: Date,
-  roll: Dice,
+  { roll, scales }: { roll: Dice; scales: Dice },
   shelf: readonly Product[],
 ): Promise<void> {
   const visit = await store.visits.read(visitId)
@@ -369,7 +370,7 @@ async function groomed(
   if (dried.start !== undefined) {
     // What cloth and towels took up; the squeeze ran off before.
     const grams = truly.dripping * (1 - DEFAULT_HOUSE['towel.squeeze']) - truly.afterTowel
-    const value = Math.round(grams * Math.exp((roll(-100, 100) / 100) * 0.08))
+    const value = Math.round(grams * Math.exp((scales(-100, 100) / 100) * 0.08))
     const reading = { kind: 'towel', region: null, side: null, value } as const
     const at = new Date(dried.start).toISOString()
     await store.dryings.measure(visitId, { ...reading, id: demoId(`towel ${visitId}`), at }, by)

@@ -53,6 +53,10 @@ const said = (page: Page, words: string): Promise<unknown> =>
     words,
   )
 
+/** The day that the dog in hand is over, as it is said. */
+const over = (page: Page, day: string): Promise<unknown> =>
+  page.waitForFunction((words: string) => document.body.textContent?.includes(words), {}, `Over ${dateText(day)}.`)
+
 test('a week is booked by keys alone: a dog put in, carried to another day, and back', async () => {
   const page = await salon.newPage()
   await page.setBypassCSP(true)
@@ -73,13 +77,11 @@ test('a week is booked by keys alone: a dog put in, carried to another day, and 
   expect(await bookedFor('Old Tobit')).toEqual([`${first} 10:00`])
   // The week stays on the screen: who comes another day arrives then.
   await standsOn(page, first, 'Old Tobit')
-  const over = (day: string): Promise<unknown> =>
-    page.waitForFunction((words: string) => document.body.textContent?.includes(words), {}, `Over ${dateText(day)}.`)
   await tabTo(page, 'Old Tobit')
   await page.keyboard.press('Space')
-  await over(first)
+  await over(page, first)
   await page.keyboard.press('ArrowRight')
-  await over(second)
+  await over(page, second)
   await page.keyboard.press('Space')
   await said(page, `Old Tobit comes on ${dateText(second)}`)
   expect(await bookedFor('Old Tobit')).toEqual([`${second} 10:00`])
@@ -113,12 +115,16 @@ test('a week is booked by pointer: a dog put in, dragged to another day, and ref
       const { x, y, width, height } = (await (await page.waitForSelector(selector))!.boundingBox())!
       return [x + width / 2, y + height / 2]
     }
+    await page.waitForSelector('[role=dialog]', { hidden: true })
     // Both in sight: a drag does not begin on what is below the fold.
     await page.$eval(`[data-day="${to}"]`, (day) => day.scrollIntoView({ block: 'center' }))
     const [x, y] = await middle(`[data-day="${from}"] ::-p-text(${dog})`)
     await page.mouse.move(x, y)
     await page.mouse.down()
+    await page.mouse.move(x + 12, y + 12, { steps: 3 })
+    await page.waitForSelector('.cursor-grabbing')
     await page.mouse.move(...(await middle(`[data-day="${to}"]`)), { steps: 12 })
+    await over(page, to)
     await page.mouse.up()
   }
   await drag('Kettle', second, first)

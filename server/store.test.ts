@@ -264,6 +264,7 @@ const MIGRATIONS = [
   '020-outbox-in-order',
   '021-wished-times',
   '022-matter-teaches',
+  '023-called-off-why',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

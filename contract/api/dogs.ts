@@ -47,6 +47,7 @@ export const recordVisitSchema = z.object({
   startsAt: instant,
   station: z.enum(STATION_IDS),
   calledOff: z.enum(CALLED_OFF_IDS).nullable().default(null),
+  calledOffWhy: z.string().default(''),
   personName: z.string().nullable(),
   /** null where nobody said goodbye properly: what the plan said is all there is. */
   summary: lifeSummarySchema.nullable(),

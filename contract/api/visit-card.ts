@@ -13,8 +13,8 @@ export const clientSchema = z.object({
   secondPhone: z.string().default(''),
 })
 
-/** Why a visit in the book does not take place. */
-export const CALLED_OFF_IDS = ['cancelled', 'no-show'] as const
+/** Why a visit in the book does not take place: its people called, the salon did, or nobody came. */
+export const CALLED_OFF_IDS = ['cancelled', 'by-us', 'no-show'] as const
 export type CalledOff = (typeof CALLED_OFF_IDS)[number]
 
 /** All that an assessment file holds but the scores: the dog on the day, the owner's wishes, the slot. */
@@ -44,6 +44,8 @@ export const visitCardSchema = z.object({
   plan: planSummarySchema.nullable(),
   /** null where it takes place. */
   calledOff: z.enum(CALLED_OFF_IDS).nullable().default(null),
+  /** In somebody's words. */
+  calledOffWhy: z.string().default(''),
 })
 
 export type VisitCard = z.infer<typeof visitCardSchema>

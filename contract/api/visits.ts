@@ -108,7 +108,7 @@ export const visitsApi = subject('visits', {
   }),
   callOff: put('/visits/:id/called-off', {
     summary: 'A visit is cancelled, the dog did not come, or it takes place after all',
-    takes: z.object({ as: z.enum(CALLED_OFF_IDS).nullable() }),
+    takes: z.object({ as: z.enum(CALLED_OFF_IDS).nullable(), why: z.string().trim().max(200).default('') }),
     gives: visitSchema,
     becomes: 'one',
     touches: ['day', 'dogs', 'visits'],

@@ -26,6 +26,7 @@ import type {
   When,
 } from '../../core/index.ts'
 import type { AccessRole } from '../api/access-roles.ts'
+import type { CalledOff } from '../api/visit-card.ts'
 
 /** All labels that people read, by id. Ids are stored; labels may change freely. */
 export const REGION_LABEL: Record<RegionId, string> = {
@@ -420,8 +421,9 @@ export const ROLE_LABEL: Record<'groomer' | 'bather' | 'front', string> = {
   front: 'front desk',
 }
 export const ACCESS_ROLE_LABEL: Record<AccessRole, string> = { ...ROLE_LABEL, owner: 'owner', learner: 'learner' }
-export const CALLED_OFF_LABEL: Record<'cancelled' | 'no-show', string> = {
+export const CALLED_OFF_LABEL: Record<CalledOff, string> = {
   cancelled: 'cancelled',
+  'by-us': 'called off by us',
   'no-show': 'did not come',
 }
 export const RESTS_LABEL: Record<'died' | 'moved', string> = { died: 'has died', moved: 'comes no more' }

@@ -160,7 +160,8 @@ export class BeforeRepo {
     const { house } = this.#about(visit, salon)
     if (this.#now() >= changeUntil(visit, house))
       throw new TooLate('it is too close to the visit to change it here: please call the salon')
-    if (wants === 'cancelled' && visit.calledOff === null) await this.#visits.callOff(visit.id, 'cancelled', null)
+    if (wants === 'cancelled' && visit.calledOff === null)
+      await this.#visits.callOff(visit.id, { as: 'cancelled', why: '' }, null)
     await this.#sequelize.transaction(async (t) => {
       await row.update({ wants }, { transaction: t })
       await logChange(

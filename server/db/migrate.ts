@@ -22,6 +22,7 @@ import * as allSteps from './migrations/019-all-steps-teach.ts'
 import * as outboxInOrder from './migrations/020-outbox-in-order.ts'
 import * as wishedTimes from './migrations/021-wished-times.ts'
 import * as matterTeaches from './migrations/022-matter-teaches.ts'
+import * as calledOffWhy from './migrations/023-called-off-why.ts'
 
 interface Migration {
   readonly name: string
@@ -53,6 +54,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '020-outbox-in-order', ...outboxInOrder },
   { name: '021-wished-times', ...wishedTimes },
   { name: '022-matter-teaches', ...matterTeaches },
+  { name: '023-called-off-why', ...calledOffWhy },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -96,6 +96,6 @@ test('a database that stands still is told of while it does, and nothing waits f
 })
 
 test('something that takes long while the database answers is waited for', async () => {
-  await expect(server.store.watch.within(() => server.store.query('SELECT pg_sleep(1.6)'))).resolves.toBeDefined()
+  await expect(server.store.watch.within(() => server.store.query('SELECT pg_sleep(2)'))).resolves.toBeDefined()
   expect(await read()).toBe(200)
 })

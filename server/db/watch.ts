@@ -1,9 +1,9 @@
 import pg from 'pg'
 
 /** A database that says nothing for so long is looked at. */
-const PATIENCE_MS = 1000
+const PATIENCE_MS = 1500
 /** How long one look may take, and how soon the next follows while nothing is heard. */
-const LOOK_MS = 1000
+const LOOK_MS = 3000
 const AGAIN_MS = 500
 /** It answers, if only that it has no room. */
 const NO_ROOM = /^53/

@@ -165,6 +165,10 @@ describe('a visit in the book', () => {
   test('is called off, and takes place after all; a dog that came did not stay away', async () => {
     const { id, dogId } = await book('Kelp', 'K')
     const off = (as: string | null): Promise<Visit & Problem> => send('PUT', `/visits/${id}/called-off`, { as })
+    const ill = await send<Visit>('PUT', `/visits/${id}/called-off`, { as: 'by-us', why: 'Noor is ill' })
+    expect(ill).toMatchObject({ calledOff: 'by-us', calledOffWhy: 'Noor is ill' })
+    expect((await life(dogId)).visits[0]).toMatchObject({ calledOff: 'by-us', calledOffWhy: 'Noor is ill' })
+    expect((await off(null)).calledOffWhy).toBe('')
     expect((await off('no-show')).calledOff).toBe('no-show')
     expect((await today()).visits.find((visit) => visit.id === id)?.calledOff).toBe('no-show')
     expect((await life(dogId)).visits[0]!.calledOff).toBe('no-show')

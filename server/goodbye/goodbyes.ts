@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { isDeepStrictEqual } from 'node:util'
 import type { Sequelize, Transaction } from 'sequelize'
 import { type Goodbye, type GoodbyeChange, type GoodbyePage, goodbyePageSchema } from '../../contract/api/goodbye.ts'
 import { type GoodbyeGiven, goodbyePage, summaryOf } from '../../contract/words/goodbye-page.ts'
@@ -59,6 +60,9 @@ export class GoodbyeRepo {
     return this.#sequelize.transaction(async (t) => {
       const visit = await lockVisit(visitId, t)
       const [row] = await GoodbyeRow.findOrCreate({ where: { visitId }, defaults: { visitId }, transaction: t })
+      // Sent again because its answer was lost: it is there already.
+      if (!row.finishedAt && row.revision > change.baseRevision && says(row, change))
+        return this.#doc(visit, row, now, t)
       if (row.finishedAt || row.revision !== change.baseRevision)
         throw new ChangedElsewhere(await this.#doc(visit, row, now, t), await lastChangedBy('goodbye', visitId, t))
       if (change.checked && !row.checkedAt && !actorId) throw new NobodyNamed()
@@ -145,7 +149,7 @@ export class GoodbyeRepo {
       if (row.nextVisitId) {
         const next = await lockVisit(row.nextVisitId, t)
         if (next.station !== 'expected') throw new TooLate('the visit that this goodbye booked has begun')
-        await next.update({ calledOff: 'cancelled' }, { transaction: t })
+        await next.update({ calledOff: 'by-us' }, { transaction: t })
       }
       await uncountUse(row.counted, t)
       await WorkedRow.destroy({ where: { visitId }, transaction: t })
@@ -250,3 +254,8 @@ function messageOf({ salon, name, next, care, askVet }: GoodbyePage): string {
   const home = care.lines[0] ? ` At home: ${care.lines[0].charAt(0).toLowerCase()}${care.lines[0].slice(1)}` : ''
   return `${salon}: ${name} is ready to go home.${vet}${home} ${nextText(next)}.`
 }
+
+/** Whether a goodbye stands as it is asked to become. */
+const says = (row: GoodbyeRow, { baseRevision: _, checked, ...said }: GoodbyeChange): boolean =>
+  checked === (row.checkedAt !== null) &&
+  Object.entries(said).every(([key, value]) => isDeepStrictEqual(row.get(key), value))

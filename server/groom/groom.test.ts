@@ -325,6 +325,15 @@ describe('the goodbye', () => {
     )
     expect(marked.page.indices.after.mat).toBeGreaterThan(0)
     expect(marked.page).toMatchObject({ note: 'a star', next: { on: '2026-04-20' } })
+    // Sent again because its answer was lost it is taken once; something else on what is behind is a conflict.
+    const again = change(goodbye, {
+      marks: [{ region: 'tail', side: null, mat: 2, extent: 0.25 }],
+      note: 'a star',
+      nextOn: '2026-04-20',
+    })
+    expect(await send<Goodbye>('PUT', `/visits/${visit.id}/goodbye`, again)).toEqual(marked)
+    const other = await raw('PUT', `/visits/${visit.id}/goodbye`, change(goodbye, { note: 'another' }))
+    expect(other.status).toBe(409)
   })
   test('says where on the dog the minutes went; half a groom is said as half a groom', async () => {
     const begun = await aTakenDog('Halfway')
@@ -425,7 +434,7 @@ describe('the goodbye', () => {
     expect(await tools()).toEqual(before)
     expect(await worked()).toBe(0)
     expect((await server.store.visits.read(visit.id)).station).toBe('ready')
-    expect((await server.store.visits.read(said.nextVisitId!)).calledOff).toBe('cancelled')
+    expect((await server.store.visits.read(said.nextVisitId!)).calledOff).toBe('by-us')
     expect((await server.store.records.dog(visit.dogId)).visits.find(({ id }) => id === visit.id)!.summary).toBeNull()
 
     await send('PUT', of, change(back, { checked: true, note: 'not shy' }))

@@ -11,6 +11,6 @@ export const visitHandlers = ({ store }: Deps): Handlers<typeof visitsApi> => ({
     return { ok: true as const }
   },
   move: ({ params, body, actorId }) => store.visits.move(params.id, body, actorId),
-  callOff: ({ params, body, actorId }) => store.visits.callOff(params.id, body.as, actorId),
+  callOff: ({ params, body, actorId }) => store.visits.callOff(params.id, body, actorId),
   askSecond: ({ params, actorId }) => store.visits.askSecond(params.id, actorId),
 })

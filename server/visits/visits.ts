@@ -245,6 +245,7 @@ export class VisitRepo {
           station: row.station === 'expected' ? 'arrived' : row.station,
           // Whoever is here did come.
           calledOff: null,
+          calledOffWhy: '',
           ...(change.personId === undefined ? {} : { personId: change.personId }),
         },
         { transaction: t },
@@ -300,14 +301,18 @@ export class VisitRepo {
    * A visit that does not take place, or does after all. What was written down of the dog stays.
    * @throws {TooLate} once a groom has begun
    */
-  async callOff(id: string, as: CalledOff | null, actorId: string | null): Promise<Visit> {
+  async callOff(
+    id: string,
+    { as, why }: { as: CalledOff | null; why: string },
+    actorId: string | null,
+  ): Promise<Visit> {
     await this.#sequelize.transaction(async (t) => {
       const row = await lockVisit(id, t)
       if (as === 'no-show' && row.station !== 'expected') throw new TooLate(`${nameOf(row)} did come`)
       if (as && (AT_WORK.has(row.station) || row.station === 'ready' || row.station === 'gone'))
         throw new TooLate(`the groom of ${nameOf(row)} has begun: finish it at the bench and say goodbye`)
-      await row.update({ calledOff: as }, { transaction: t })
-      await logChange({ actorId, entity: 'visit', entityId: id, action: 'called-off', change: { as } }, t)
+      await row.update({ calledOff: as, calledOffWhy: as ? why : '' }, { transaction: t })
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'called-off', change: { as, why } }, t)
     })
     return this.read(id)
   }
@@ -362,6 +367,7 @@ export class VisitRepo {
         arrival: row.arrival,
         client: { id, name, phone, email, note, secondPhone },
         calledOff: row.calledOff ?? null,
+        calledOffWhy: row.calledOffWhy ?? '',
         scored: Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0),
         plan: plan
           ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }

@@ -116,6 +116,15 @@ export function took<E extends Named<AnyWrite>>(
   void refresh(client, endpoint.touches)
 }
 
+/** What a write would have replaced and made stale is read again. */
+function behind<E extends Named<AnyWrite>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<unknown> {
+  const { body: _, ...params } = call as { body?: unknown }
+  const { subject, becomes, touches } = endpoint
+  const own =
+    becomes === null ? [] : [client.invalidateQueries({ queryKey: keyOf({ subject, name: becomes }, params) })]
+  return Promise.all([...own, refresh(client, touches)])
+}
+
 /** Changes something: what becomes stale, and what the answer replaces, follows from the endpoint. */
 export function useWrite<E extends Named<AnyWrite>>(
   endpoint: E,
@@ -124,8 +133,8 @@ export function useWrite<E extends Named<AnyWrite>>(
   return useMutation<GivesOf<E>, Error, CallOf<E>, undefined>({
     mutationFn: (call) => answerOf(endpoint, call),
     onSuccess: (answer, call) => took(client, endpoint, call, answer),
-    // A refusal means that what stands here is behind.
-    onError: () => void refresh(client, endpoint.touches),
+    // A refusal means that what stands here is behind; so may be what was sent and never answered.
+    onError: (_, call) => void behind(client, endpoint, call),
   })
 }
 

@@ -15,6 +15,7 @@ export class VisitRow extends Row<VisitRow> {
   declare arrivalRevision: CreationOptional<number>
   declare quoted: CreationOptional<number | null>
   declare calledOff: CreationOptional<CalledOff | null>
+  declare calledOffWhy: CreationOptional<string>
 }
 
 export const defineVisit = (sequelize: Sequelize): void => {
@@ -30,6 +31,7 @@ export const defineVisit = (sequelize: Sequelize): void => {
       arrivalRevision: { type: INTEGER, ...required, defaultValue: 0 },
       quoted: INTEGER,
       calledOff: TEXT,
+      calledOffWhy: { ...text(), defaultValue: '' },
     },
     table(sequelize, 'visits'),
   )

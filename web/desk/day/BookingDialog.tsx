@@ -21,6 +21,7 @@ const bookingForm = z.object({
   date: dayTyped,
   ...timeAndSlot,
   personId: z.string(),
+  why: z.string().trim().max(200, { error: 'at most 200 letters' }),
 })
 
 /** Another day, time, slot or person for a dog that has not come yet; or it does not come. */
@@ -34,10 +35,11 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
     time: timeOf(visit.startsAt),
     slot: String(visit.slotMinutes),
     personId: visit.personId ?? '',
+    why: '',
   })
   const name = visit.arrival.dog.name ?? 'This dog'
   const off = (as: CalledOff): void =>
-    onceTaken(callOff.mutateAsync({ id: visit.id, body: { as } }), () => {
+    onceTaken(callOff.mutateAsync({ id: visit.id, body: { as, why: form.getValues('why') } }), () => {
       onClose()
       said(`${name} does not come`, () => callOff.mutateAsync({ id: visit.id, body: { as: null } }))
     })
@@ -101,11 +103,15 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
             }
           </BeforeVisit>
         </div>
+        <FormText name="why" label="If it does not come: why" className="col-span-2" />
         <NotAdded error={move.error ?? callOff.error} />
         <div className="col-span-2">
           <KeepBar busy={busy}>
             <Button disabled={busy} onClick={() => off('cancelled')}>
               <CalendarX size={18} /> Cancelled
+            </Button>
+            <Button disabled={busy} onClick={() => off('by-us')}>
+              <CalendarX size={18} /> We call it off
             </Button>
             {dateOf(visit.startsAt) <= today() && (
               <Button disabled={busy} onClick={() => off('no-show')}>

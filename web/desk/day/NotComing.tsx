@@ -19,7 +19,7 @@ export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNo
         Not coming
       </h2>
       <ul>
-        {visits.map(({ id, startsAt, slotMinutes, arrival, client, calledOff, dogId }) => (
+        {visits.map(({ id, startsAt, slotMinutes, arrival, client, calledOff, calledOffWhy, dogId }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
             <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
             <span className="min-w-0 grow">
@@ -27,6 +27,7 @@ export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNo
                 {arrival.dog.name}
               </Link>
               , {CALLED_OFF_LABEL[calledOff!]}
+              {calledOffWhy && `: ${calledOffWhy}`}
               <span className="text-ink-2">
                 {' '}
                 · {client.name} · {client.phone}

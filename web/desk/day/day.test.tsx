@@ -25,6 +25,7 @@ const card = (name: string, station: Station, more: Partial<VisitCard> = {}): Vi
   scored: 39,
   plan: null,
   calledOff: null,
+  calledOffWhy: '',
   ...more,
 })
 

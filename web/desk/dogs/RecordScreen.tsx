@@ -276,13 +276,13 @@ const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
 ]
 
 const WhatWasDone = ({
-  visit: { startsAt, summary, choice, calledOff, pattern, note, photos },
+  visit: { startsAt, summary, choice, calledOff, calledOffWhy, pattern, note, photos },
 }: {
   visit: RecordVisit
 }): ReactNode => (
   <>
     {calledOff
-      ? CALLED_OFF_LABEL[calledOff]
+      ? `${CALLED_OFF_LABEL[calledOff]}${calledOffWhy && `: ${calledOffWhy}`}`
       : choice
         ? VERDICT_LABEL[choice as VerdictName]
         : new Date(startsAt) > new Date()

@@ -30,7 +30,7 @@ const fresh = (changes: Partial<Goodbye> = {}): Goodbye => ({
 const PATH = `/visits/${visit.id}/goodbye`
 
 /** The goodbye as a server keeps it. */
-function open(start: Goodbye = fresh()): { sent: readonly Sent[]; changes: () => Sent[]; kept: () => Goodbye } {
+function open(start: Goodbye = fresh(), lost = 0): { sent: readonly Sent[]; changes: () => Sent[]; kept: () => Goodbye } {
   let goodbye = start
   const sent = answering({
     'GET /salon': () => ({ body: aSalon() }),
@@ -44,6 +44,8 @@ function open(start: Goodbye = fresh()): { sent: readonly Sent[]; changes: () =>
         checkedAt: checked ? '2026-03-04T12:00:00.000Z' : null,
         page: { ...goodbye.page, checkedBy: checked ? 'Ebba' : null },
       }
+      // Done, and its answer lost on the way.
+      if (lost-- > 0) return { status: 503, body: { title: 'away', status: 503, code: 'database-away' } }
       return { body: goodbye }
     },
     [`POST ${PATH}`]: () => {
@@ -103,6 +105,13 @@ describe('the comb check', () => {
     expect(screen.getByTestId('signed').textContent).toContain('Comb check by Ebba')
     fireEvent.click(screen.getByTestId('say-goodbye'))
     await waitFor(() => expect(changes().at(-1)).toMatchObject({ method: 'POST', path: PATH }))
+  })
+  test('a signature whose answer was lost is read, and not signed once more', async () => {
+    const { changes } = open(fresh(), 1)
+    await ready()
+    fireEvent.click(screen.getByTestId('sign'))
+    await waitFor(() => screen.getByTestId('signed'))
+    expect(changes()).toHaveLength(1)
   })
   test('nobody signs for nobody', async () => {
     setPersonOnDuty(null)
