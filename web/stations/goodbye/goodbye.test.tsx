@@ -30,7 +30,10 @@ const fresh = (changes: Partial<Goodbye> = {}): Goodbye => ({
 const PATH = `/visits/${visit.id}/goodbye`
 
 /** The goodbye as a server keeps it. */
-function open(start: Goodbye = fresh(), lost = 0): { sent: readonly Sent[]; changes: () => Sent[]; kept: () => Goodbye } {
+function open(
+  start: Goodbye = fresh(),
+  lost = 0,
+): { sent: readonly Sent[]; changes: () => Sent[]; kept: () => Goodbye } {
   let goodbye = start
   const sent = answering({
     'GET /salon': () => ({ body: aSalon() }),
