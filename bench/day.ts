@@ -19,8 +19,9 @@ import { dayOfShop, JOB_SHOPS } from '../test/fixtures/job-shops.ts'
 import { dayAsLp } from '../test/oracles/day-milp.ts'
 
 /*
- * Days: published job shops in eight seconds, small days beside a mixed-integer program, a day of forty dogs beside a constraint solver (MiniZinc with Gecode, ten
- * times as long, where it is installed), a plan made anew, and times found. npm run bench:day
+ * Days: published job shops in eight seconds, small days beside a mixed-integer program, a day of forty dogs beside a
+ * constraint solver (MiniZinc with Gecode, ten times as long, where it is installed), a plan made anew, and times found.
+ * npm run bench:day
  */
 const SECONDS = 8
 const PEER_SECONDS = 60

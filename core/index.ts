@@ -141,7 +141,7 @@ export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export * from './groom/work.ts'
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'
-export { type Choice as WayChosen, type ChosenFrom, choiceOf, learnPrices } from './learning/choices.ts'
+export { type ChosenFrom, choiceOf, learnPrices, type WayChosen } from './learning/choices.ts'
 export { growthSays, learnMatter, type MatterLog, productSays } from './learning/matter.ts'
 export { learnMatting, type MattingLog } from './learning/matting.ts'
 export { learnWork, type MinutesLog } from './learning/minutes.ts'

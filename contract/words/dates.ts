@@ -57,6 +57,8 @@ export const dayOfYearText = (at: When): string => formatted(at, { day: 'numeric
 export const dayAndTimeText = (at: When): string => `${dayOfYearText(at)}, ${timeText(at)}`
 /** Monday is the first of a week. */
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+/** "Tue" */
+export const SHORT_WEEKDAYS = WEEKDAYS.map((name) => name.slice(0, 3))
 /** "Mar 26" */
 export const monthText = (at: When): string => formatted(at, { month: 'short', year: '2-digit' })
 /** The calendar date where the salon is: "2026-03-04". */

@@ -1,7 +1,7 @@
 import type { DayCost, EstimateId, StageId, WhyStep } from '../../core/index.ts'
 import type { DayDog, Waiting } from '../api/planning.ts'
 import type { WishedTimes } from '../formats/wished-times.ts'
-import { dateOf, dayText, instantAt, timeText, WEEKDAYS } from './dates.ts'
+import { dateOf, dayText, instantAt, SHORT_WEEKDAYS, timeText } from './dates.ts'
 
 export const STAGE_LABEL: Readonly<Record<StageId, string>> = {
   look: 'Look',
@@ -73,7 +73,7 @@ export const promiseWords = (by: Date, latest: Date): string => `by ${timeText(b
 
 /** When a dog's people can come: "Tue, Thu; from 14:00"; empty where any time suits. */
 export function wishedTimesText({ days, notBefore, notAfter }: WishedTimes): string {
-  const on = days.map((day) => WEEKDAYS[day - 1]!.slice(0, 3)).join(', ')
+  const on = days.map((day) => SHORT_WEEKDAYS[day - 1]!).join(', ')
   const clock = (time: string): string => timeText(instantAt(dateOf(0), time))
   const at =
     notBefore && notAfter

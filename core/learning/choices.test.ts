@@ -3,14 +3,14 @@ import { seeded } from '../../contract/formats/random.ts'
 import { aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { DEFAULT_HOUSE, ESTIMATES, houseWith } from '../numbers/estimates.ts'
 import { planGroom } from '../plan/plan.ts'
-import { type Choice, choiceOf, learnPrices } from './choices.ts'
+import { choiceOf, learnPrices, type WayChosen } from './choices.ts'
 import { proposalsOf } from './proposals.ts'
 
 const H = DEFAULT_HOUSE
 const DOGS = 400
 
 /** Verdicts of dogs of all kinds, as somebody who takes ours sees them. */
-let verdicts: Choice[]
+let verdicts: WayChosen[]
 beforeAll(() => {
   verdicts = Array.from({ length: DOGS }, (_, i) => planGroom(aDogWithAll(i + 1), H).verdict).flatMap(
     (verdict, i) => choiceOf(`${i}`, verdict, H) ?? [],
@@ -18,7 +18,7 @@ beforeAll(() => {
 })
 
 /** The same by hands whose prices are so many times ours, who know their mind about as well as people do. */
-function chosenBy(times: { minute: number; pull: number }, seed: number): Choice[] {
+function chosenBy(times: { minute: number; pull: number }, seed: number): WayChosen[] {
   const random = seeded(seed)
   return verdicts.map((choice) => {
     const worth = choice.ways.map(({ minutes, pull, rest }, i) => {
@@ -29,7 +29,7 @@ function chosenBy(times: { minute: number; pull: number }, seed: number): Choice
     return { ...choice, taken: worth.indexOf(Math.max(...worth)) }
   })
 }
-const timesOurs = (choices: readonly Choice[], id: 'price.minute' | 'price.pull'): number =>
+const timesOurs = (choices: readonly WayChosen[], id: 'price.minute' | 'price.pull'): number =>
   learnPrices(choices, H).find((one) => one.id === id)!.value / ESTIMATES[id].value
 
 describe('prices by what was taken against ours', () => {

@@ -12,7 +12,7 @@ interface Offered {
 }
 
 /** A verdict that was accepted: what could have been taken, ours first, and which was. */
-export interface Choice {
+export interface WayChosen {
   readonly id: string
   readonly ways: readonly Offered[]
   readonly taken: number
@@ -33,7 +33,7 @@ export type ChosenFrom = Pick<Verdict, 'style' | 'insteadOf' | 'objective'> & {
  * @param house the numbers it was made with
  * @returns null where nothing else was open
  */
-export function choiceOf(id: string, verdict: ChosenFrom, house: House): Choice | null {
+export function choiceOf(id: string, verdict: ChosenFrom, house: House): WayChosen | null {
   const { style, insteadOf, objective, alternatives } = verdict
   const rest = (all: number, minutes: number, pull: number): number =>
     all - house['price.minute'] * minutes - house['price.pull'] * pull
@@ -74,7 +74,7 @@ const LONGEST = 0.5
  * ways that were open, in which ours has the better of it, because hands follow a proposal; the logarithms of both prices
  * normal about ours. Found as the mode by Fisher's scoring. Where everybody takes ours there is next to nothing to learn.
  */
-export function learnPrices(given: readonly Choice[], house: House): Learnt[] {
+export function learnPrices(given: readonly WayChosen[], house: House): Learnt[] {
   const choices = [...given].sort((a, b) => (a.id < b.id ? -1 : 1))
   const against = choices.filter(({ taken }) => taken > 0).length
   if (against === 0) return []

@@ -4,6 +4,7 @@ import type { Salon } from '../../contract/api/salon.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { usualWork } from '../../contract/formats/places.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
+import { weekdayOf } from '../../contract/formats/wished-times.ts'
 import {
   BLOWERS,
   type Day,
@@ -44,8 +45,7 @@ export const after = (from: Date, minutes: number): Date => new Date(from.getTim
 export const atClock = (date: string, time: string): Date => new Date(`${date}T${time}:00`)
 
 /** Monday is the first of a week. */
-export const hoursOf = (week: Week, date: string): Span | null =>
-  week[(new Date(`${date}T12:00:00`).getDay() + 6) % 7] ?? null
+export const hoursOf = (week: Week, date: string): Span | null => week[weekdayOf(date) - 1] ?? null
 
 export const offWithin = (from: Date, to: Date): Promise<DayOffRow[]> =>
   DayOffRow.findAll({ where: { fromAt: { [Op.lt]: to }, toAt: { [Op.gt]: from } } })

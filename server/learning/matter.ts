@@ -13,6 +13,7 @@ import {
   type Plan,
   placesOf,
   productSays,
+  type Said,
   saidBy,
   WASHES,
 } from '../../core/index.ts'
@@ -41,20 +42,17 @@ export async function keepMatter(
     run.readings.map((reading) => readingOf(run, reading)),
     house,
   )
-  const pickup: EstimateId = `pickup.${assessment.dog.coatType}`
-  const rows = [
-    water && { ...water, estimate: pickup },
+  const said: readonly (readonly [EstimateId, Said | null])[] = [
+    [`pickup.${assessment.dog.coatType}`, water],
     // What never met the strong air says nothing of it.
-    model.air && run.changedAt && rate && { ...rate, estimate: 'air.k' as const },
+    ['air.k', model.air && run.changedAt ? rate : null],
   ]
-    .filter((row) => row !== null && row !== '')
-    // Beside our own number, whatever was in use then.
-    .map(({ estimate, off, sd }) => ({
-      visitId,
-      estimate,
-      off: off + Math.log(house[estimate] / ESTIMATES[estimate].value),
-      sd,
-    }))
+  const rows = said.flatMap(([estimate, one]) =>
+    one
+      ? // Beside our own number, whatever was in use then.
+        [{ visitId, estimate, off: one.off + Math.log(house[estimate] / ESTIMATES[estimate].value), sd: one.sd }]
+      : [],
+  )
   await MatterRow.bulkCreate(rows, { transaction: t, ignoreDuplicates: true })
 }
 

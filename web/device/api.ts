@@ -101,6 +101,16 @@ export const refresh = (client: QueryClient, subjects: readonly Subject[]): Prom
 export const reread = <E extends Named<AnyRead>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<void> =>
   client.invalidateQueries({ queryKey: keyOf(endpoint, call as object) })
 
+/** The read that a write's answer stands in the place of; null where it replaces none. */
+function replacedBy(
+  { subject, becomes }: Named<AnyWrite>,
+  call: object,
+): { queryKey: Key; params: Readonly<Record<string, string>> } | null {
+  if (becomes === null) return null
+  const { body: _, ...params } = call as { body?: unknown } & Record<string, string>
+  return { queryKey: keyOf({ subject, name: becomes }, params), params }
+}
+
 /** What a write's answer means for what was read before. */
 export function took<E extends Named<AnyWrite>>(
   client: QueryClient,
@@ -108,21 +118,21 @@ export function took<E extends Named<AnyWrite>>(
   call: CallOf<E>,
   answer: GivesOf<E>,
 ): void {
-  if (endpoint.becomes !== null) {
-    const { body: _, ...params } = call as { body?: unknown }
-    setNewer(client, keyOf({ subject: endpoint.subject, name: endpoint.becomes }, params), answer)
-    if (endpoint.becomesPath !== null) void keepAnswer(pathOf({ path: endpoint.becomesPath }, params), answer)
+  const replaced = replacedBy(endpoint, call)
+  if (replaced) {
+    setNewer(client, replaced.queryKey, answer)
+    if (endpoint.becomesPath !== null) void keepAnswer(pathOf({ path: endpoint.becomesPath }, replaced.params), answer)
   }
   void refresh(client, endpoint.touches)
 }
 
 /** What a write would have replaced and made stale is read again. */
 function behind<E extends Named<AnyWrite>>(client: QueryClient, endpoint: E, call: CallOf<E>): Promise<unknown> {
-  const { body: _, ...params } = call as { body?: unknown }
-  const { subject, becomes, touches } = endpoint
-  const own =
-    becomes === null ? [] : [client.invalidateQueries({ queryKey: keyOf({ subject, name: becomes }, params) })]
-  return Promise.all([...own, refresh(client, touches)])
+  const replaced = replacedBy(endpoint, call)
+  return Promise.all([
+    ...(replaced ? [client.invalidateQueries({ queryKey: replaced.queryKey })] : []),
+    refresh(client, endpoint.touches),
+  ])
 }
 
 /** Changes something: what becomes stale, and what the answer replaces, follows from the endpoint. */

@@ -2,7 +2,7 @@ import { CalendarSearch } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { type FoundTime, planningApi } from '../../contract/api/planning.ts'
 import { asQuery, type WishedTimes } from '../../contract/formats/wished-times.ts'
-import { WEEKDAYS } from '../../contract/words/dates.ts'
+import { SHORT_WEEKDAYS } from '../../contract/words/dates.ts'
 import { dateOf, dateText, timeText } from '../../contract/words/index.ts'
 import { useRead } from '../device/api.ts'
 import { Button } from './Button.tsx'
@@ -65,7 +65,7 @@ export function FindTime({
   )
 }
 
-const DAYS = WEEKDAYS.map((name, i) => ({ value: String(i + 1), label: name.slice(0, 3) }))
+const DAYS = SHORT_WEEKDAYS.map((label, i) => ({ value: String(i + 1), label }))
 
 /** On which days and between which times its people can come; what is left open suits them at any time. */
 function Wishes({ wishes, onChange }: { wishes: WishedTimes; onChange: (wishes: WishedTimes) => void }): ReactNode {

@@ -3,7 +3,7 @@ import { type ReactNode, useMemo, useState } from 'react'
 import { shelfApi } from '../../../contract/api/shelf.ts'
 import { expiresInDays, type ShelfProduct } from '../../../contract/formats/products.ts'
 import { dilutionText, PRODUCT_KIND_LABEL, volumeText } from '../../../contract/words/index.ts'
-import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem } from '../../../core/index.ts'
+import { houseWith, PRODUCT_KIND_IDS, type ProductKind, type UnitSystem, WASHES } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { hrefOf, useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -13,21 +13,7 @@ import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { ProductDialog } from './ProductDialog.tsx'
 
 const GROUPS: readonly (readonly [title: string, kinds: readonly ProductKind[]])[] = [
-  [
-    'Washes',
-    [
-      'cleansing',
-      'degreasing',
-      'moisturising',
-      'brightening',
-      'texturising',
-      'deshedding-shampoo',
-      'soothing',
-      'hypoallergenic',
-      'medicated',
-      'flea',
-    ],
-  ],
+  ['Washes', [...WASHES, 'medicated', 'flea']],
   ['Conditioners and masks', ['conditioner', 'deshedding-conditioner', 'mask', 'keratin']],
   ['Mats and stains', ['demat-cream', 'detangler', 'stain-soak']],
   ['Face and ears', ['tearless-face', 'ear-cleaner', 'ear-powder', 'tooth-gel']],
