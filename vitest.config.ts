@@ -2,22 +2,25 @@ import { defineConfig } from 'vitest/config'
 
 const common = { env: { TZ: 'UTC' }, globals: false } as const
 
+/** Files keep nothing between them and share their modules: reading those in anew took as long as many a test. */
+const TOGETHER = { isolate: false } as const
+
 /** Keys pressed as fast as a hand can, drags, and two screens that plan a day over and over: nothing else runs beside these. */
 const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts', 'e2e/live-day.test.ts']
 
 /** A machine under load is waited for: what takes long is measured in bench/, never here. */
 const BY_SCREEN = { testTimeout: 300_000, hookTimeout: 300_000, expect: { poll: { timeout: 60_000 } } } as const
 
-/** Three kinds: what needs nothing, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
+/** What needs nothing, what needs a document, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
           ...common,
+          ...TOGETHER,
           name: 'unit',
-          include: ['{core,contract,cli,web,demo,bench,scripts}/**/*.test.{ts,tsx}'],
-          environment: 'node',
+          include: ['{core,contract,cli,demo,bench,scripts}/**/*.test.ts'],
           // Quicker to begin than processes, and nothing here needs one of its own.
           pool: 'threads',
           testTimeout: 120_000,
@@ -26,6 +29,18 @@ export default defineConfig({
       {
         test: {
           ...common,
+          ...TOGETHER,
+          name: 'web',
+          setupFiles: ['test/harness/web-setup.ts'],
+          include: ['web/**/*.test.{ts,tsx}'],
+          pool: 'threads',
+          testTimeout: 120_000,
+        },
+      },
+      {
+        test: {
+          ...common,
+          ...TOGETHER,
           name: 'server',
           include: ['server/**/*.test.ts'],
           globalSetup: 'test/harness/run.ts',
@@ -37,6 +52,7 @@ export default defineConfig({
       {
         test: {
           ...common,
+          ...TOGETHER,
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
           exclude: AT_THE_SPEED_OF_A_HAND,
@@ -47,6 +63,7 @@ export default defineConfig({
       {
         test: {
           ...common,
+          ...TOGETHER,
           name: 'hands',
           include: AT_THE_SPEED_OF_A_HAND,
           globalSetup: 'test/harness/run.ts',

@@ -54,6 +54,23 @@ const dataFolder = (): string => {
 }
 const answers = async (address: string): Promise<boolean> =>
   (await fetch(`${address}api/health`).catch(() => null))?.ok ?? false
+/** What the application at an address answers. */
+async function send<T>(address: string, path: string, method = 'GET', body?: object): Promise<T> {
+  const answer = await fetch(`${address}api${path}`, {
+    method,
+    ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
+  })
+  expect(answer.ok, `${method} ${path}`).toBe(true)
+  return (await answer.json()) as T
+}
+/** A new dog with its owner, now. */
+const MALLOW = (): object => ({
+  startsAt: new Date().toISOString(),
+  slotMinutes: 90,
+  personId: null,
+  owner: { name: 'Rosalind Tern', phone: '' },
+  dog: { name: 'Mallow', coatType: 'curly', weightKg: 9 },
+})
 async function until(holds: () => Promise<boolean> | boolean): Promise<void> {
   for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await new Promise((r) => setTimeout(r, 150)))
     if (await holds()) return
@@ -117,31 +134,19 @@ test('start prints one address, serves the made-up salon where it is asked for, 
 
 test('the database killed under it comes back, and what was acknowledged is there', async () => {
   const folder = dataFolder()
-  const first = start(['--demo', '--port', String(await freePort())], { ETUDE_DATA: folder })
+  const first = start(['--own', '--port', String(await freePort())], { ETUDE_DATA: folder })
   const address = (await first.address)!
-  const day = (await (await fetch(`${address}api/day`)).json()) as { visits: { id: string }[] }
-  const visit = (await (await fetch(`${address}api/visits/${day.visits.at(-1)!.id}`)).json()) as {
-    id: string
-    assessment: { id: string }
-  }
-  const body = {
+  const visit = await send<{ id: string; assessment: { id: string } }>(address, '/visits', 'POST', MALLOW())
+  await send(address, `/assessments/${visit.assessment.id}`, 'PATCH', {
     batchId: crypto.randomUUID(),
     baseRevision: 0,
     changes: [{ region: 'back', side: null, set: { mat: 3 } }],
-  }
-  const saved = await fetch(`${address}api/assessments/${visit.assessment.id}`, {
-    method: 'PATCH',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
   })
-  expect(saved.status).toBe(200)
   const postmaster = Number(readFileSync(join(folder, 'postgres', 'data', 'postmaster.pid'), 'utf8').split('\n')[0])
   process.kill(postmaster, 'SIGKILL')
   await until(async () => !(await answers(address)))
   await until(() => answers(address))
-  const { assessment: there } = (await (await fetch(`${address}api/visits/${visit.id}`)).json()) as {
-    assessment: { rows: object[] }
-  }
+  const { assessment: there } = await send<{ assessment: { rows: object[] } }>(address, `/visits/${visit.id}`)
   expect(there.rows).toMatchObject([{ region: 'back', mat: 3 }])
 })
 
@@ -196,22 +201,10 @@ test('an own salon begins empty, takes its first person and dog, and stays oneâ€
   const port = String(await freePort())
   const first = start(['--own', '--port', port], env)
   const address = (await first.address)!
-  const api = async <T>(path: string, body?: object): Promise<T> =>
-    (await (
-      await fetch(`${address}api${path}`, {
-        method: body ? 'POST' : 'GET',
-        ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
-      })
-    ).json()) as T
+  const api = <T>(path: string, body?: object): Promise<T> => send<T>(address, path, body ? 'POST' : 'GET', body)
   expect(await api('/salon')).toMatchObject({ name: 'Your salon', demo: false, people: [] })
   await api('/people', { name: 'Anouk', role: 'groomer', experience: 'expert' })
-  await api('/visits', {
-    startsAt: new Date().toISOString(),
-    slotMinutes: 90,
-    personId: null,
-    owner: { name: 'Rosalind Tern', phone: '' },
-    dog: { name: 'Mallow', coatType: 'curly', weightKg: 9 },
-  })
+  await api('/visits', MALLOW())
   ctrlC(first)
   await first.ended
   // Started without a word it is still one's own, with nothing made up in it.

@@ -2,6 +2,7 @@ import { execFile, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
+import { dropShared, sharedPrefix } from '../test/harness/run.ts'
 import { build, ROOT } from './build.ts'
 import { ensure, findChromium, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
@@ -73,13 +74,20 @@ const failuresOf = ({ testResults }: Report): string[] =>
       : failed.map(({ fullName, failureMessages }) => `${file} > ${fullName}: ${firstLines(failureMessages[0])}`)
   })
 
-/** @param more what only this project is run with */
-function vitest(project: string, env: Record<string, string>, more: readonly string[] = []): void {
+/** @param more what only these projects are run with */
+function vitest(projects: readonly string[], env: Record<string, string>, more: readonly string[] = []): void {
   const folder = mkdtempSync(join(tmpdir(), 'etude-report-'))
   const outputFile = join(folder, 'report.json')
   const { status } = spawnSync(
     bin('vitest'),
-    ['run', '--project', project, ...more, '--reporter=default', '--reporter=json', `--outputFile.json=${outputFile}`],
+    [
+      'run',
+      ...projects.map((project) => `--project=${project}`),
+      ...more,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${outputFile}`,
+    ],
     { cwd: ROOT, env: { ...process.env, ...env, CI: '1' }, stdio: ['ignore', 2, 2] },
   )
   let count: Count = { passed: 0, failed: 1 }
@@ -90,10 +98,10 @@ function vitest(project: string, env: Record<string, string>, more: readonly str
     const failed = Math.max(report.numFailedTests, status === 0 && report.success ? 0 : 1)
     count = { passed: report.numPassedTests, failed: report.numPassedTests === 0 ? Math.max(1, failed) : failed }
   } catch {
-    say(`${project}: vitest wrote no report`)
+    say(`${projects.join(', ')}: vitest wrote no report`)
   }
   rmSync(folder, { recursive: true, force: true })
-  tally(`${project} tests`, count)
+  tally(`${projects.join(', ')} tests`, count)
 }
 
 async function main(): Promise<void> {
@@ -117,7 +125,7 @@ async function main(): Promise<void> {
   }
   // They share nothing: one on each core.
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
-  vitest('unit', {}, onEachCore)
+  vitest(['unit', 'web'], {}, onEachCore)
 
   const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
   let cluster: Cluster | null = null
@@ -125,9 +133,16 @@ async function main(): Promise<void> {
     if (isRoot()) spawnSync('chmod', ['755', data])
     cluster = postgres ? await startPostgres(postgres, data, false) : null
     const url = process.env.DATABASE_URL || cluster!.url
-    vitest('server', { ETUDE_TEST_DATABASE: url }, onEachCore)
-    vitest('e2e', { ETUDE_TEST_DATABASE: url }, onEachCore)
-    vitest('hands', { ETUDE_TEST_DATABASE: url })
+    // The made-up salon of today is laid out once, for whoever tests on it.
+    const shared = sharedPrefix()
+    const env = { ETUDE_TEST_DATABASE: url, ETUDE_TEST_SHARED: shared }
+    try {
+      vitest(['server'], env, onEachCore)
+      vitest(['e2e'], env, onEachCore)
+      vitest(['hands'], env)
+    } finally {
+      await dropShared(url, shared)
+    }
   } catch (error) {
     say((error as Error).message)
     tally('database', { passed: 0, failed: 1 })

@@ -265,6 +265,7 @@ const MIGRATIONS = [
   '021-wished-times',
   '022-matter-teaches',
   '023-called-off-why',
+  '024-running-clocks',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -193,12 +193,17 @@ export type StoredEvent = SentEvent & { readonly by: string | null }
 
 export type BenchDoc = { now: string; events: readonly StoredEvent[] }
 
+const SAYABLE = Object.keys(UNSAID) as (keyof typeof UNSAID)[]
+/** A bench is added up anew at every touch: a step that says everything is not copied. */
+const stepOf = (step: GroomStep): GroomStep =>
+  SAYABLE.every((key) => step[key] !== undefined) ? step : { ...UNSAID, ...step }
+
 /** As the core takes it. */
 export const eventOf = (event: StoredEvent): BenchEvent =>
   ({
     ...event,
     at: Date.parse(event.at),
-    ...(event.kind === 'plan' ? { steps: event.steps.map((step) => ({ ...UNSAID, ...step })) } : {}),
+    ...(event.kind === 'plan' ? { steps: event.steps.map(stepOf) } : {}),
     ...(event.kind === 'places'
       ? {
           finished: event.finished.map(({ region, side, ...place }) => ({ ...place, index: indexAt(region, side) })),

@@ -50,16 +50,29 @@ function polygon(d: string): [number, number][] {
   return points
 }
 
-const inside = (points: readonly [number, number][], x: number, y: number): boolean =>
-  points.reduce((within, [x1, y1], i) => {
-    const [x2, y2] = points[(i + 1) % points.length]!
-    return y1 > y !== y2 > y && x < ((x2 - x1) * (y - y1)) / (y2 - y1) + x1 ? !within : within
-  }, false)
+const inside = (points: readonly [number, number][], x: number, y: number): boolean => {
+  let within = false
+  let [x1, y1] = points.at(-1)!
+  for (const [x2, y2] of points) {
+    if (y1 > y !== y2 > y && x < ((x2 - x1) * (y - y1)) / (y2 - y1) + x1) within = !within
+    x1 = x2
+    y1 = y2
+  }
+  return within
+}
+
+/** A curve with the box it lies in, so that most of the ground need not be asked of it. */
+function bounded(d: string) {
+  const points = polygon(d)
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  return (x: number, y: number): boolean => x >= left && x <= right && y >= top && y <= bottom && inside(points, x, y)
+}
 
 /** Of a drawing's ground: how much is covered twice, and how much within it not at all. */
 function faults({ shapes, box }: Drawing, step = 4): { once: number; twice: number; gaps: number } {
-  const polygons = shapes.map(({ d }) => polygon(d))
-  const covered = (x: number, y: number): number => polygons.filter((points) => inside(points, x, y)).length
+  const covers = shapes.map(({ d }) => bounded(d))
+  const covered = (x: number, y: number): number => covers.reduce((sum, has) => (has(x, y) ? sum + 1 : sum), 0)
   let once = 0
   let twice = 0
   let gaps = 0

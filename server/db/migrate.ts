@@ -23,6 +23,7 @@ import * as outboxInOrder from './migrations/020-outbox-in-order.ts'
 import * as wishedTimes from './migrations/021-wished-times.ts'
 import * as matterTeaches from './migrations/022-matter-teaches.ts'
 import * as calledOffWhy from './migrations/023-called-off-why.ts'
+import * as runningClocks from './migrations/024-running-clocks.ts'
 
 interface Migration {
   readonly name: string
@@ -55,6 +56,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '021-wished-times', ...wishedTimes },
   { name: '022-matter-teaches', ...matterTeaches },
   { name: '023-called-off-why', ...calledOffWhy },
+  { name: '024-running-clocks', ...runningClocks },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { Op, type Sequelize, type Transaction } from 'sequelize'
+import { Op, type Order, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import {
   type BenchAnswer,
   type BenchDoc,
@@ -26,13 +26,16 @@ const AHEAD_MS = 10 * 60_000
 /** Nothing is left on, and no blade runs, longer. */
 const LASTS_MS = 6 * 3_600_000
 
+/** What happened at the same moment has an order too, the same at every reading. */
+const IN_ORDER: Order = [
+  ['at', 'ASC'],
+  ['id', 'ASC'],
+]
+
 export async function eventsOf(visitId: string, transaction?: Transaction): Promise<StoredEvent[]> {
   const rows = await BenchEventRow.findAll({
     where: { visitId },
-    order: [
-      ['at', 'ASC'],
-      ['id', 'ASC'],
-    ],
+    order: IN_ORDER,
     transaction: transaction ?? null,
   })
   return rows.map(stored)
@@ -70,7 +73,7 @@ export class BenchRepo {
 
   /** Clocks that run on any dog's bench. */
   async timers(now: Date): Promise<RunningTimer[]> {
-    const all = await benchesWith('timer', now)
+    const all = await benchesWith(this.#sequelize, 'timer', now)
     return all.flatMap(({ visitId, dog, bench }) =>
       bench.timers
         .filter(({ stoppedAt }) => stoppedAt === null)
@@ -87,7 +90,7 @@ export class BenchRepo {
 
   /** Blades that run on any dog. */
   async blades(now: Date): Promise<RunningBlade[]> {
-    const all = await benchesWith('blade-on', now)
+    const all = await benchesWith(this.#sequelize, 'blade-on', now)
     return all.flatMap(({ visitId, dog, bench }) =>
       bench.blades.map(({ blade, by, since, cooledAt }) => ({
         visitId,
@@ -155,25 +158,43 @@ export class BenchRepo {
   }
 }
 
-/** Benches on which something of a kind was begun a short while ago and that are not finished. */
-async function benchesWith(
-  kind: 'timer' | 'blade-on',
-  now: Date,
-): Promise<{ visitId: string; dog: string; bench: Bench }[]> {
-  const begun = await BenchEventRow.findAll({
-    where: { kind, at: { [Op.gte]: new Date(now.getTime() - LASTS_MS) } },
-    attributes: ['visitId'],
-    group: ['visitId'],
+/** Visits on whose bench something of a kind was begun a short while ago, and that were not finished after it was last worked on. */
+const BENCHES_WITH = `
+  WITH begun AS (SELECT DISTINCT visit_id FROM bench_events WHERE kind = :kind AND at >= :since)
+  SELECT visit_id FROM bench_events JOIN begun USING (visit_id)
+  GROUP BY visit_id
+  HAVING COALESCE(max(at) FILTER (WHERE kind = 'finish'), '-infinity')
+      <= COALESCE(max(at) FILTER (WHERE kind IN ('start', 'reopen', 'unfinish')), '-infinity')`
+
+interface DogsBench {
+  readonly visitId: string
+  readonly dog: string
+  readonly bench: Bench
+}
+
+/** Benches on which something of a kind was begun a short while ago and that are not finished: every open screen asks, all day. */
+async function benchesWith(sequelize: Sequelize, kind: 'timer' | 'blade-on', now: Date): Promise<DogsBench[]> {
+  const since = new Date(now.getTime() - LASTS_MS)
+  const begun = await sequelize.query<{ visit_id: string }>(BENCHES_WITH, {
+    type: QueryTypes.SELECT,
+    replacements: { kind, since },
   })
-  const visits = await VisitRow.findAll({ where: { id: begun.map(({ visitId }) => visitId) } })
-  const all = await Promise.all(
-    visits.map(async ({ id, arrival }) => ({
+  if (begun.length === 0) return []
+  const ids = begun.map(({ visit_id }) => visit_id)
+  const [visits, events] = await Promise.all([
+    VisitRow.findAll({ where: { id: ids } }),
+    BenchEventRow.findAll({ where: { visitId: ids }, order: IN_ORDER }),
+  ])
+  return visits
+    .map(({ id, arrival }) => ({
       visitId: id,
       dog: arrival.dog.name ?? 'A dog',
-      bench: (await benchNow(id, now))!,
-    })),
-  )
-  return all.filter(({ bench }) => bench.finishedAt === null)
+      bench: benchOf(
+        events.filter(({ visitId }) => visitId === id).map((row) => eventOf(stored(row))),
+        now.getTime(),
+      ),
+    }))
+    .filter(({ bench }) => bench.finishedAt === null)
 }
 
 /** An id that another visit's event carries would be lost silently. */

@@ -9,18 +9,24 @@ declare module 'vitest' {
   }
 }
 
-/** Before the tests of a project: names what they may share; after them drops it. */
+/** Drops what was shared under these names. */
+export async function dropShared(cluster: string, prefix: string): Promise<void> {
+  const admin = new Sequelize(cluster, { logging: false })
+  const [made] = (await admin.query('SELECT datname FROM pg_database WHERE starts_with(datname, :prefix)', {
+    replacements: { prefix },
+  })) as [{ datname: string }[], unknown]
+  for (const { datname } of made) await admin.query(`DROP DATABASE IF EXISTS ${datname} WITH (FORCE)`)
+  await admin.close()
+}
+
+export const sharedPrefix = (): string => `etude_shared_${randomBytes(6).toString('hex')}_`
+
+/** Before the tests of a project: names what they may share, with other projects too where the run names it; after them drops it. */
 export default function setup({ provide }: TestProject): () => Promise<void> {
-  const prefix = `etude_shared_${randomBytes(6).toString('hex')}_`
+  const { ETUDE_TEST_SHARED: ofRun, ETUDE_TEST_DATABASE: cluster } = process.env
+  const prefix = ofRun ?? sharedPrefix()
   provide('sharedDatabases', prefix)
   return async () => {
-    const cluster = process.env.ETUDE_TEST_DATABASE
-    if (!cluster) return
-    const admin = new Sequelize(cluster, { logging: false })
-    const [made] = (await admin.query('SELECT datname FROM pg_database WHERE starts_with(datname, :prefix)', {
-      replacements: { prefix },
-    })) as [{ datname: string }[], unknown]
-    for (const { datname } of made) await admin.query(`DROP DATABASE IF EXISTS ${datname} WITH (FORCE)`)
-    await admin.close()
+    if (cluster && ofRun === undefined) await dropShared(cluster, prefix)
   }
 }

@@ -1,26 +1,14 @@
-import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { act, cleanup, configure, type RenderResult, render } from '@testing-library/react'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { act, type RenderResult, render } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Outlet, Route, Routes } from 'react-router'
-import { afterEach, vi } from 'vitest'
+import { vi } from 'vitest'
+import { PATIENCE_MS } from './web-setup.ts'
 
 /*
  * What the tests of screens share: a page with a router and a query client of its own, and a server that is a table of
  * answers. Needs a document: `// @vitest-environment happy-dom` on the first line of the test.
  */
-// A busy machine is slow, not wrong.
-const PATIENCE_MS = 20_000
-configure({ asyncUtilTimeout: PATIENCE_MS })
-// By default an answer is told to its screens a timer's turn later: then nothing is asked any more, and the screen does not
-// know it yet.
-notifyManager.setScheduler(queueMicrotask)
-
-afterEach(() => {
-  cleanup()
-  vi.unstubAllGlobals()
-  localStorage.clear()
-})
-
 let current: QueryClient | null = null
 /** Until nothing that was asked of the server is still on its way, and what came is drawn. */
 export async function settled(): Promise<void> {

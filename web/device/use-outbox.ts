@@ -1,11 +1,11 @@
 import { useSyncExternalStore } from 'react'
 import { bathApi } from '../../contract/api/bath.ts'
-import { benchApi } from '../../contract/api/bench.ts'
+import { benchApi, type SentEvent } from '../../contract/api/bench.ts'
 import { dryingApi } from '../../contract/api/drying.ts'
 import type { AnyWrite, CallOf, GivesOf, Named } from '../../contract/api/endpoint.ts'
 import { type AssessmentDoc, scoresApi } from '../../contract/api/scores.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
-import { put, refresh, took } from './api.ts'
+import { put, refresh, reread, took } from './api.ts'
 import { answerOf } from './client.ts'
 import { keptBefore } from './kept-before.ts'
 import { type Entry, type Lane, Outbox, type Trouble } from './outbox.ts'
@@ -66,6 +66,17 @@ function takeScores(doc: AssessmentDoc): void {
   put(queryClient, visitsApi.one, { id: doc.visitId }, (before) => before && { ...before, [place]: doc })
 }
 
+/** What every screen shows of any dog: clocks that run, and blades. */
+const SHOWN_EVERYWHERE: ReadonlySet<string> = new Set<SentEvent['kind']>([
+  'timer',
+  'timer-more',
+  'timer-stop',
+  'blade-on',
+  'blade-off',
+  'coolant',
+  'finish',
+])
+
 function takeBench(visitId: string, { now, events, station, progress }: GivesOf<typeof benchApi.add>): void {
   // What was never read here is read whole when somebody looks.
   put(queryClient, benchApi.of, { id: visitId }, (before) => {
@@ -74,7 +85,10 @@ function takeBench(visitId: string, { now, events, station, progress }: GivesOf<
     return { now, events: [...before.events, ...events.filter(({ id }) => !known.has(id))] }
   })
   if (progress) put(queryClient, visitsApi.one, { id: visitId }, (before) => before && { ...before, progress })
-  void refresh(queryClient, ['bench'])
+  if (events.some(({ kind }) => SHOWN_EVERYWHERE.has(kind))) {
+    void reread(queryClient, benchApi.timers, {})
+    void reread(queryClient, benchApi.blades, {})
+  }
   const visit = queryClient.getQueryData<{ station: string }>(['visits', 'one', { id: visitId }])
   // A station further is the visit's.
   if (!visit || visit.station !== station) void refresh(queryClient, ['visits', 'day'])
