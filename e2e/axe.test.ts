@@ -226,8 +226,6 @@ describe('axe finds nothing, in daylight and in the dim', () => {
   test.each(CHECKS)('$name', async ({ dog, path, wait, act }) => {
     const page = await salon.newPage()
     await page.setBypassCSP(true)
-    // Colours that are still on their way from one theme to the other are of neither.
-    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
     await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
     await shows(page, wait)
     await act?.(page)
