@@ -215,6 +215,7 @@ const CHECKS: readonly ScreenCheck[] = [
       await shows(page, '[data-testid=before-page]')
     },
   },
+  { name: 'how the system is', dog: null, path: 'house/system', wait: '[data-testid=system] li' },
   { name: 'messages', dog: null, path: 'outbox', wait: 'h1' },
   { name: 'our numbers', dog: null, path: 'numbers', wait: '[data-proposal]' },
   { name: 'how right we were', dog: null, path: 'house/right', wait: '[data-kind] svg' },

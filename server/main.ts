@@ -1,9 +1,10 @@
 import type { Server } from 'node:http'
 import { createServer as createSecureServer, type Server as SecureServer } from 'node:https'
-import { dirname, resolve } from 'node:path'
+import { basename, dirname, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import pino from 'pino'
+import { createStream } from 'rotating-file-stream'
 import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
 import { BackupKeeper, backupFile } from './backups/keeper.ts'
@@ -19,14 +20,14 @@ import { namesHere } from './tls/names.ts'
 
 /** How often it is looked whether the server's certificate is soon over. */
 const CERTIFIED_MS = 43_200_000
+const LARGEST_LOG = '10M'
+const KEPT_LOGS = 5
 
 /** The server process, by the settings in its environment. */
 async function main(): Promise<void> {
   const config = readConfig(process.env)
   const now = (): Date => new Date()
-  const log = config.ETUDE_LOG
-    ? pino(pino.destination({ dest: config.ETUDE_LOG, sync: false }))
-    : pino({ enabled: false })
+  const log = config.ETUDE_LOG ? pino(logFile(config.ETUDE_LOG)) : pino({ enabled: false })
   const store = new Store(config.DATABASE_URL, now)
   const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now)
   // Whatever an update does to it, what was there can be had back.
@@ -90,6 +91,18 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop)
   // Started by a supervisor: without it there is nobody to stop us.
   if (process.send) process.on('disconnect', stop)
+}
+
+/** A line a request fills a file in weeks: the last few are kept, the newest by its own name. */
+function logFile(path: string): NodeJS.WritableStream {
+  const stream = createStream((index) => (index ? `${basename(path)}.${index}` : basename(path)), {
+    path: dirname(path),
+    size: LARGEST_LOG,
+    rotate: KEPT_LOGS,
+  })
+  // With a full disk the salon goes on; what could not be logged is not.
+  stream.on('error', () => {})
+  return stream
 }
 
 /**

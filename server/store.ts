@@ -1,4 +1,4 @@
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { AccessRepo } from './access/access.ts'
 import { BathRepo } from './bath/baths.ts'
 import { BeforeRepo } from './before/before.ts'
@@ -110,6 +110,14 @@ export class Store {
   startOver = async (): Promise<void> => {
     await this.unmigrate()
     await this.migrate()
+  }
+  /** PostgreSQL's version, and what the salon takes up on its disk. */
+  size = async (): Promise<{ version: string; bytes: number }> => {
+    const [row] = await this.#sequelize.query<{ version: string; bytes: number }>(
+      "SELECT current_setting('server_version') AS version, pg_database_size(current_database())::float8 AS bytes",
+      { type: QueryTypes.SELECT },
+    )
+    return row!
   }
   close = (): Promise<void> => {
     this.watch.close()

@@ -48,6 +48,7 @@ export const SUBJECTS = [
   'learning',
   'exchange',
   'backups',
+  'system',
   'log',
   'devices',
 ] as const

@@ -23,6 +23,7 @@ import { rackApi } from './rack.ts'
 import { salonApi } from './salon.ts'
 import { scoresApi } from './scores.ts'
 import { shelfApi } from './shelf.ts'
+import { systemApi } from './system.ts'
 import { visitsApi } from './visits.ts'
 
 /** Every endpoint, by subject: what is not here is not served. */
@@ -50,6 +51,7 @@ export const API = {
   learning: learningApi,
   exchange: exchangeApi,
   backups: backupsApi,
+  system: systemApi,
   log: logApi,
   devices: devicesApi,
 } as const

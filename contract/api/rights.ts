@@ -36,6 +36,7 @@ const CHANGES: Readonly<Record<Subject, Right>> = {
   learning: 'house',
   exchange: 'owner',
   backups: 'owner',
+  system: 'owner',
   log: 'owner',
   devices: 'groom',
 }
@@ -76,6 +77,7 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'salon.backup': ['owner'],
   'access.devices': ['owner'],
   'backups.all': ['house'],
+  'system.read': ['house'],
   'log.lines': ['house'],
   'exchange.csv': ['owner'],
 }

@@ -177,7 +177,7 @@ describe('how fast coats mat here', () => {
         const rate = 2 * own * Math.exp(0.2 * normal(random))
         return { weeks: 6, leftIndex: 2, foundIndex: indexAfterWeeks(2, rate, 6), usualRates: [2] }
       })
-      return { dogId: `${i}`, coatType: 'curly', intervals }
+      return { dogId: `${i}`, coatType: 'curly', care: null, intervals }
     })
   }
   const indexAfterWeeks = (from: number, rate: number, weeks: number): number => {

@@ -19,13 +19,22 @@ const WORTH = 0.08
  * make these less than ours.
  */
 const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb', 'price.pull'])
+/** What a dog can give is a limit: a house whose dogs bore more is not told to ask more of the next one. */
+const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
+/** What sheets and grooms teach beside the clock. */
+const BESIDE: ReadonlySet<EstimateId> = new Set(['prior.rub', 'prior.blank', 'give.base'])
 
 /** Whether a number is a time that the clock teaches. */
 export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
 export const mayLearn = (id: EstimateId): boolean =>
-  isTime(id) || isPrice(id) || id.startsWith('matting.') || spreadOf(id, DEFAULT_HOUSE) !== null
+  isTime(id) ||
+  isPrice(id) ||
+  BESIDE.has(id) ||
+  id.startsWith('matting.') ||
+  id.startsWith('care.') ||
+  spreadOf(id, DEFAULT_HOUSE) !== null
 
 /** Three figures, as a number is written down. */
 export const written = (value: number): number => Number(value.toPrecision(3))
@@ -33,8 +42,14 @@ export const written = (value: number): number => Number(value.toPrecision(3))
 /**
  * What is worth proposing: enough logs, the number in use outside of what four of five times holds, and, for minutes, a
  * better word on the last logs when it is learnt from those before them.
+ * @param noBetter numbers that were tried on what was held back, and said no more of it than those in use
  */
-export function proposalsOf(learnt: readonly Learnt[], minutes: readonly MinutesLog[], house: House): Proposal[] {
+export function proposalsOf(
+  learnt: readonly Learnt[],
+  minutes: readonly MinutesLog[],
+  house: House,
+  noBetter: ReadonlySet<EstimateId> = new Set(),
+): Proposal[] {
   const trials = new Map<boolean, Trial>()
   const trialFor = (id: EstimateId): Trial => {
     const paced = isPaced(id)
@@ -45,9 +60,10 @@ export function proposalsOf(learnt: readonly Learnt[], minutes: readonly Minutes
   return learnt.flatMap((one): Proposal[] => {
     const now = house[one.id]
     const value = written(one.value)
-    if (!mayLearn(one.id) || one.logs < house['learn.least']) return []
+    if (!mayLearn(one.id) || noBetter.has(one.id) || one.logs < house['learn.least']) return []
     if (Math.abs(value / now - 1) < WORTH || (one.low <= now && now <= one.high)) return []
     if (NEVER_LESS.has(one.id) && value < ESTIMATES[one.id].value) return []
+    if (NEVER_MORE.has(one.id) && value > ESTIMATES[one.id].value) return []
     if (isTime(one.id)) {
       const held = trialFor(one.id)(one.id)
       if (!held || held.errorLearnt >= held.errorNow) return []

@@ -6,11 +6,13 @@ import { rememberingMaker } from '../plan/making.ts'
 import { VERDICT_IDS, type VerdictName } from '../plan/names.ts'
 import type { Range } from '../plan/plan-shape.ts'
 import { type Weight, weightOf } from '../plan/weigh.ts'
-import { SCORES } from '../scores/scales.ts'
+import { SCORES, type Score } from '../scores/scales.ts'
 import type { Sheet, SideScores } from '../scores/sheet.ts'
 
 /** What is guessed of a place: undercoat and mats are seen in the same look. */
-type Guessed = 'mat' | 'undercoat'
+export type Guessed = 'mat' | 'undercoat'
+/** What of a sheet is guessed where nobody looked. */
+export type GuessedSheet = readonly Readonly<Record<Guessed, Score | null>>[]
 
 /** How likely each score of a place that nobody looked at is taken to be. */
 export interface Prior {
@@ -37,6 +39,12 @@ export function triangular(mode: number): number[] {
   return weights.map((weight) => weight / sum)
 }
 
+/** Mean score of what stands around a place and of its other side; null where none of it was looked at. */
+export function meanAround(sheet: GuessedSheet, scale: Guessed, index: number): number | null {
+  const around = AROUND[index]!.flatMap((i) => sheet[i]![scale] ?? [])
+  return around.length > 0 ? around.reduce<number>((a, b) => a + b, 0) / around.length : null
+}
+
 /**
  * The prior of every score that is missing: it peaks at the mean of the scored neighbours and of the other side, for
  * mats one up in friction places; where nothing around was looked at, at the area mean of the dog [est].
@@ -53,8 +61,7 @@ export function priorsOf(sheet: Sheet, house: House): Prior[] {
     }
     const ofDog = area > 0 ? sum / area : house['prior.blank']
     return REGION_SIDES.filter(({ index }) => sheet[index]![scale] === null).map(({ index, region }) => {
-      const around = AROUND[index]!.flatMap((i) => sheet[i]![scale] ?? [])
-      const mean = around.length > 0 ? around.reduce<number>((a, b) => a + b, 0) / around.length : ofDog
+      const mean = meanAround(sheet, scale, index) ?? ofDog
       const mode = Math.min(4, mean + (scale === 'mat' && REGIONS[region].rub ? house['prior.rub'] : 0))
       return { index, scale, mode, chance: triangular(mode) }
     })

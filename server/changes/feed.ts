@@ -120,6 +120,11 @@ export class ChangeFeed {
     return () => this.#listeners.delete(listener)
   }
 
+  /** Who listens now, screens and what the server itself does at a change. */
+  get listening(): number {
+    return this.#listeners.size
+  }
+
   async close(): Promise<void> {
     this.#closed = true
     if (this.#again) clearTimeout(this.#again)

@@ -7,6 +7,7 @@ import { changesFromHere, freshAndTimed, named, ownContentOnly } from './guards.
 import { addressedHere } from './hosts.ts'
 import { loggable, problemOf, sendProblem } from './problems.ts'
 import { routes } from './routes.ts'
+import { Seen } from './seen.ts'
 import { type App, newApp } from './serve.ts'
 import { webFiles } from './web-files.ts'
 
@@ -15,6 +16,8 @@ export function createApp(deps: Deps): App {
   deps.changes.listen(({ subjects }) => {
     if (subjects.includes('access')) deps.store.access.forget()
   })
+  const seen = new Seen(deps)
+  app.use(seen.timed(deps.log))
   app.use(compress())
   app.use(addressedHere(deps.names ?? []))
   app.use(ownContentOnly(Boolean(deps.authority)))
@@ -54,11 +57,15 @@ export function createApp(deps: Deps): App {
         'content-disposition': 'attachment; filename="etude-authority.crt"',
       }),
     )
+  app.get('/metrics', (c) => seen.answer(c))
   if (deps.webRoot) app.route('/', webFiles(deps.webRoot))
   app.onError((error, c) => {
     const problem = problemOf(error)
     if (problem.status >= 500)
-      deps.log.error({ failure: loggable(error), method: c.req.method, route: c.req.routePath }, problem.code)
+      deps.log.error(
+        { id: c.get('requestId'), failure: loggable(error), method: c.req.method, route: c.req.routePath },
+        problem.code,
+      )
     return sendProblem(c, problem)
   })
   return app

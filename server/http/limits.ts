@@ -15,7 +15,7 @@ export interface Limits {
  */
 export const LIMITS: Limits = { connectionsEach: 96, connections: 600, headersMs: 8_000, requestMs: 30_000 }
 
-const isLoopback = (address: string): boolean => /^(127\.|::1$|::ffff:127\.)/.test(address)
+export const isLoopback = (address: string): boolean => /^(127\.|::1$|::ffff:127\.)/.test(address)
 
 /** Turns away what one address holds open beyond its share, and lets go of who does not finish a request. */
 export function limited(server: Server, limits: Limits = LIMITS): void {

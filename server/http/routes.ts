@@ -22,6 +22,7 @@ import { rackHandlers } from '../rack/handlers.ts'
 import { salonHandlers } from '../salon/handlers.ts'
 import { scoreHandlers } from '../scores/handlers.ts'
 import { shelfHandlers } from '../shelf/handlers.ts'
+import { systemHandlers } from '../system/handlers.ts'
 import { visitHandlers } from '../visits/handlers.ts'
 import { type App, newApp, serving } from './serve.ts'
 
@@ -52,6 +53,7 @@ export function routes(deps: Deps): App {
   serve(API.learning, learningHandlers(deps))
   serve(API.exchange, exchangeHandlers(deps))
   serve(API.backups, backupHandlers(deps))
+  serve(API.system, systemHandlers(deps))
   serve(API.log, logHandlers(deps))
   serve(API.devices, deviceHandlers(deps))
   return app

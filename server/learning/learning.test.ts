@@ -79,6 +79,42 @@ describe('numbers that learn', () => {
     expect(grown.value).toBeGreaterThan(ESTIMATES['growth.mm-day'].value)
   })
 
+  test('what hands found, what owners said they brush and dogs that said no teach too', async () => {
+    const learntOf = async (id: EstimateId) => {
+      const { learnt } = await server.store.learning.refresh()
+      return learnt.find((one) => one.id === id)
+    }
+    const [[{ dogs }]] = (await server.store.query(
+      `SELECT count(DISTINCT v.dog_id)::int AS dogs FROM visits v WHERE v.station <> 'expected' AND v.called_off IS NULL
+         AND (SELECT count(s.mat) FROM assessments a JOIN scores s ON s.assessment_id = a.id
+              WHERE a.visit_id = v.id AND a.role = 'first') >= 30`,
+    )) as [[{ dogs: number }]]
+    expect(dogs).toBeGreaterThan(10)
+    expect((await learntOf('prior.rub'))!.logs).toBe(dogs)
+    expect((await learntOf('prior.blank'))!.logs).toBe(dogs)
+
+    const { learnt } = await server.store.learning.refresh()
+    const cared = learnt.filter(({ id }) => id.startsWith('care.'))
+    expect(cared.map(({ id }) => id)).toContain('care.top1')
+
+    const willing = (await learntOf('give.base'))!
+    const refused = (step: string): Promise<unknown> =>
+      server.store.query(
+        `INSERT INTO bench_events (id, visit_id, at, received_at, actor_id, kind, data)
+         SELECT gen_random_uuid(), v.id, g.finished_at, g.finished_at, NULL, 'skip', '{"step": "${step}", "reason": "dog-says-no"}'
+         FROM visits v JOIN goodbyes g ON g.visit_id = v.id AND g.finished_at IS NOT NULL`,
+      )
+    // A dog that does not let its nails be done may have borne all of the brushing.
+    await refused('nails')
+    expect((await learntOf('give.base'))!.value).toBe(willing.value)
+    await refused('brush@3.4')
+    const unwilling = (await learntOf('give.base'))!
+    expect(unwilling.value).toBeLessThan(0.8 * willing.value)
+    expect(unwilling.logs).toBe(willing.logs)
+    // A limit: what dogs here do not bear is proposed.
+    expect((await read()).proposals.map(({ id }) => id)).toContain('give.base')
+  })
+
   test('ways taken against ours teach what minutes and pull weigh here', async () => {
     const priceOf = async (): Promise<Learning['learnt'][number] | undefined> =>
       (await server.store.learning.refresh()).learnt.find(({ id }) => id === 'price.minute')

@@ -3,12 +3,15 @@ import { Op, type Sequelize } from 'sequelize'
 import type { Learning, Proposed } from '../../contract/api/learning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import {
+  DEFAULT_HOUSE,
   type EstimateId,
   type House,
   houseWith,
   isTime,
+  learnGive,
   learnMatter,
   learnMatting,
+  learnPlaces,
   learnPrices,
   learnWork,
   planWhole,
@@ -23,12 +26,13 @@ import { plansInForce } from '../plan/in-force.ts'
 import { madeFrom } from '../plan/needs.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { choicesMade } from './choices.ts'
+import { giveLogs, placesLogs } from './hands.ts'
 import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
 import { matterLogs } from './matter.ts'
 
 const ONLY = 1
-/** Earlier visits, minutes, mats, matter, today's dogs. */
-const STEPS = 5
+/** Earlier visits, minutes, mats, matter, what hands found and dogs bore, today's dogs. */
+const STEPS = 6
 const BEGINS: NonNullable<Learning['running']> = { done: 0, of: STEPS }
 /** Numbers taken, as they are shown. */
 const SHOWN = 60
@@ -138,9 +142,12 @@ export class LearningRepo {
     done(3)
     const matter = learnMatter(await matterLogs(this.#sequelize, house), house)
     done(4)
+    const places = learnPlaces(await placesLogs(this.#sequelize), house, DEFAULT_HOUSE)
+    const give = learnGive(await giveLogs(this.#sequelize), house)
+    done(5)
     const prices = learnPrices(await choicesMade(this.#sequelize), house)
-    const learnt = [...minutes.rates, ...matting, ...matter, ...prices]
-    const proposals = proposalsOf(learnt, steps, house)
+    const learnt = [...minutes.rates, ...matting, ...matter, ...places.learnt, ...give, ...prices]
+    const proposals = proposalsOf(learnt, steps, house, places.noBetter)
     const doc: NonNullable<LearntRow['doc']> = {
       steps: minutes.logs,
       spread: minutes.logs > 0 ? minutes.spread : null,

@@ -1,7 +1,9 @@
 import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import {
   type Bench,
+  type Care,
   type CoatType,
+  careSaid,
   ESTIMATES,
   type EstimateId,
   type House,
@@ -89,6 +91,7 @@ interface LeftAndFound extends Left {
   readonly dog_id: string
   readonly name: string | null
   readonly coat: CoatType
+  readonly brushing: { readonly perWeek: number; readonly toSkin: boolean } | null
   readonly estimates: Partial<Record<EstimateId, number>> | null
 }
 
@@ -98,6 +101,8 @@ export interface LoggedInterval extends Interval {
   readonly dogId: string
   readonly name: string
   readonly coatType: CoatType
+  /** What its people said at the goodbye they brush. */
+  readonly care: Care | null
   readonly at: number
   /** As they were reckoned with then. */
   readonly reckoned: readonly number[]
@@ -107,7 +112,8 @@ export interface LoggedInterval extends Interval {
 export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]> {
   const rows = await sequelize.query<LeftAndFound>(
     `SELECT * FROM (
-       SELECT v.id AS visit_id, v.dog_id, v.arrival -> 'dog' ->> 'name' AS name, v.arrival -> 'dog' ->> 'coatType' AS coat, v.starts_at,
+       SELECT v.id AS visit_id, v.dog_id, v.arrival -> 'dog' ->> 'name' AS name, v.arrival -> 'dog' ->> 'coatType' AS coat,
+         v.arrival #> '{wishes,homeBrushing}' AS brushing, v.starts_at,
          ${LEFT_COLUMNS},
          (SELECT p.input -> 'estimates' FROM assessments a JOIN plans p ON p.assessment_id = a.id
           WHERE a.visit_id = v.id AND a.role = 'first' AND p.accepted_at IS NOT NULL ORDER BY p.accepted_at DESC LIMIT 1) AS estimates
@@ -121,14 +127,18 @@ export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]>
     .flatMap((row, i): LoggedInterval[] => {
       const last = rows[i - 1]
       if (last?.dog_id !== row.dog_id) return []
-      const id: EstimateId = `matting.${last.coat}`
-      const times = ESTIMATES[id].value / (last.estimates?.[id] ?? ESTIMATES[id].value)
+      const care = careSaid(last.brushing)
+      const times = [`matting.${last.coat}` as const, ...(care ? [care] : [])].reduce(
+        (all, id) => (all * ESTIMATES[id].value) / (last.estimates?.[id] ?? ESTIMATES[id].value),
+        1,
+      )
       return [
         {
           visitId: row.visit_id,
           dogId: row.dog_id,
           name: row.name ?? '',
           coatType: last.coat,
+          care,
           at: row.starts_at.getTime(),
           ...intervalFrom(last, row),
           reckoned: last.usual_rates,
@@ -139,8 +149,15 @@ export async function intervals(sequelize: Sequelize): Promise<LoggedInterval[]>
     .sort((a, b) => a.at - b.at)
 }
 
+/** What a dog said while it was brushed alike, each by itself. */
 export function mattingLogs(all: readonly LoggedInterval[]): MattingLog[] {
-  const byDog = new Map<string, LoggedInterval[]>()
-  for (const one of all) byDog.set(one.dogId, [...(byDog.get(one.dogId) ?? []), one])
-  return [...byDog].map(([dogId, own]) => ({ dogId, coatType: own[0]!.coatType, intervals: own }))
+  const alike = new Map<string, LoggedInterval[]>()
+  for (const one of all) {
+    const key = `${one.dogId} ${one.care ?? ''}`
+    alike.set(key, [...(alike.get(key) ?? []), one])
+  }
+  return [...alike.values()].map((own) => {
+    const { dogId, coatType, care } = own[0]!
+    return { dogId, coatType, care, intervals: own }
+  })
 }

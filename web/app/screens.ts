@@ -221,6 +221,12 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../house/files/FilesScreen.tsx')).FilesScreen,
   }),
   screen({
+    path: '/house/system',
+    label: 'The system',
+    place: 'house',
+    load: async () => (await import('../house/system/SystemScreen.tsx')).SystemScreen,
+  }),
+  screen({
     path: '/outbox',
     label: 'Messages',
     place: 'frame',

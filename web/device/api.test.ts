@@ -69,3 +69,42 @@ test('nor does a later one', async () => {
   expect(run()).toEqual(RUN)
   client.clear()
 })
+
+/** A device that answers in the server's place with what it kept at a time. */
+const away = (keptAt: string, run: DryingRun | null): void =>
+  void vi.stubGlobal('fetch', async () =>
+    Response.json({ run }, { headers: { 'x-etude-kept': keptAt, 'x-etude-kept-at': keptAt } }),
+  )
+const OLD = '2020-01-01T00:00:00.000Z'
+const LATER = '2199-01-01T00:00:00.000Z'
+const OTHER: DryingRun = { ...RUN, id: '0e9a5e0a-0000-4000-8000-000000000003' }
+
+test('what the server acknowledged stays, however old what the device kept is; what it kept since is newer', async () => {
+  const server = slowServer()
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const run = watched(client)
+  server.answer()
+  await vi.waitFor(() => expect(run()).toBeNull(), PATIENT)
+  took(client, dryingApi.change, START, { run: RUN })
+  for (const keptAt of [OLD, 'earlier', OLD]) {
+    away(keptAt, null)
+    await client.refetchQueries()
+    expect(run(), keptAt).toEqual(RUN)
+  }
+  // An answer that came late was kept all the same, and is shown the next time.
+  away(LATER, OTHER)
+  await client.refetchQueries()
+  expect(run()).toEqual(OTHER)
+  client.clear()
+})
+
+test('where nothing stands yet what the device kept is shown, and a newer one after it', async () => {
+  away(OLD, null)
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  const run = watched(client)
+  await vi.waitFor(() => expect(run()).toBeNull(), PATIENT)
+  away('2020-01-01T00:00:05.000Z', RUN)
+  await client.refetchQueries()
+  expect(run()).toEqual(RUN)
+  client.clear()
+})

@@ -50,14 +50,38 @@ interface ReadHow {
 export const reading = <E extends Named<AnyRead>>(endpoint: E, call: CallOf<E>, how: ReadHow = {}) =>
   queryOptions({
     queryKey: keyOf(endpoint, call as object) as Key,
-    queryFn: async (): Promise<GivesOf<E>> => {
+    queryFn: async ({ client, queryKey }): Promise<GivesOf<E>> => {
       const { value, kept } = await ask(endpoint, call)
       if (endpoint.kept && kept === null && !isWatched()) void keepAnswer(urlOf(endpoint, call as object), value)
       noteAnswer(urlOf(endpoint, call as object), kept)
+      if (kept !== null) return newest(client, queryKey, value, kept)
+      noteSaid(client, queryKey, Date.now())
       return value
     },
     ...how,
   })
+
+/** When the server said what stands in a read. */
+const saidAt = new WeakMap<object, number>()
+const queryOf = (client: QueryClient, queryKey: Key) => client.getQueryCache().find({ queryKey, exact: true })
+
+function noteSaid(client: QueryClient, queryKey: Key, at: number): void {
+  const query = queryOf(client, queryKey)
+  if (query) saidAt.set(query, at)
+}
+
+/**
+ * Of what stands on the page and what this device answered in the server's place, the newer: where the server is slow or gone,
+ * what it acknowledged last is not unseen.
+ * @param since when the device kept its answer; what is no time is older
+ */
+function newest<T>(client: QueryClient, queryKey: Key, kept: T, since: string): T {
+  const query = queryOf(client, queryKey)
+  const at = query && saidAt.get(query)
+  if (query?.state.data !== undefined && at !== undefined && !(at <= Date.parse(since))) return query.state.data as T
+  noteSaid(client, queryKey, Date.parse(since) || 0)
+  return kept
+}
 
 /** What an endpoint gives, read, parsed and kept up to date. */
 export const useRead = <E extends Named<AnyRead>>(
@@ -74,7 +98,9 @@ function setNewer<T>(client: QueryClient, queryKey: Key, value: T | ((before: T 
       : value
   if (now === undefined) return undefined
   void client.cancelQueries({ queryKey, exact: true })
-  return client.setQueryData<T>(queryKey, now as never) as T
+  const set = client.setQueryData<T>(queryKey, now as never) as T
+  noteSaid(client, queryKey, Date.now())
+  return set
 }
 
 /** Puts an answer in the place of a read, on the page and, where it is kept, on the device. */

@@ -22,3 +22,14 @@ export const numberText = (
     })
     return z.NEVER
   })
+
+const SIZES = [
+  [1e9, 'GB'],
+  [1e6, 'MB'],
+] as const
+
+/** "4.2 GB", "310 kB" */
+export function sizeText(bytes: number): string {
+  const [size, unit] = SIZES.find(([least]) => bytes >= least) ?? [1000, 'kB']
+  return unit === 'kB' ? `${Math.ceil(bytes / size)} kB` : `${(bytes / size).toFixed(1)} ${unit}`
+}

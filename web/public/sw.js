@@ -37,8 +37,11 @@ self.addEventListener('fetch', (event) => {
   else if (READ.test(url.pathname)) event.respondWith(freshElseKept(request, request, false))
 })
 
-async function keepRead(key, response) {
+/* What the page itself kept since it was asked for, because the server acknowledged a change, is newer than this answer. */
+async function keepRead(key, response, askedAt) {
   const cache = await caches.open(READS)
+  const there = await cache.match(key)
+  if (there && Date.parse(there.headers.get('x-etude-kept-at')) > askedAt) return
   const headers = new Headers(response.headers)
   headers.set('x-etude-kept-at', new Date().toISOString())
   await cache.put(key, new Response(response.body, { status: response.status, headers }))
@@ -56,17 +59,18 @@ function marked(response) {
 
 async function freshElseKept(request, key, isPage) {
   // Asked for here and now, so that an answer that comes late is still kept for the next time.
+  const askedAt = Date.now()
   const asked = fetch(request)
   const kept = async () => marked(await caches.match(key))
   try {
     const response = (await Promise.race([asked, tooLong()])) ?? (await kept()) ?? (await asked)
     if (response.headers.has('x-etude-kept')) {
-      asked.then((late) => (late.ok && !isPage ? keepRead(key, late) : undefined)).catch(() => {})
+      asked.then((late) => (late.ok && !isPage ? keepRead(key, late, askedAt) : undefined)).catch(() => {})
       return response
     }
     if (response.ok) {
       if (isPage) await (await caches.open(APP)).put(key, response.clone())
-      else await keepRead(key, response.clone())
+      else await keepRead(key, response.clone(), askedAt)
       return response
     }
     // The server is there and its database is not: what was last read is better than nothing.

@@ -5,13 +5,11 @@ import { dayAndTimeText } from '../../../contract/words/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { sizeText } from '../../parts/number-text.ts'
+import { isOldBackup } from '../system/signs.ts'
 
 /** While one is made it is asked for this often. */
 const LOOK_MS = 1000
-const MB = 1_000_000
-const sizeText = (bytes: number): string =>
-  bytes < MB ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / MB).toFixed(1)} MB`
-const DAY_MS = 86_400_000
 
 /** Backups that are made by themselves: how old the last good one is, what went wrong, and one now. */
 export function Nightly(): ReactNode {
@@ -20,7 +18,7 @@ export function Nightly(): ReactNode {
   const running = make.isPending || data?.running === true
   useRead(backupsApi.all, {}, running ? { refetchInterval: LOOK_MS } : {})
   const [last] = data?.backups ?? []
-  const old = last !== undefined && Date.now() - new Date(last.at).getTime() > 2 * DAY_MS
+  const old = last !== undefined && isOldBackup(last.at, Date.now())
   return (
     <li className="card flex flex-wrap items-center gap-3 p-4" data-testid="nightly">
       <div className="min-w-0 grow basis-80">

@@ -46,7 +46,7 @@ export function Learnt(): ReactNode {
           ? `It went wrong on ${dayAndTimeText(data.failedAt)}; what stands here was learnt before. It is tried again at night.`
           : data.at === null
             ? 'Nothing was learnt yet: it is done every night, and whenever you ask.'
-            : `From ${data.steps} steps by the clock, and from dryings, lengths, counts of the shelf and ways chosen, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never learnt.`}
+            : `From ${data.steps} steps by the clock, and from what was found, dryings, lengths, counts of the shelf, ways chosen and dogs that said no, ${dayAndTimeText(data.at)}. Limits that keep a dog from harm are never loosened.`}
       </p>
       {data.proposals.length > 0 && (
         <>
