@@ -98,15 +98,17 @@ describe('what to expect where nobody looked', () => {
       expect(chance(unseen, value), `seed ${seed}`).toBeGreaterThan(chance(unseen, H['prior.rub']))
     }
   })
-  test('is not proposed where ours says as much', () => {
-    // Taken as the learnt one has it: nothing is left to better.
-    const logs = sheets(0, 1.5, 40, 3)
-    const { learnt } = learnPlaces(logs, H, H)
-    const taken = { ...H, ...Object.fromEntries(learnt.map(({ id, value }) => [id, value])) }
-    expect(proposalsOf(learnt, [], taken, learnPlaces(logs, taken, H).noBetter)).toEqual([])
-    const offered = proposalsOf(learnt, [], H, learnPlaces(logs, H, H).noBetter)
-    expect(offered.map(({ id }) => id)).toContain('prior.rub')
+  test('is proposed worse than ours where it foretells what was held back, never better than ours', () => {
+    const worse = sheets(2.2, 2, 40, 3)
+    const { learnt, noBetter } = learnPlaces(worse, H, H)
+    expect(proposalsOf(learnt, [], H, noBetter).map(({ id }) => id)).toEqual(['prior.rub', 'prior.blank'])
     expect(proposalsOf(learnt, [], H, new Set(['prior.rub', 'prior.blank']))).toEqual([])
+    // Taken as the learnt ones have it, nothing is left to better.
+    const taken = { ...H, ...Object.fromEntries(learnt.map(({ id, value }) => [id, value])) }
+    expect(proposalsOf(learnt, [], taken, learnPlaces(worse, taken, H).noBetter)).toEqual([])
+    const clean = learnPlaces(sheets(0, 0, 40, 3), H, H)
+    expect(clean.learnt.every(({ id, high }) => high < H[id])).toBe(true)
+    expect(proposalsOf(clean.learnt, [], H, clean.noBetter)).toEqual([])
   })
   test('one dog that comes often says no more than one dog, and order does not matter', () => {
     const logs = sheets(0, 1.5, 20, 4)

@@ -16,9 +16,15 @@ const WORTH = 0.08
 
 /**
  * Product left in a coat burns, a mat left in it grows, and a dog is spared pull for its own sake: a hurried house does not
- * make these less than ours.
+ * make these less than ours. Nor is a place that nobody looked at taken to be better because "rest clean" was pressed on others.
  */
-const NEVER_LESS: ReadonlySet<EstimateId> = new Set(['bath.rinse', 'check.comb', 'price.pull'])
+const NEVER_LESS: ReadonlySet<EstimateId> = new Set([
+  'bath.rinse',
+  'check.comb',
+  'price.pull',
+  'prior.rub',
+  'prior.blank',
+])
 /** What a dog can give is a limit: a house whose dogs bore more is not told to ask more of the next one. */
 const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
 /** What sheets and grooms teach beside the clock. */

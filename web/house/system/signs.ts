@@ -70,7 +70,8 @@ export function signsOf(system: System, now: number): Sign[] {
     {
       id: 'screens',
       title: 'Screens open now',
-      says: screens === 1 ? 'This one' : `${screens}, each told of changes at once`,
+      // This one may not be counted yet.
+      says: screens <= 1 ? 'This one' : `${screens}, each told of changes at once`,
       todo: null,
     },
     {
