@@ -1,7 +1,7 @@
 import type { House } from '../numbers/estimates.ts'
 import { normalCdf } from '../numbers/normal.ts'
 import { onGrid } from './grid.ts'
-import { type Learnt, learntAs } from './learnt.ts'
+import { type Learnt, learntAs, oftenOf } from './learnt.ts'
 
 /** What one groom showed of what the dog can give. */
 export interface GiveLog {
@@ -26,8 +26,7 @@ const ALIKE = 0.02
 export function learnGive(logs: readonly GiveLog[], house: House): Learnt[] {
   const told = logs.filter(({ share }) => share >= LEAST_SHARE)
   if (told.length === 0) return []
-  const often = new Map<string, number>()
-  for (const { of } of told) often.set(of, (often.get(of) ?? 0) + 1)
+  const often = oftenOf(told)
   const spread = house['learn.dogs-give']
   const said = new Map<string, { log: number; stopped: boolean; weight: number }>()
   for (const { of, share, stopped } of told.toSorted((a, b) => (a.of < b.of ? -1 : 1))) {

@@ -67,8 +67,7 @@ function sheets(rub: number, level: number, dogs: number, seed: number): PlacesL
     return { of: `${dog}`, sheet }
   })
 }
-const learntOf = (logs: readonly PlacesLog[], id: string) =>
-  learnPlaces(logs, H, H).learnt.find((one) => one.id === id)!
+const learntOf = (logs: readonly PlacesLog[], id: string) => learnPlaces(logs, H).learnt.find((one) => one.id === id)!
 
 describe('what to expect where nobody looked', () => {
   test('friction places as bad as what is around them, and far worse, are told apart', () => {
@@ -100,13 +99,13 @@ describe('what to expect where nobody looked', () => {
   })
   test('is proposed worse than ours where it foretells what was held back, never better than ours', () => {
     const worse = sheets(2.2, 2, 40, 3)
-    const { learnt, noBetter } = learnPlaces(worse, H, H)
+    const { learnt, noBetter } = learnPlaces(worse, H)
     expect(proposalsOf(learnt, [], H, noBetter).map(({ id }) => id)).toEqual(['prior.rub', 'prior.blank'])
     expect(proposalsOf(learnt, [], H, new Set(['prior.rub', 'prior.blank']))).toEqual([])
     // Taken as the learnt ones have it, nothing is left to better.
     const taken = { ...H, ...Object.fromEntries(learnt.map(({ id, value }) => [id, value])) }
-    expect(proposalsOf(learnt, [], taken, learnPlaces(worse, taken, H).noBetter)).toEqual([])
-    const clean = learnPlaces(sheets(0, 0, 40, 3), H, H)
+    expect(proposalsOf(learnt, [], taken, learnPlaces(worse, taken).noBetter)).toEqual([])
+    const clean = learnPlaces(sheets(0, 0, 40, 3), H)
     expect(clean.learnt.every(({ id, high }) => high < H[id])).toBe(true)
     expect(proposalsOf(clean.learnt, [], H, clean.noBetter)).toEqual([])
   })
@@ -115,8 +114,8 @@ describe('what to expect where nobody looked', () => {
     const often = logs.map(({ sheet }) => ({ of: 'one', sheet }))
     const width = ({ low, high }: { low: number; high: number }): number => high - low
     expect(width(learntOf(often, 'prior.rub'))).toBeGreaterThan(1.5 * width(learntOf(logs, 'prior.rub')))
-    expect(learnPlaces([...logs].reverse(), H, H)).toEqual(learnPlaces(logs, H, H))
-    expect(learnPlaces([], H, H).learnt).toEqual([])
+    expect(learnPlaces([...logs].reverse(), H)).toEqual(learnPlaces(logs, H))
+    expect(learnPlaces([], H).learnt).toEqual([])
   })
 })
 

@@ -33,3 +33,10 @@ export function learntAs(id: EstimateId, { factor, low, high }: Reach, logs: num
   const { value } = ESTIMATES[id]
   return { id, value: value * factor, low: value * low, high: value * high, logs }
 }
+
+/** How often each dog, or whatever logs are said of, is in them: what one says often counts as one. */
+export function oftenOf(logs: readonly { readonly of: string }[]): Map<string, number> {
+  const often = new Map<string, number>()
+  for (const { of } of logs) often.set(of, (often.get(of) ?? 0) + 1)
+  return often
+}

@@ -1,7 +1,7 @@
 import type { CoatType } from '../coat/coat-types.ts'
 import { GROWS_ON } from '../coat/growth.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
-import { type Learnt, learntAs, reachOf, TAILS } from './learnt.ts'
+import { type Learnt, learntAs, oftenOf, reachOf, TAILS } from './learnt.ts'
 
 /** What one visit, or one count of the shelf, says of a number of what things are like: water, growth, product. */
 export interface MatterLog {
@@ -37,8 +37,7 @@ export function learnMatter(logs: readonly MatterLog[], house: House): Learnt[] 
     .flatMap(([id, own]): Learnt[] => {
       const spread = spreadOf(id, house)
       if (spread === null) return []
-      const often = new Map<string, number>()
-      for (const { of } of own) often.set(of, (often.get(of) ?? 0) + 1)
+      const often = oftenOf(own)
       const told = own
         .map(({ of, off, sd }) => ({
           off,

@@ -1,5 +1,5 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
-import type { House } from '../numbers/estimates.ts'
+import { ESTIMATES, type House } from '../numbers/estimates.ts'
 import { type Guessed, type GuessedSheet, meanAround, triangular } from '../questions/odds.ts'
 import { onGrid, type Posterior } from './grid.ts'
 import type { Learnt } from './learnt.ts'
@@ -67,8 +67,11 @@ const logScore = (places: readonly Weighed[], value: number): number =>
     0,
   )
 
-const learntFrom = (places: readonly Weighed[], ours: number, house: House): Posterior =>
-  onGrid({ mean: ours, sd: house['learn.places'], least: 0 }, (value) => house['learn.sheet'] * logScore(places, value))
+const learntFrom = (places: readonly Weighed[], id: PriorId, house: House): Posterior =>
+  onGrid(
+    { mean: ESTIMATES[id].value, sd: house['learn.places'], least: 0 },
+    (value) => house['learn.sheet'] * logScore(places, value),
+  )
 
 /** One dog in so many is held back to try on what the others taught. */
 const HELD_BACK = 4
@@ -81,16 +84,15 @@ const HELD_BACK = 4
 export function learnPlaces(
   logs: readonly PlacesLog[],
   house: House,
-  ours: House,
 ): { learnt: Learnt[]; noBetter: ReadonlySet<PriorId> } {
   const noBetter = new Set<PriorId>()
   const all = IDS.flatMap((id): Learnt[] => {
     const dogs = byDog(logs, id)
     if (dogs.length === 0) return []
-    const { mean, low, high } = learntFrom(weighed(dogs), ours[id], house)
+    const { mean, low, high } = learntFrom(weighed(dogs), id, house)
     const rest = weighed(dogs.filter((_, i) => i % HELD_BACK !== 0))
     const back = weighed(dogs.filter((_, i) => i % HELD_BACK === 0))
-    if (logScore(back, learntFrom(rest, ours[id], house).mean) <= logScore(back, house[id])) noBetter.add(id)
+    if (logScore(back, learntFrom(rest, id, house).mean) <= logScore(back, house[id])) noBetter.add(id)
     return [{ id, value: mean, low, high, logs: dogs.length }]
   })
   return { learnt: all, noBetter }

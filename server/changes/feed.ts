@@ -29,7 +29,8 @@ type Listener = (changed: Changed) => void
  * the time it reads again by itself.
  */
 export class ChangeFeed {
-  readonly #listeners = new Set<Listener>()
+  readonly #screens = new Set<Listener>()
+  readonly #own = new Set<Listener>()
   readonly #url: string
   readonly #log: Logger
   #client: pg.Client | null = null
@@ -96,7 +97,7 @@ export class ChangeFeed {
   }
 
   #spread(changed: Changed): void {
-    for (const listener of this.#listeners) listener(changed)
+    for (const listener of [...this.#own, ...this.#screens]) listener(changed)
   }
 
   /**
@@ -114,15 +115,20 @@ export class ChangeFeed {
       .catch(() => undefined)
   }
 
-  /** @returns what ends it */
+  /** An open screen. @returns what ends it */
   listen(listener: Listener): () => void {
-    this.#listeners.add(listener)
-    return () => this.#listeners.delete(listener)
+    this.#screens.add(listener)
+    return () => this.#screens.delete(listener)
   }
 
-  /** Who listens now, screens and what the server itself does at a change. */
-  get listening(): number {
-    return this.#listeners.size
+  /** What the server itself does at a change, as long as it runs; before any screen is told. */
+  heed(listener: Listener): void {
+    this.#own.add(listener)
+  }
+
+  /** Screens that listen now. */
+  get screens(): number {
+    return this.#screens.size
   }
 
   async close(): Promise<void> {

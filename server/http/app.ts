@@ -13,7 +13,7 @@ import { webFiles } from './web-files.ts'
 
 export function createApp(deps: Deps): App {
   const app = newApp()
-  deps.changes.listen(({ subjects }) => {
+  deps.changes.heed(({ subjects }) => {
     if (subjects.includes('access')) deps.store.access.forget()
   })
   const seen = new Seen(deps)

@@ -25,8 +25,6 @@ export class Seen {
 
   constructor({ changes, backups, now }: Pick<Deps, 'changes' | 'backups' | 'now'>) {
     const registers = [this.#registry]
-    // The server itself listened before any screen could.
-    const own = changes.listening
     collectDefaultMetrics({ register: this.#registry })
     this.#took = new Histogram({
       name: 'etude_http_request_duration_seconds',
@@ -40,7 +38,7 @@ export class Seen {
       help: 'Open screens that are told of changes by this server',
       registers,
       collect() {
-        this.set(changes.listening - own)
+        this.set(changes.screens)
       },
     })
     new Gauge({
@@ -50,8 +48,8 @@ export class Seen {
       async collect() {
         this.remove()
         const { backups: made } = await backups.list()
-        const [last] = made.map(({ at }) => Date.parse(at)).sort((a, b) => b - a)
-        if (last !== undefined) this.set((now().getTime() - last) / MS)
+        const [last] = made
+        if (last) this.set((now().getTime() - Date.parse(last.at)) / MS)
       },
     })
   }

@@ -3,7 +3,6 @@ import { Op, type Sequelize } from 'sequelize'
 import type { Learning, Proposed } from '../../contract/api/learning.ts'
 import type { Salon } from '../../contract/api/salon.ts'
 import {
-  DEFAULT_HOUSE,
   type EstimateId,
   type House,
   houseWith,
@@ -142,7 +141,7 @@ export class LearningRepo {
     done(3)
     const matter = learnMatter(await matterLogs(this.#sequelize, house), house)
     done(4)
-    const places = learnPlaces(await placesLogs(this.#sequelize), house, DEFAULT_HOUSE)
+    const places = learnPlaces(await placesLogs(this.#sequelize), house)
     const give = learnGive(await giveLogs(this.#sequelize), house)
     done(5)
     const prices = learnPrices(await choicesMade(this.#sequelize), house)

@@ -19,8 +19,6 @@ async function roomAt(folder: string): Promise<System['disk']> {
 
 export const systemHandlers = ({ store, backups, changes, now }: Deps): Handlers<typeof systemApi, At> => {
   const startedAt = iso(now())
-  // The server itself listened before any screen could.
-  const own = changes.listening
   return {
     read: async ({ at }) => {
       const [made, devices] = await Promise.all([backups.list(), store.access.devices(at.who)])
@@ -34,7 +32,7 @@ export const systemHandlers = ({ store, backups, changes, now }: Deps): Handlers
         database: { ...database, answersInMs },
         disk: await roomAt(made.folder),
         backups: { lastAt: made.backups[0]?.at ?? null, kept: made.backups.length, failed: made.failed },
-        screens: changes.listening - own,
+        screens: changes.screens,
         devices: devices.filter(({ out }) => !out).map(({ id, name, seenAt }) => ({ id, name, seenAt })),
       }
     },
