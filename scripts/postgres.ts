@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
+import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
@@ -54,15 +54,26 @@ function placeFor(dataDir: string): string {
   return join(ROOT_FALLBACK, createHash('sha256').update(dataDir).digest('hex').slice(0, 12))
 }
 
-export const freePort = (host = '127.0.0.1'): Promise<number> =>
-  new Promise((resolve, reject) => {
+/** Below what Linux gives to outgoing connections (32768 and up): such a port is not taken between the look and its use. */
+const PORTS_FROM = 20_000
+const PORTS_TO = 32_000
+const PORT_TRIES = 50
+
+const isFree = (port: number, host: string): Promise<boolean> =>
+  new Promise((answer) => {
     const server = createServer()
-    server.once('error', reject)
-    server.listen(0, host, () => {
-      const { port } = server.address() as { port: number }
-      server.close(() => resolve(port))
-    })
+    server.once('error', () => answer(false))
+    server.listen(port, host, () => server.close(() => answer(true)))
   })
+
+/** @throws Told where fifty ports drawn at random are all taken, or the host is none of this machine */
+export async function freePort(host = '127.0.0.1'): Promise<number> {
+  for (let attempt = 0; attempt < PORT_TRIES; attempt++) {
+    const port = randomInt(PORTS_FROM, PORTS_TO)
+    if (await isFree(port, host)) return port
+  }
+  throw new Told(`no free port on ${host} between ${PORTS_FROM} and ${PORTS_TO}`)
+}
 
 function create(bin: string, place: string, password: string): void {
   const data = join(place, 'data')
