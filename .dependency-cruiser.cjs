@@ -25,7 +25,7 @@ module.exports = {
     only('cli', ['contract', 'core']),
     only('demo', ['contract', 'core']),
     within('core', 'numbers', []),
-    within('core', 'body', []),
+    within('core', 'body', ['numbers']),
     within('core', 'tools', ['body', 'numbers']),
     within('core', 'coat', ['body', 'numbers']),
     within('core', 'scores', ['body', 'numbers']),

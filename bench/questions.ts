@@ -136,7 +136,7 @@ const quickWay = (asked: readonly Assessment[]): number => {
 const few = dogs.slice(0, 12)
 const asked = few.map((dog) =>
   flipTrials(dog).flatMap((trial) =>
-    trial.what === 'wish' || trial.what === 'temper' ? [] : trial.tries.map(({ to }) => changed(dog, trial, to)),
+    trial[0]!.what === 'wish' || trial[0]!.what === 'temper' ? [] : trial.map((change) => changed(dog, change)),
   ),
 )
 const ratios = asked.map((list) => longWay(list) / quickWay(list))

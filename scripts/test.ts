@@ -4,7 +4,7 @@ import { availableParallelism, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { dropShared, sharedPrefix } from '../test/harness/run.ts'
 import { build, ROOT } from './build.ts'
-import { ensure, findChromium, findPostgres, isRoot } from './packages.ts'
+import { ensure, ensureChromium, findPostgres, isRoot } from './packages.ts'
 import { type Cluster, startPostgres } from './postgres.ts'
 import { fail, say } from './said.ts'
 
@@ -104,18 +104,7 @@ function vitest(projects: readonly string[], env: Record<string, string>, more: 
   tally(`${projects.join(', ')} tests`, count)
 }
 
-async function main(): Promise<void> {
-  const postgres = process.env.DATABASE_URL ? null : ensure(findPostgres, 'postgresql', 'PostgreSQL')
-  ensure(findChromium, 'chromium', 'Chromium')
-
-  const rooms = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'test']
-  // Types take as long as the other two together.
-  await Promise.all([
-    check('types', 'tsc', ['--noEmit', '-p', '.']),
-    check('lint', 'biome', ['check', '--error-on-warnings', '.']).then(() =>
-      check('import rule', 'depcruise', ['--config', '.dependency-cruiser.cjs', ...rooms]),
-    ),
-  ])
+async function buildAll(): Promise<void> {
   try {
     await build()
     tally('build', { passed: 1, failed: 0 })
@@ -123,6 +112,20 @@ async function main(): Promise<void> {
     say((error as Error).message)
     tally('build', { passed: 0, failed: 1 })
   }
+}
+
+async function main(): Promise<void> {
+  const postgres = process.env.DATABASE_URL ? null : ensure(findPostgres, 'postgresql', 'PostgreSQL')
+  ensureChromium()
+
+  const rooms = ['core', 'contract', 'server', 'web', 'cli', 'demo', 'test']
+  // Types take as long as the other three together.
+  await Promise.all([
+    check('types', 'tsc', ['--noEmit', '-p', '.']),
+    check('lint', 'biome', ['check', '--error-on-warnings', '.'])
+      .then(() => check('import rule', 'depcruise', ['--config', '.dependency-cruiser.cjs', ...rooms]))
+      .then(buildAll),
+  ])
   // They share nothing: one on each core.
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
   vitest(['unit', 'web'], {}, onEachCore)

@@ -92,8 +92,12 @@ const frontierRows = ({ curves, envelope }: Frontier): object[] =>
     }
   })
 
-const flipRow = ({ what, region, side, score, from, to, becomes }: Flip): object =>
-  present({ what, region, side, score, from, to, becomes })
+const flipRow = (flip: Flip): object => {
+  const { what, from, to, becomes } = flip
+  const at = 'region' in flip ? { region: flip.region, side: flip.side } : {}
+  const score = flip.what === 'score' ? flip.score : flip.what === 'wish' ? flip.wish : null
+  return present({ what, ...at, score, from, to, becomes })
+}
 
 const lookRow = ({ index, settles }: NextLook): object => ({ ...placeOf(index), settles: exact(settles) })
 

@@ -1,5 +1,5 @@
-import type { Changed, Flip, Odds } from '../../core/index.ts'
-import { REGION_SIDES, type RegionId, type Score, type StyleWish, type Temperament } from '../../core/index.ts'
+import type { Changed, Flip, FlipScore, Odds } from '../../core/index.ts'
+import { REGION_SIDES, type RegionId, type Score } from '../../core/index.ts'
 import { mmText } from './figures.ts'
 import {
   capital,
@@ -17,47 +17,49 @@ const MOST_PLACES = 3
 
 const whole = (region: RegionId): boolean => REGION_SIDES.filter((place) => place.region === region).length === 1
 
+type Placed = Extract<Flip, { region: RegionId }>
+
 /** Where a change is: one side, either side, both sides. */
-function place(flips: readonly Flip[]): string {
+function place(flips: readonly Placed[]): string {
   const { region, side } = flips[0]!
-  const id = region as RegionId
-  const name = REGION_LABEL[id]
-  if (whole(id)) return `the ${name}`
+  const name = REGION_LABEL[region]
+  if (whole(region)) return `the ${name}`
   if (side === null) return `both sides of the ${name}`
   if (flips.length > 1 && new Set(flips.map((flip) => flip.side)).size > 1) return `either ${name}`
-  return `the ${placeName(id, side)}`
+  return `the ${placeName(region, side)}`
 }
 
-const scoreWord = (scale: 'mat' | 'undercoat' | 'skin', score: number | string): string =>
-  `${score} (${SCORE_WORD[scale][Number(score) as Score][0]})`
+const scoreWord = (scale: FlipScore, score: Score): string => `${score} (${SCORE_WORD[scale][score][0]})`
+
+const SCALE_SAID: Readonly<Record<FlipScore, string>> = { mat: '', undercoat: ' undercoat', skin: ' skin' }
 
 /** One change, or the same on several places, as a groomer would say it. */
 export function flipText(flips: readonly Flip[]): string {
-  const { what, score, from, to, becomes, region } = flips[0]!
-  if (what === 'score' && becomes === 'refer') return `If the skin anywhere were ${scoreWord('skin', to)}`
-  switch (what) {
+  const first = flips[0]!
+  const places = flips.filter((flip): flip is Placed => 'region' in flip)
+  switch (first.what) {
     case 'score': {
-      const scale = score as 'mat' | 'undercoat' | 'skin'
-      const regions = [...new Set(flips.map((flip) => flip.region as RegionId))]
-      if (scale === 'skin' && regions.length > 1)
+      const { score, from, to, becomes, side, region } = first
+      if (becomes === 'refer') return `If the skin anywhere were ${scoreWord('skin', to)}`
+      const regions = [...new Set(places.map((flip) => flip.region))]
+      if (score === 'skin' && regions.length > 1)
         return `If the skin at ${listed(
           regions.map((id) => REGION_LABEL[id]),
           MOST_PLACES,
-        ).replace(' and ', ' or ')} were ${scoreWord(scale, to)} and not ${from}`
-      const of = scale === 'mat' ? '' : scale === 'undercoat' ? ' undercoat' : ' skin'
-      const are = flips[0]!.side === null && !whole(region as RegionId) ? 'were' : 'was'
-      return `If ${place(flips)}${of} ${are} ${scoreWord(scale, to)} and not ${from}`
+        ).replace(' and ', ' or ')} were ${scoreWord(score, to)} and not ${from}`
+      const are = side === null && !whole(region) ? 'were' : 'was'
+      return `If ${place(places)}${SCALE_SAID[score]} ${are} ${scoreWord(score, to)} and not ${from}`
     }
     case 'standoff':
-      return `If there were ${mmText(Number(to))} mm of free hair under the mat at ${place(flips)}, not ${mmText(Number(from))}`
+      return `If there were ${mmText(first.to)} mm of free hair under the mat at ${place(places)}, not ${mmText(first.from)}`
     case 'wish':
-      return score === 'keepLength'
-        ? `If the owner said: ${KEEP_LABEL[to as 0 | 1 | 2 | 3].toLowerCase()}`
-        : `If the owner wished: ${STYLE_WISH_LABEL[to as StyleWish].toLowerCase()}`
+      return first.wish === 'keepLength'
+        ? `If the owner said: ${KEEP_LABEL[first.to].toLowerCase()}`
+        : `If the owner wished: ${STYLE_WISH_LABEL[first.to].toLowerCase()}`
     case 'temper':
-      return `If the dog were ${TEMPERAMENT_LABEL[to as Temperament].toLowerCase()}`
+      return `If the dog were ${TEMPERAMENT_LABEL[first.to].toLowerCase()}`
     case 'slot':
-      return `With a slot of ${to} minutes, not ${from}`
+      return `With a slot of ${first.to} minutes, not ${first.from}`
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { normalQuantile } from '../numbers/normal.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { matIndices, mattingOf, type Rebook, rateOf, rebookOf, timesAsFast } from './rebook.ts'
 
 export interface ForecastPoint {
@@ -20,7 +21,7 @@ const TAIL = 0.1
 export function forecastOf(
   assessment: Assessment,
   leftIndex: number,
-  outlineMm: readonly number[],
+  outlineMm: readonly Millimetres[],
   weeks: number,
   house: House,
 ): ForecastPoint[] {
@@ -54,7 +55,7 @@ const TIMES = [0, 1, 2, 3, 5, 7] as const
 export const careTable = (
   assessment: Assessment,
   leftIndex: number,
-  outlineMm: readonly number[],
+  outlineMm: readonly Millimetres[],
   house: House,
 ): CareRow[] =>
   TIMES.map((perWeek) => ({

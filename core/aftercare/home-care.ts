@@ -3,6 +3,7 @@ import { bodySurfaceM2 } from '../body/surface.ts'
 import { type CoatType, CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { findingKind } from '../scores/findings.ts'
 import { type CareRow, careTable } from './forecast.ts'
 
@@ -67,7 +68,7 @@ const TOOLS: Readonly<Record<CoatType, readonly HomeTool[]>> = {
 const MOST_PLACES = 5
 
 /** Places by what was found there, then by friction; only where there is coat to brush. */
-function placesOf({ sheet }: Assessment, outlineMm: readonly number[], house: House): RegionId[] {
+function placesOf({ sheet }: Assessment, outlineMm: readonly Millimetres[], house: House): RegionId[] {
   const worst = new Map<RegionId, number>()
   for (const { index, region } of REGION_SIDES) {
     if ((outlineMm[index] ?? 0) < house['home.short']) continue
@@ -89,7 +90,7 @@ function placesOf({ sheet }: Assessment, outlineMm: readonly number[], house: Ho
 export function homeCareOf(
   assessment: Assessment,
   leftIndex: number,
-  outlineMm: readonly number[],
+  outlineMm: readonly Millimetres[],
   house: House,
 ): HomeCare {
   const { dog, wishes, sheet } = assessment

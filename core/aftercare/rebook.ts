@@ -5,8 +5,10 @@ import type { Assessment, OwnRate } from '../dog/dog.ts'
 import { isJacketTight, isPuppy, isShow, keepsJacket } from '../dog/facts.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { interpolated } from '../numbers/interpolate.ts'
 import { normalQuantile } from '../numbers/normal.ts'
+import type { Millimetres } from '../numbers/units.ts'
 
 /** Weeks a forecast is followed at most. */
 const FORECAST_WEEKS = 60
@@ -27,7 +29,7 @@ export type MatsAWeek = (week: number) => number
  * week counts with the length it has then.
  * @param outlineMm lengths it went home with, by region-side
  */
-export function mattingOf(assessment: Assessment, outlineMm: readonly number[], house: House): MatsAWeek {
+export function mattingOf(assessment: Assessment, outlineMm: readonly Millimetres[], house: House): MatsAWeek {
   const { dog, wishes } = assessment
   const fullMm = REGION_SIDES.map(({ region }) => coatMmOf(region, assessment))
   const lengthMm = meanLengthAfter(outlineMm, fullMm, dog.coatType, house)
@@ -74,7 +76,7 @@ export interface Rebook {
 }
 
 /** How much later than its date a visit is looked at: what waiting would mean. */
-export const LATER_WEEKS = 4
+export const LATER_WEEKS = fixed('rebook.later')
 
 /**
  * When to come back: the longest interval for which the chance that the mat index stays under its bound is as asked. The
@@ -83,7 +85,7 @@ export const LATER_WEEKS = 4
 export function rebookOf(
   assessment: Assessment,
   leftIndex: number,
-  outlineMm: readonly number[],
+  outlineMm: readonly Millimetres[],
   house: House,
 ): Rebook {
   const own = rateOf(assessment, house)
@@ -111,7 +113,7 @@ const SHAPED: ReadonlySet<Assessment['wishes']['style']> = new Set(['trim', 'sho
  * Growth at which a cut has lost its shape, mm. Curls clipped short look tidy for longest; a scissored outline, and a
  * fine coat that falls, show it sooner.
  */
-const outgrownMm = (bodyMm: number, coatType: CoatType, house: House): number =>
+const outgrownMm = (bodyMm: Millimetres, coatType: CoatType, house: House): number =>
   CURLED_COATS.has(coatType)
     ? interpolated(
         [
@@ -125,7 +127,7 @@ const outgrownMm = (bodyMm: number, coatType: CoatType, house: House): number =>
 /** The longest this dog is left, whatever its mats do, and why. */
 function longestFor(
   { dog, wishes }: Assessment,
-  outlineMm: readonly number[],
+  outlineMm: readonly Millimetres[],
   house: House,
 ): [weeks: number, why: Rebook['why']] {
   if (isPuppy(dog, house)) return [house['rebook.puppy'], 'puppy']

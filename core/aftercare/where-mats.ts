@@ -1,5 +1,6 @@
-import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { matWeight } from '../scores/indices.ts'
 
 /** What forms between visits is found as knots. */
@@ -11,7 +12,7 @@ const HALVINGS = 50
  * @param index the mat index that is expected, 0 to 100 @param outlineMm lengths by then, by region-side
  * @returns share of each region-side that knots cover, 0 to 1; together they make up the index
  */
-export function whereMats(index: number, outlineMm: readonly number[], house: House): number[] {
+export function whereMats(index: PlaceIndex, outlineMm: readonly Millimetres[], house: House): number[] {
   const proneness = REGION_SIDES.map(({ region, index: at }) => {
     const mm = outlineMm[at]!
     if (mm <= 0) return 0

@@ -1,8 +1,10 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isShow } from '../dog/facts.ts'
 import { coatAtTub } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 
 export const DESHED_TOOLS = ['air', 'brush-and-comb', 'rake', 'bladed'] as const
@@ -22,17 +24,17 @@ export const DESHED_NOTES = [
 export type DeshedNote = (typeof DESHED_NOTES)[number]
 
 export interface DeshedPlace {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly undercoat: 1 | 2 | 3 | 4
   readonly looseG: number
   readonly tools: readonly DeshedTool[]
   /** Minutes of carding that the verdict holds for this place. */
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 export interface DeshedPass {
   readonly when: 'before-bath' | 'after-towel' | 'after-dryer'
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 /** Loose undercoat: where, with what, how long, how often and when to stop. */
@@ -41,15 +43,15 @@ export interface Deshed {
   readonly looseG: number
   /** Minutes are the verdict's carding, shared out. */
   readonly passes: readonly DeshedPass[]
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly notes: readonly DeshedNote[]
 }
 
 /** How the carding is shared over the three brush-outs of a double coat: air after the bath does most. Common practice. */
 const SHARES: readonly (readonly [DeshedPass['when'], number])[] = [
-  ['before-bath', 0.25],
-  ['after-towel', 0.35],
-  ['after-dryer', 0.4],
+  ['before-bath', fixed('loose.before-bath')],
+  ['after-towel', fixed('loose.after-towel')],
+  ['after-dryer', fixed('loose.after-dryer')],
 ]
 
 /** null where nothing is loose, or where the groom stops. */
@@ -67,7 +69,7 @@ export function deshedOf(assessment: Assessment, plan: CoatWork, house: House): 
       : []),
   ]
   const withAir = dog.dryerTolerance === 'none' ? tools.filter((tool) => tool !== 'air') : tools
-  const worked = (index: number): boolean => {
+  const worked = (index: PlaceIndex): boolean => {
     const { treatment } = plan.regions[index]!
     return treatment !== 'leave' && treatment !== 'clip' && treatment !== 'look'
   }

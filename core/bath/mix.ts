@@ -1,3 +1,4 @@
+import { fixed } from '../numbers/fixed.ts'
 /** One part product in `parts` parts of water: 1:8 is one part in nine parts of mix [trade]. */
 export interface Dilution {
   readonly waterParts: number
@@ -75,8 +76,8 @@ export function mixForTotal(dilution: Dilution, totalMl: number): Mix {
   }
 }
 
-/** How far a mix of whole millilitres may be off its label's strength [est]. */
-const OFF_LABEL = 0.05
+/** How far a mix of whole millilitres may be off its label's strength. */
+const OFF_LABEL = fixed('mix.off-label')
 
 /**
  * Splits at least so much into product and water: where whole millilitres of product would be more than a twentieth off

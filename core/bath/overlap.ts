@@ -1,12 +1,13 @@
+import type { Minutes } from '../numbers/units.ts'
 /** A time a product is left on, and jobs that could fill it. */
 export interface Window {
   readonly id: string
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 export interface Job {
   readonly id: string
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Windows in which it may be done. */
   readonly allowed: (window: string) => boolean
 }

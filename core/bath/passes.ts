@@ -1,7 +1,8 @@
 import { EAR_LEATHER, FACE, isPaw } from '../body/places.ts'
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, mayBlast } from '../dog/facts.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { wayOf } from '../pattern/pattern.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import type { Bath, BathNote } from './shape.ts'
@@ -11,7 +12,7 @@ import { type BathReason, bathSkin, type SideWants } from './wanted.ts'
 
 const STAINS = ['saliva-stain', 'urine-stain'] as const
 const FACE_STAINS = ['tear-stain', 'saliva-stain'] as const
-const SMALL_ML = 5
+const SMALL_ML = fixed('bath.small')
 /** The group of what works while others go on. */
 export const SOAK = 'soak'
 
@@ -302,7 +303,7 @@ export function washes(tub: Tub, bathed: readonly SideWants[], inCycle: Readonly
 /** The product that loosens mats, on what air or the comb will open after it. */
 export function matRelease(tub: Tub, plan: CoatWork): number[] {
   const { assessment, house, wants } = tub
-  const opens = (index: number): boolean => {
+  const opens = (index: PlaceIndex): boolean => {
     const { treatment, option } = plan.regions[index]!
     const mat = assessment.sheet[index]!.mat ?? 0
     return (

@@ -1,3 +1,5 @@
+import type { PlaceIndex } from '../body/regions.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
 import type { Choice } from './choose.ts'
 import type { Product } from './products.ts'
@@ -75,12 +77,12 @@ export interface BathStep {
   readonly pass: 1 | 2 | null
   readonly solutionMl: number
   /** Minutes from the start of the bath. */
-  readonly startMin: number
-  readonly handsMin: number
+  readonly startMin: Minutes
+  readonly handsMin: Minutes
   /** As the label or the vet says. */
-  readonly dwellMin: number
+  readonly dwellMin: Minutes
   /** What is left of it once the hands are through with this group of steps. */
-  readonly waitMin: number
+  readonly waitMin: Minutes
   readonly meanwhile: readonly JobId[]
   /** The step that takes it off, where it works while others go on; null where what follows waits for it. */
   readonly until: string | null
@@ -115,7 +117,7 @@ export interface Bath {
   readonly waterC: number
   readonly steps: readonly BathStep[]
   /** In the tub, without what the verdict counts already. */
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Of them the dog only stands and waits. */
   readonly standing: number
   /** Minutes of work done while something was left on. */
@@ -123,7 +125,7 @@ export interface Bath {
   /** How long each of those jobs takes. */
   readonly jobMinutes: Readonly<Partial<Record<JobId, number>>>
   /** Places kept dry, with why. */
-  readonly keptDry: readonly { readonly index: number; readonly why: NoBath }[]
+  readonly keptDry: readonly { readonly index: PlaceIndex; readonly why: NoBath }[]
   readonly cycles: { readonly planned: number; readonly low: number; readonly high: number } | null
   readonly uses: readonly ProductUse[]
   readonly warnings: readonly BathWarning[]

@@ -3,6 +3,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { asksFor } from '../dog/extras.ts'
 import { nailsAreDone } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import { type Job, pack, type Window } from './overlap.ts'
 import { earsMay, SOAK } from './passes.ts'
@@ -11,7 +12,7 @@ import type { Draft, Tub } from './tub.ts'
 
 function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
   const { dog, schools, sheet, wishes } = assessment
-  const jobs: { id: JobId; minutes: number; not: readonly string[] }[] = []
+  const jobs: { id: JobId; minutes: Minutes; not: readonly string[] }[] = []
   // Two feet at a time, so that they fit a short wait.
   if (schools['nails-when'] === 'in-dwell' && nailsAreDone(assessment) && !isLeftOut(plan, 'nails'))
     for (const id of ['nails-front', 'nails-hind'] as const)

@@ -1,7 +1,9 @@
+import type { PlaceIndex } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isPuppy } from '../dog/facts.ts'
 import { coatAtTub, type WetCoat } from '../drying/coat.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import type { Score } from '../scores/scales.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
@@ -66,11 +68,11 @@ export class Tub {
     solutionMl: number,
     more: {
       readonly group: string
-      readonly handsMin: number
+      readonly handsMin: Minutes
       readonly pass?: 1 | 2
       readonly reasons?: readonly BathReason[]
       readonly notes?: readonly BathNote[]
-      readonly dwellMin?: number
+      readonly dwellMin?: Minutes
     },
   ): void {
     const { assessment, house } = this
@@ -134,7 +136,7 @@ export class Tub {
     kind: BathStepKind,
     id: string,
     indexes: readonly number[],
-    handsMin: number,
+    handsMin: Minutes,
     notes: readonly BathNote[],
     more: { readonly whole?: boolean; readonly reasons?: readonly BathReason[]; readonly inVerdict?: boolean } = {},
   ): void {
@@ -165,5 +167,5 @@ export function grouped<T>(list: readonly T[], key: (item: T) => string): Map<st
 }
 
 export const indexesOf = (sides: readonly SideWants[]): number[] => sides.map(({ index }) => index)
-export const hasTag = ({ sheet }: Assessment, tags: readonly string[], index: number): boolean =>
+export const hasTag = ({ sheet }: Assessment, tags: readonly string[], index: PlaceIndex): boolean =>
   sheet[index]!.tags.some((tag) => tags.includes(tag))

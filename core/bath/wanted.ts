@@ -1,11 +1,12 @@
 import { FACE, FRINGE, FURNISHINGS, isPaw, JACKET } from '../body/places.ts'
-import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasJacket, isPuppy, scarAt, vetProductUnnamed } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { todaysPart } from '../groom/today.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import { findingKind } from '../scores/findings.ts'
@@ -69,7 +70,7 @@ export interface Wanted {
 
 /** What one region-side asks of the bath. */
 export interface SideWants {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly region: RegionId
   readonly noBath: NoBath | null
   readonly skin: Score
@@ -154,7 +155,7 @@ function conditionOf(
   scores: SideScores,
   region: RegionId,
   undercoat: Score,
-  mm: number,
+  mm: Millimetres,
   long: boolean,
   skin: Score,
   assessment: Assessment,
@@ -206,7 +207,7 @@ function noBathOf(scores: SideScores, region: RegionId, skin: Score, { dog }: As
 }
 
 /** What every region-side asks of the bath. @param mm length of each as it comes to the tub */
-export function wantsOf(assessment: Assessment, plan: CoatWork, mm: readonly number[], house: House): SideWants[] {
+export function wantsOf(assessment: Assessment, plan: CoatWork, mm: readonly Millimetres[], house: House): SideWants[] {
   const { dog, sheet } = assessment
   // A mask is for a coat that is long and stays so, not for the ears and tail of a clipped one.
   const staysLong = REGION_SIDES.map(

@@ -1,5 +1,4 @@
-import type { RegionId } from '../body/regions.ts'
-import { REGION_SIDES } from '../body/regions.ts'
+import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Sheet } from '../scores/sheet.ts'
 

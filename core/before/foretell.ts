@@ -4,6 +4,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { planWhole } from '../groom/whole.ts'
 import type { House } from '../numbers/estimates.ts'
 import { normal, normalQuantile } from '../numbers/normal.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { VerdictName } from '../plan/names.ts'
 import type { GroomTotal } from '../plan/plan-shape.ts'
 import { type PriceList, quoteOf } from '../price/quote.ts'
@@ -35,7 +36,7 @@ export interface Foretold {
   /** What it costs by the list, hundredths of the currency. */
   readonly price: Expected | null
   /** A slot that four of five such dogs fit into, min, in quarters of an hour. */
-  readonly slotMinutes: number | null
+  readonly slotMinutes: Minutes | null
   /** The parts of a groom, min, as they are on average. */
   readonly parts: GroomTotal['parts'] | null
   /** Places to put hands on first, the worst answer first. */
@@ -115,7 +116,7 @@ export function* foretelling(
   const shared = Math.sqrt(house['before.shared'])
   const own = Math.sqrt(1 - house['before.shared'])
   const counts = new Map<VerdictName, number>()
-  const minutes: number[] = []
+  const minutes: Minutes[] = []
   const totals: number[] = []
   const parts = { coat: 0, bath: 0, dry: 0, cut: 0, last: 0 }
   for (let draw = 0; draw < draws; draw++) {

@@ -1,7 +1,9 @@
+import { fixed } from '../numbers/fixed.ts'
+
 /**
  * The dog's body as the salon scores it: 25 regions, 11 single and 14 paired, 39 region-sides in all.
  *
- * `share` is the fraction of the whole body surface (both sides together for a pair) [est], kept near the veterinary
+ * `share` is the fraction of the whole body surface (both sides together for a pair), kept near the veterinary
  * "rule of nines" for animals [mem]. `tender` (1 to 3) is how much pulling hurts there, `seen` (0 hidden to 3 first
  * thing the owner looks at) how much the finished look depends on it, `rub` marks where friction makes mats first [est].
  */
@@ -47,47 +49,49 @@ export const REGION_IDS = [
 ] as const
 export type RegionId = (typeof REGION_IDS)[number]
 
-type Row = [share: number, tender: 1 | 2 | 3, seen: 0 | 1 | 2 | 3, rub: boolean, paired: boolean, part: Region['part']]
+type Row = [tender: 1 | 2 | 3, seen: 0 | 1 | 2 | 3, rub: boolean, paired: boolean, part: Region['part']]
 const SINGLE = false
 const PAIR = true
 const ROWS: Record<RegionId, Row> = {
-  muzzle: [0.01, 2, 3, false, SINGLE, 'head'],
-  eyes: [0.004, 3, 3, false, SINGLE, 'head'],
-  crown: [0.01, 1, 3, false, SINGLE, 'head'],
-  cheek: [0.012, 2, 3, false, PAIR, 'head'],
-  'ear-outer': [0.014, 2, 3, false, PAIR, 'ears'],
-  'ear-inner': [0.006, 3, 0, false, PAIR, 'ears'],
-  'behind-ear': [0.006, 3, 0, true, PAIR, 'head'],
-  neck: [0.018, 1, 2, true, SINGLE, 'body'],
-  throat: [0.012, 2, 1, false, SINGLE, 'body'],
-  chest: [0.03, 1, 2, true, SINGLE, 'body'],
-  shoulder: [0.05, 1, 2, false, PAIR, 'body'],
-  back: [0.11, 1, 3, false, SINGLE, 'body'],
-  side: [0.14, 1, 3, false, PAIR, 'body'],
-  tuck: [0.02, 3, 1, false, PAIR, 'body'],
-  belly: [0.06, 3, 0, true, SINGLE, 'body'],
-  armpit: [0.02, 3, 0, true, PAIR, 'body'],
-  groin: [0.03, 3, 0, true, PAIR, 'body'],
-  rump: [0.05, 1, 2, false, SINGLE, 'body'],
-  sanitary: [0.01, 3, 0, false, SINGLE, 'body'],
-  breeches: [0.06, 2, 2, true, PAIR, 'body'],
-  foreleg: [0.106, 2, 2, false, PAIR, 'legs'],
-  hindleg: [0.15, 2, 2, false, PAIR, 'legs'],
-  'front-paw': [0.024, 3, 2, true, PAIR, 'legs'],
-  'hind-paw': [0.028, 3, 2, true, PAIR, 'legs'],
-  tail: [0.02, 2, 3, false, SINGLE, 'tail'],
+  muzzle: [2, 3, false, SINGLE, 'head'],
+  eyes: [3, 3, false, SINGLE, 'head'],
+  crown: [1, 3, false, SINGLE, 'head'],
+  cheek: [2, 3, false, PAIR, 'head'],
+  'ear-outer': [2, 3, false, PAIR, 'ears'],
+  'ear-inner': [3, 0, false, PAIR, 'ears'],
+  'behind-ear': [3, 0, true, PAIR, 'head'],
+  neck: [1, 2, true, SINGLE, 'body'],
+  throat: [2, 1, false, SINGLE, 'body'],
+  chest: [1, 2, true, SINGLE, 'body'],
+  shoulder: [1, 2, false, PAIR, 'body'],
+  back: [1, 3, false, SINGLE, 'body'],
+  side: [1, 3, false, PAIR, 'body'],
+  tuck: [3, 1, false, PAIR, 'body'],
+  belly: [3, 0, true, SINGLE, 'body'],
+  armpit: [3, 0, true, PAIR, 'body'],
+  groin: [3, 0, true, PAIR, 'body'],
+  rump: [1, 2, false, SINGLE, 'body'],
+  sanitary: [3, 0, false, SINGLE, 'body'],
+  breeches: [2, 2, true, PAIR, 'body'],
+  foreleg: [2, 2, false, PAIR, 'legs'],
+  hindleg: [2, 2, false, PAIR, 'legs'],
+  'front-paw': [3, 2, true, PAIR, 'legs'],
+  'hind-paw': [3, 2, true, PAIR, 'legs'],
+  tail: [2, 3, false, SINGLE, 'tail'],
 }
 
 export const REGIONS: Readonly<Record<RegionId, Region>> = Object.fromEntries(
   REGION_IDS.map((id) => {
-    const [share, tender, seen, rub, paired, part] = ROWS[id]
-    return [id, { id, share, tender, seen, rub, paired, part }]
+    const [tender, seen, rub, paired, part] = ROWS[id]
+    return [id, { id, share: fixed(`share.${id}`), tender, seen, rub, paired, part }]
   }),
 ) as Record<RegionId, Region>
 
+/** Place of a region-side in the sweep, 0 to 38; no other count is taken for it. */
+export type PlaceIndex = number & { readonly __unit?: 'region-side' }
+
 export interface RegionSide {
-  /** Place in the sweep, 0 to 38. */
-  readonly index: number
+  readonly index: PlaceIndex
   readonly key: RegionSideKey
   readonly region: RegionId
   /** null on a single region. */

@@ -1,9 +1,10 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
-import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { Blend, BlendTool } from './shape.ts'
 
-const toolFor = (stepMm: number, house: House): BlendTool =>
+const toolFor = (stepMm: Millimetres, house: House): BlendTool =>
   stepMm > house['cut.taper'] ? 'comb-taper' : stepMm > house['cut.chunking'] ? 'chunking' : 'thinning'
 
 /**
@@ -11,7 +12,7 @@ const toolFor = (stepMm: number, house: House): BlendTool =>
  * left as it is.
  * @param mm lengths once the cut is done, by region-side @param worked whether a region-side was cut
  */
-export function blendsOf(mm: readonly number[], worked: (index: number) => boolean, house: House): Blend[] {
+export function blendsOf(mm: readonly Millimetres[], worked: (index: PlaceIndex) => boolean, house: House): Blend[] {
   const blends = NEIGHBOUR_PAIRS.filter(([a, b]) => worked(a) || worked(b)).flatMap(([a, b]): Blend[] => {
     const stepMm = Math.abs(mm[a]! - mm[b]!)
     if (stepMm < house['cut.line']) return []

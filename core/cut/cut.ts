@@ -1,5 +1,5 @@
 import { FACE_EDGE, HYGIENE, isPaw, JACKET } from '../body/places.ts'
-import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { mirrorIndex, type PlaceIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
@@ -7,7 +7,9 @@ import { asksFor, letsGrow } from '../dog/extras.ts'
 import { isShow, keepsJacket, scarAt } from '../dog/facts.ts'
 import { isTidy, wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import type { Schools } from '../numbers/schools.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { isSetOff, type ShapeAt, shapeAt, shapeMinutes } from '../pattern/pattern.ts'
 import { PART_IDS, type PartShape, shapeOf } from '../pattern/shapes.ts'
 import { PLACE_CAUTIONS } from '../plan/cautions.ts'
@@ -23,7 +25,7 @@ import type { BentShape, Cut, CutLine, CutNote, CutPart, CutReason, NotCut, Shap
 import { bladeOr, combOr, finishing, isHandOver, isSmoothFace, keptFor, type Made } from './tools.ts'
 
 /** A length closer than this to what is there is not worth a pass, mm. */
-const WORTH_MM = 1
+const WORTH_MM = fixed('cut.worth')
 /** Coats with undercoat that shade and warm; the double coat has a rule of its own. */
 const INSULATES: ReadonlySet<CoatType> = new Set(['drop-double', 'feathered', 'wire'])
 
@@ -63,7 +65,7 @@ const OUTLINED: ReadonlySet<RegionId> = new Set([
 ])
 
 /** A tidy of the outline by shears, a little off the ends; null where there is none to tidy, or the owner lets it grow. */
-function tidyOf(index: number, coatMm: number, { dog, wishes }: Assessment, house: House): Made | null {
+function tidyOf(index: PlaceIndex, coatMm: Millimetres, { dog, wishes }: Assessment, house: House): Made | null {
   const { region } = REGION_SIDES[index]!
   if (!OUTLINED.has(region) || coatMm < house['cut.tidy-least'] || dog.coatType === 'corded') return null
   if (letsGrow(region, wishes)) return null
@@ -115,7 +117,7 @@ function lashesOf({ wishes, schools }: Pick<Assessment, 'wishes' | 'schools'>): 
 
 /** Minutes of a cut on coat that combs: the clipper's rate or the shears', by area, length, temper and pace. */
 function minutesOf(
-  index: number,
+  index: PlaceIndex,
   { tool }: Made,
   part: CutPart,
   why: CutReason,
@@ -137,7 +139,7 @@ function minutesOf(
 }
 
 /** Minutes of a shape on one side of its part, at this dog's temper and this person's pace. */
-const shapeTime = (index: number, shape: ShapeAt | null, assessment: Assessment, house: House): number =>
+const shapeTime = (index: PlaceIndex, shape: ShapeAt | null, assessment: Assessment, house: House): number =>
   shape
     ? shapeMinutes(index, shape, assessment.dog.weightKg) *
       temperFactorOf(assessment.dog, house) *
@@ -151,8 +153,8 @@ const endsOnly = ({ by, leaves, only }: PartShape): boolean =>
 /** How a shape is made at a place; null where it leaves the coat as it is. */
 function madeAs(
   { part, def }: ShapeAt,
-  index: number,
-  coatMm: number,
+  index: PlaceIndex,
+  coatMm: Millimetres,
   wanted: number | null,
   assessment: Assessment,
   house: House,
@@ -182,17 +184,17 @@ function madeAs(
 }
 
 /** A light skim of dead ends over a double coat, where the house does that: the longest comb, and only the ends. */
-function skimOf(coatMm: number, { schools, wishes, rack, dog }: Assessment, house: House): Made | null {
+function skimOf(coatMm: Millimetres, { schools, wishes, rack, dog }: Assessment, house: House): Made | null {
   if (schools['double-clip'] !== 'skim' || dog.coatType !== 'double') return null
   if (wishes.style !== 'trim' && wishes.style !== 'short') return null
   const comb = combOr(coatMm - house['cut.skim'], rack)
   return comb && comb.leavesMm < coatMm - WORTH_MM ? comb : null
 }
 
-const hasPatch = ({ sheet }: Assessment, index: number): boolean => sheet[index]!.tags.includes('shaved-patch')
+const hasPatch = ({ sheet }: Assessment, index: PlaceIndex): boolean => sheet[index]!.tags.includes('shaved-patch')
 
 /** Lines that show less than this can wait for another day. */
-const SEEN = 2
+const SEEN = fixed('cut.line-seen')
 
 const cannotCarry = ({ def }: ShapeAt, { dog }: Assessment): boolean =>
   def.coats !== null && !def.coats.has(dog.coatType)
@@ -395,21 +397,21 @@ export function cutterOf(assessment: Assessment, house: House): Cutter {
 }
 
 function cutFrom(at: readonly At[], assessment: Assessment, plan: CoatWork, house: House): Cut {
-  const coatLine = (index: number): CutLine | undefined => at[index]!.lines.find(({ part }) => part === 'coat')
+  const coatLine = (index: PlaceIndex): CutLine | undefined => at[index]!.lines.find(({ part }) => part === 'coat')
   const mm = plan.regions.map(
     ({ option, index, treatment, coatMm }) =>
       coatLine(index)?.leavesMm ?? (treatment === 'look' ? coatMm : option.outlineMm),
   )
   // A tidied outline is the coat's own: it needs no blending into what is beside it. A patch is blended by its own line.
-  const isCut = (index: number): boolean => {
+  const isCut = (index: PlaceIndex): boolean => {
     const line = coatLine(index)
     return line !== undefined && line.why !== 'patch' && !takesEndsOnly(line)
   }
   const least = isLeftOut(plan, 'blend') ? SEEN : 0
   // A border that is meant is not tapered away; a place that mats forced short is blended outwards, wherever it is.
   const { pattern } = assessment.wishes
-  const forced = (index: number): boolean => plan.regions[index]!.treatment === 'clip'
-  const meant = (index: number): boolean => isSetOff(REGION_SIDES[index]!.region, pattern)
+  const forced = (index: PlaceIndex): boolean => plan.regions[index]!.treatment === 'clip'
+  const meant = (index: PlaceIndex): boolean => isSetOff(REGION_SIDES[index]!.region, pattern)
   const blends = blendsOf(mm, isCut, house).filter(
     ({ a, b, shows }) => shows >= least && (forced(a) || forced(b) || !(meant(a) || meant(b))),
   )

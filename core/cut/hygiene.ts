@@ -1,9 +1,11 @@
 import { isPaw } from '../body/places.ts'
-import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { CURLED_COATS, DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { asksFor } from '../dog/extras.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { wayOf } from '../pattern/pattern.ts'
 import { PART_REGIONS } from '../pattern/shapes.ts'
 import { type Around, noCloseBlade } from '../scores/around.ts'
@@ -12,8 +14,8 @@ import { SEVEN_MM } from '../tools/blades.ts'
 import type { CutNote, CutPart } from './shape.ts'
 import { bladeOr, combOr, isTender, keptFor, type Made } from './tools.ts'
 
-const OPENING_COMB_MM = 3
-const SURROUND_COMB_MM = 6
+const OPENING_COMB_MM = fixed('opening.comb')
+const SURROUND_COMB_MM = fixed('opening.around')
 
 interface HygieneCut extends Made {
   readonly part: CutPart
@@ -22,7 +24,7 @@ interface HygieneCut extends Made {
 }
 
 /** A 10 at the opening only, a 7 around it, because a 10 irritates there; longer for learners and tender skin. */
-function sanitaryCut(part: 'opening' | 'surround', index: number, assessment: Assessment): Made {
+function sanitaryCut(part: 'opening' | 'surround', index: PlaceIndex, assessment: Assessment): Made {
   const { experience, rack } = assessment
   const careful = experience === 'learner' || isTender(assessment, index)
   const opening = part === 'opening'
@@ -54,7 +56,7 @@ function padsCut(assessment: Assessment, house: House): Omit<HygieneCut, 'around
 
 /** Hygiene with what was found there in mind; null where the place is left as it is. */
 function keptHygiene(
-  index: number,
+  index: PlaceIndex,
   cut: Omit<HygieneCut, 'around'>,
   assessment: Assessment,
   house: House,
@@ -80,9 +82,9 @@ function keptHygiene(
 
 /** What is cut for cleanliness whatever is wished: the opening, around it, pads. */
 export function hygieneOf(
-  index: number,
+  index: PlaceIndex,
   region: RegionId,
-  coatMm: number,
+  coatMm: Millimetres,
   assessment: Assessment,
   house: House,
 ): HygieneCut[] {
@@ -104,7 +106,7 @@ const CLEAN_ARMPITS = new Set([...CURLED_COATS, ...DROP_COATS])
 /** Armpits clipped clean whatever the length around them, unless they are wished shorter still. */
 export function cleanArmpit(
   region: RegionId,
-  coatMm: number,
+  coatMm: Millimetres,
   wanted: number | null,
   assessment: Assessment,
   house: House,
@@ -118,7 +120,7 @@ export function cleanArmpit(
 const STAINED_AT: ReadonlySet<RegionId> = new Set(PART_REGIONS.stains)
 
 /** Stained hair round eyes and mouth, cut away where that is the way; null where there is none, or it is washed or left. */
-export function stainCut(index: number, coatMm: number, assessment: Assessment, house: House): Made | null {
+export function stainCut(index: PlaceIndex, coatMm: Millimetres, assessment: Assessment, house: House): Made | null {
   const { region } = REGION_SIDES[index]!
   if (!STAINED_AT.has(region) || wayOf('stains', assessment) !== 'cut') return null
   if (!assessment.sheet[index]!.tags.some((tag) => tag === 'tear-stain' || tag === 'saliva-stain')) return null

@@ -1,3 +1,5 @@
+import type { PlaceIndex } from '../body/regions.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import { type PartId, SHAPE_NOTES } from '../pattern/shapes.ts'
 import type { Caution } from '../plan/codes.ts'
 import type { Around } from '../scores/around.ts'
@@ -72,7 +74,7 @@ export interface ShapeName {
 
 /** A shape at one of its places. */
 export interface ShapedPlace extends ShapeName {
-  readonly index: number
+  readonly index: PlaceIndex
 }
 
 /** A shape that was asked for and comes otherwise, and why: mats that are clipped there, or what stands against it. */
@@ -81,18 +83,18 @@ export interface BentShape extends ShapeName {
 }
 
 export interface CutLine {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly part: CutPart
   /** The shape it is cut to, as part and shape; null where only a length was asked for. */
   readonly shape: ShapeName | null
   readonly tool: Tool
   /** Against the growth leaves about half; with the growth unless the plan says otherwise. */
   readonly against: boolean
-  readonly leavesMm: number
+  readonly leavesMm: Millimetres
   readonly why: CutReason
   readonly when: 'before-bath' | 'after-drying'
   /** Planned minutes; 0 where the verdict counts them already. */
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly cautions: readonly Caution[]
   /** What was found there and is worked round. */
   readonly around: readonly Around[]
@@ -107,7 +109,7 @@ export type BlendTool = (typeof BLEND_TOOLS)[number]
 export interface Blend {
   readonly a: number
   readonly b: number
-  readonly stepMm: number
+  readonly stepMm: Millimetres
   readonly tool: BlendTool
   /** How much the line shows, 0 to 3. */
   readonly shows: number
@@ -117,21 +119,21 @@ export interface Cut {
   /** In the order of the work. */
   readonly lines: readonly CutLine[]
   /** Lengths once it is done, mm, by region-side. */
-  readonly mm: readonly number[]
+  readonly mm: readonly Millimetres[]
   /** What shows most first. */
   readonly blends: readonly Blend[]
-  readonly blendMinutes: number
+  readonly blendMinutes: Minutes
   /** Sides that end unlike: the mat or the skin on one forced it. */
   readonly unlike: readonly {
     readonly left: number
     readonly right: number
-    readonly leftMm: number
-    readonly rightMm: number
+    readonly leftMm: Millimetres
+    readonly rightMm: Millimetres
   }[]
-  readonly notCut: readonly { readonly index: number; readonly wishedMm: number; readonly why: NotCut }[]
+  readonly notCut: readonly { readonly index: PlaceIndex; readonly wishedMm: Millimetres; readonly why: NotCut }[]
   readonly supports: readonly Support[]
   /** Shapes that were asked for and come otherwise. */
   readonly bent: readonly BentShape[]
   /** Planned minutes without what the verdict counts already. */
-  readonly minutes: number
+  readonly minutes: Minutes
 }

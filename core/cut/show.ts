@@ -3,6 +3,8 @@ import { DROP_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isShow } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { bySize } from '../pattern/pattern.ts'
 
 export const SHOW_STEPS = [
@@ -31,7 +33,7 @@ export interface IronSetting {
   readonly dry: boolean
   readonly protectant: boolean
   /** To where the iron starts, mm: from the skin, at an ear from where the leather ends. */
-  readonly startMm: number
+  readonly startMm: Millimetres
   readonly atEar: boolean
   readonly headHeld: boolean
   /** 0 to 4. */
@@ -72,4 +74,4 @@ export function showMinutes(assessment: Assessment, house: House): number {
   return house['show.hand'] * bySize(weightKg) + iron
 }
 /** Coat that the iron's rate is for, mm. */
-const IRON_AT_MM = 100
+const IRON_AT_MM = fixed('iron.at')

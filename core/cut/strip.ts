@@ -1,7 +1,9 @@
-import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import type { Assessment, Jacket } from '../dog/dog.ts'
 import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { contextOf } from '../plan/context.ts'
 import { isStripped } from '../plan/options.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
@@ -30,7 +32,7 @@ export interface HandStrip {
   readonly ready: boolean
   /** Region-sides in the order of the work. */
   readonly order: readonly number[]
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   /** Too near a show for a full strip: today it is rolled. */
   readonly rolls: boolean
@@ -46,8 +48,8 @@ export interface HandStrip {
 }
 
 const DAYS = 7
-/** The last rolling before a show gives the jacket this long to lie flat again, weeks [est]. */
-const LAST_ROLL = 1
+/** The last rolling before a show gives the jacket this long to lie flat again, weeks. */
+const LAST_ROLL = fixed('strip.last-roll')
 
 /** Where the dog minds least first; tender places last. */
 const ORDER: readonly RegionId[] = ['back', 'rump', 'side', 'shoulder', 'neck', 'chest', 'tail']
@@ -81,7 +83,7 @@ export function stripOf(assessment: Assessment, plan: CoatWork, house: House): H
       ? true
       : jacket === 'tight' && isStripped(region, { ...ctx, stripsJacket: true }),
   )
-  const sore = (index: number): number => sheet[index]!.skin ?? 0
+  const sore = (index: PlaceIndex): number => sheet[index]!.skin ?? 0
   const order = [...places]
     .sort(
       (a, b) =>

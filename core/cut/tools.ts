@@ -1,11 +1,13 @@
 import { bathSkin } from '../bath/wanted.ts'
 import { NO_BARE_BLADE_FOR_LEARNERS } from '../body/places.ts'
-import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import { CURLED_COATS } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { hasThinSkin } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { shapeAt } from '../pattern/pattern.ts'
 import { cutToLength } from '../plan/tools.ts'
 import { type Around, keptFrom, nearOf } from '../scores/around.ts'
@@ -16,22 +18,21 @@ import type { Tool } from '../tools/treatments.ts'
 /** A tool and what it leaves. */
 export interface Made {
   readonly tool: Tool
-  readonly leavesMm: number
+  readonly leavesMm: Millimetres
   readonly against: boolean
 }
 
 /** Hair this long is left where round-tipped shears follow the skin instead of a blade, mm. */
-const BY_SHEARS_MM = 3
-/** Against the growth leaves about half [trade]. */
-const AGAINST = 0.5
+const BY_SHEARS_MM = fixed('shears.left')
+const AGAINST = fixed('against')
 /** A head wished this short or shorter is a smooth face, mm. */
-const SMOOTH_FACE_MM = 3
+const SMOOTH_FACE_MM = fixed('face.smooth')
 const SMOOTH_FACE: ReadonlySet<RegionId> = new Set(['cheek', 'muzzle', 'throat'])
 const AGAINST_THROAT: ReadonlySet<RegionId> = new Set(['throat', 'cheek'])
 const LIFTED: ReadonlySet<RegionId> = new Set(['neck', 'back', 'side', 'shoulder', 'rump', 'chest', 'throat'])
 
 /** Thin or old skin, or skin that is pink: nothing shorter than a 7. */
-export const isTender = ({ dog, sheet }: Assessment, index: number): boolean =>
+export const isTender = ({ dog, sheet }: Assessment, index: PlaceIndex): boolean =>
   bathSkin(sheet[index]!) >= 1 || hasThinSkin(dog)
 
 /** The blade of the rack nearest to a wanted one: it, else the next longer; round-tipped shears where there is none. */
@@ -45,7 +46,7 @@ export function bladeOr(id: string, rack: Rack): Made {
 }
 
 /** The comb attachment that leaves a length or the next longer one; null where the rack has none. */
-export function combOr(mm: number, rack: Rack): Made | null {
+export function combOr(mm: Millimetres, rack: Rack): Made | null {
   const found = rack.combs.find((one) => one >= mm - 1e-9)
   return found === undefined ? null : { tool: { kind: 'comb', id: String(found) }, leavesMm: found, against: false }
 }
@@ -77,7 +78,7 @@ function againstHere(region: RegionId, { dog, schools }: Assessment): boolean {
   }
 }
 
-function smoothFace(index: number, assessment: Assessment): Made {
+function smoothFace(index: PlaceIndex, assessment: Assessment): Made {
   const { rack, schools } = assessment
   if (isTender(assessment, index)) return bladeOr('7', rack)
   const against = schools['clip-direction'] !== 'with'
@@ -87,7 +88,7 @@ function smoothFace(index: number, assessment: Assessment): Made {
 
 const off = ({ leavesMm }: Pick<Made, 'leavesMm'>, wanted: number): number => Math.abs(leavesMm - wanted)
 /** A smoother finish is worth being off the wished length by this much more, mm. */
-const FOR_THE_FINISH_MM = 0.3
+const FOR_THE_FINISH_MM = fixed('finish.reach')
 
 /** The blade that against the growth comes nearest to a length, and not shorter by more than it may be; null for none. */
 function againstFor(wanted: number, rack: Rack): Made | null {
@@ -109,7 +110,7 @@ function againstFor(wanted: number, rack: Rack): Made | null {
  * The finishing cut of coat that combs, to a length. Blades and combs only go where they pass, and never full-width to
  * eyes, lips and between toes; thin, old or pink skin gets nothing shorter than a 7.
  */
-export function finishing(index: number, region: RegionId, wanted: number, assessment: Assessment): Made {
+export function finishing(index: PlaceIndex, region: RegionId, wanted: number, assessment: Assessment): Made {
   const { rack, experience } = assessment
   if (isSmoothFace(region, assessment)) return smoothFace(index, assessment)
   const tender = isTender(assessment, index)
@@ -140,7 +141,7 @@ export const isHandOver = (region: RegionId, { tool }: Made, { experience }: Ass
  * @returns null where nothing may cut there
  */
 export function keptFor(
-  index: number,
+  index: PlaceIndex,
   made: Made,
   { dog, sheet }: Assessment,
   house: House,

@@ -1,3 +1,4 @@
+import type { Minutes } from '../numbers/units.ts'
 import { Calendar } from './calendar.ts'
 import type { Compiled } from './compile.ts'
 import type { Day } from './day.ts'
@@ -11,7 +12,7 @@ export interface Bounds {
 
 interface Piece {
   readonly head: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly tail: number
 }
 
@@ -179,7 +180,7 @@ class Alone {
     return at
   }
 
-  #free(units: readonly number[], from: number, minutes: number, job: number): number {
+  #free(units: readonly number[], from: number, minutes: Minutes, job: number): number {
     if (units.length === 0) return from
     return Math.min(...units.map((unit) => this.#calendar.earliest(unit, from, minutes, 0, job)))
   }
@@ -236,7 +237,7 @@ class Hands {
   }
 
   /** The earliest time by which there are so many. */
-  at(minutes: number): number {
+  at(minutes: Minutes): number {
     let left = minutes
     for (const [i, { at, hands }] of this.#edges.entries()) {
       const span = (this.#edges[i + 1]?.at ?? Number.POSITIVE_INFINITY) - at
@@ -248,7 +249,7 @@ class Hands {
 }
 
 /** @returns the ends in turn, of pieces of work that one pair of hands takes up and puts down as it likes */
-function leastLeftFirst(pieces: readonly { readonly from: number; readonly minutes: number }[]): number[] {
+function leastLeftFirst(pieces: readonly { readonly from: number; readonly minutes: Minutes }[]): number[] {
   const left = pieces.map((piece) => ({ ...piece }))
   const ends: number[] = []
   let time = 0

@@ -1,3 +1,4 @@
+import type { Minutes } from '../numbers/units.ts'
 /** A span that is no dog's: a break. */
 export const NOBODY = -1
 
@@ -57,7 +58,7 @@ export class Calendar {
    * @param clean min between two dogs; nothing is cleaned for the dog that was there itself
    * @returns the earliest time from `time` on at which the unit is free for `minutes`
    */
-  earliest(unit: number, time: number, minutes: number, clean = 0, job = NOBODY): number {
+  earliest(unit: number, time: number, minutes: Minutes, clean = 0, job = NOBODY): number {
     const end = unit * this.#room + this.#count[unit]!
     let start = time
     for (let i = this.#after(unit, time - clean); i < end; i++) {

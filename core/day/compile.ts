@@ -1,4 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { noiseDose } from '../safety/noise.ts'
 import { NOBODY } from './calendar.ts'
 import { type Day, type DayJob, type DayStep, PEN } from './day.ts'
@@ -29,7 +30,7 @@ export interface Op {
   readonly job: number
   readonly block: number
   readonly step: DayStep
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly place: readonly number[]
   readonly also: readonly number[]
   readonly person: readonly number[]

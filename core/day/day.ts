@@ -1,3 +1,4 @@
+import type { Minutes } from '../numbers/units.ts'
 /*
  * A day of a salon as a problem of scheduling: who needs what for how long, and what must not be. Times are minutes from
  * the day's beginning. The plain job shop (Fisher and Thompson 1963) is the case without people and without bounds.
@@ -10,7 +11,7 @@ export interface Place {
   /** Heaviest dog it takes; null for any. */
   readonly maxKg: number | null
   /** Between two dogs: fur, disinfection. min */
-  readonly cleanMin: number
+  readonly cleanMin: Minutes
 }
 
 /** Dogs that wait between two steps wait in one of these, where the house has any. */
@@ -53,7 +54,7 @@ export interface DayStep {
   /** Sound level at the ear of who does it; null for nothing worth counting. */
   readonly dBA: number | null
   /** The median. min */
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Standard deviation of the logarithm; 0 where it is known. */
   readonly spread: number
   /** How long the dog may wait after it, min: wet dogs wait at the place, not alone. null for any time. */

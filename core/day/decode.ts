@@ -1,3 +1,4 @@
+import type { Minutes } from '../numbers/units.ts'
 import { Calendar, TINY } from './calendar.ts'
 import type { Block, Compiled, Job, Op } from './compile.ts'
 
@@ -207,7 +208,7 @@ export class Decoder {
   }
 
   /** Earliest time from `time` on at which a unit is free for the step at hand; what is known of it is not looked up again. */
-  #free(unit: number, time: number, minutes: number, job: number): number {
+  #free(unit: number, time: number, minutes: Minutes, job: number): number {
     const known = this.#near[unit]!
     if (known >= time) return known
     const at = this.#calendar.earliest(unit, time, minutes, this.#c.clean[unit]!, job)
@@ -219,7 +220,7 @@ export class Decoder {
     for (let i = 0; i < units.length; i++) this.#near[units[i]!] = -1
   }
 
-  #firstFree(units: readonly number[], time: number, minutes: number, job: number): number {
+  #firstFree(units: readonly number[], time: number, minutes: Minutes, job: number): number {
     let first = Number.POSITIVE_INFINITY
     for (let i = 0; i < units.length; i++) {
       const at = this.#free(units[i]!, time, minutes, job)

@@ -5,6 +5,8 @@ import { isThrough } from '../groom/bench/status.ts'
 import type { GroomPhase, GroomStep } from '../groom/step.ts'
 import { groomMinutes } from '../groom/steps.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Begun, DayJob, DayStep, JobFlag } from './day.ts'
 
 /** What a dog goes through in a day, as places and hands see it. */
@@ -43,7 +45,7 @@ export const stagesOfParts = (
 ): StageMinutes => ({ look: house['day.look'], prepare: 0, bath, dry, cut: coat + cut + last })
 
 /** A dog nobody knows anything of, by the time that was booked for it. */
-export function usualStages(slotMinutes: number, house: House): StageMinutes {
+export function usualStages(slotMinutes: Minutes, house: House): StageMinutes {
   const rest = Math.max(0, slotMinutes * house['day.slot-work'] - house['day.look'])
   const bath = rest * house['day.bath-share']
   const dry = rest * house['day.dry-share']
@@ -69,7 +71,7 @@ export interface DogOfDay {
 }
 
 /** Shorter than this is no stage of its own, min. */
-const LEAST = 0.5
+const LEAST = fixed('stage.least')
 
 const KIND: Readonly<Record<StageId, { kind: PlaceKind; skill: SkillId }>> = {
   look: { kind: 'table', skill: 'coat' },

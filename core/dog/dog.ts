@@ -1,6 +1,7 @@
-import type { RegionId } from '../body/regions.ts'
+import type { PlaceIndex, RegionId } from '../body/regions.ts'
 import type { CoatModifier, CoatType, Density, LengthsMm } from '../coat/coat-types.ts'
 import type { Schools } from '../numbers/schools.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { Pattern } from '../pattern/pattern.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import type { ProductKind } from '../tools/product-kinds.ts'
@@ -80,13 +81,16 @@ export interface Prescribed {
   readonly kind: ProductKind
   /** Parts of water to one of product; 0 is ready to use. */
   readonly waterParts: number
-  readonly dwellMin: number
+  readonly dwellMin: Minutes
   readonly regions: readonly RegionId[] | 'all'
 }
 
+/** How much the owner minds the length: not at all, a little, much, every hair. */
+export type KeepLength = 0 | 1 | 2 | 3
+
 export interface Wishes {
   /** 0 does not mind, 3 wants every hair. */
-  readonly keepLength: 0 | 1 | 2 | 3
+  readonly keepLength: KeepLength
   readonly style: StyleWish
   readonly targetMm: Partial<LengthsMm>
   /** Shapes by part, over style and lengths; null where nobody named any. */
@@ -105,18 +109,18 @@ export interface Wishes {
 
 /** A region-side that is finished, and how it was left. */
 export interface DoneWork {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly treatment: Treatment
   /** What the tool left where it cut, mm; null where nothing was cut. */
-  readonly leavesMm: number | null
+  readonly leavesMm: Millimetres | null
   /** The coat's outline now, mm. */
-  readonly outlineMm: number
+  readonly outlineMm: Millimetres
 }
 
 /** A groom under way: what is finished, and what it has taken of the slot and of the dog so far. */
 export interface Progress {
   readonly done: readonly DoneWork[]
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
@@ -143,7 +147,7 @@ export interface Assessment {
   readonly dog: Dog
   readonly wishes: Wishes
   readonly sheet: Sheet
-  readonly slotMinutes: number
+  readonly slotMinutes: Minutes
   readonly experience: Experience
   readonly consents: { readonly doubleClip: boolean; readonly vetDirectsClip: boolean }
   /** The groomer's own pace by treatment, 1 where nothing is known. */

@@ -2,6 +2,7 @@ import type { RegionId } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Schools } from '../numbers/schools.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { type ShapeAt, shapeAt } from '../pattern/pattern.ts'
 import type { Assessment } from './dog.ts'
 import { letsGrow } from './extras.ts'
@@ -10,7 +11,7 @@ import { letsGrow } from './extras.ts'
 export const coatMmOf = (region: RegionId, { dog }: Assessment): number =>
   dog.lengthMm[coatPartOf(region, dog.coatType)]
 
-const HEAD_STEP: readonly [upToMm: number, nextMm: number][] = [
+const HEAD_STEP: readonly [upToMm: Millimetres, nextMm: Millimetres][] = [
   [6.3, 10],
   [10, 13],
   [13, 16],
@@ -20,11 +21,11 @@ const HEAD_STEP: readonly [upToMm: number, nextMm: number][] = [
   [25, 32],
 ]
 
-const headStep = (mm: number): number => HEAD_STEP.find(([upTo]) => mm <= upTo)?.[1] ?? mm
+const headStep = (mm: Millimetres): number => HEAD_STEP.find(([upTo]) => mm <= upTo)?.[1] ?? mm
 const WITH_THE_FACE: ReadonlySet<RegionId> = new Set(['muzzle', 'eyes'])
 
 /** The head to a body: one step longer, skimmed to fit it, or left fuller, as the house does it. */
-const HEAD: Readonly<Record<Schools['head'], (bodyMm: number) => number>> = {
+const HEAD: Readonly<Record<Schools['head'], (bodyMm: Millimetres) => number>> = {
   'one-longer': headStep,
   skimmed: (bodyMm) => bodyMm,
   fuller: (bodyMm) => headStep(headStep(bodyMm)),

@@ -1,7 +1,8 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 
 /** The coat as it comes to the tub: what is clipped before the bath is gone. */
@@ -11,9 +12,9 @@ export interface WetCoat {
   readonly massG: readonly number[]
   readonly totalG: number
   /** Length of each region-side, mm. */
-  readonly mm: readonly number[]
+  readonly mm: readonly Millimetres[]
   /** Area-weighted length, mm. */
-  readonly meanMm: number
+  readonly meanMm: Millimetres
   readonly densityFactor: number
 }
 
@@ -25,7 +26,7 @@ export function coatAtTub({ dog }: Assessment, plan: CoatWork, house: House): We
   const bsaM2 = bodySurfaceM2(dog.weightKg)
   const densityFactor = house[`factor.density.${dog.density}`]
   const bare = dog.bare ?? (dog.coatType === 'hairless' ? house['bare.hairless'] : 0)
-  const mmOf = (index: number): number => {
+  const mmOf = (index: PlaceIndex): number => {
     const { treatment, option, coatMm } = plan.regions[index]!
     return treatment === 'clip' && option.when === 'before-bath' ? option.outlineMm : coatMm
   }

@@ -5,6 +5,8 @@ import type { Assessment } from '../dog/dog.ts'
 import { asksFor } from '../dog/extras.ts'
 import { airOnlyLow, isFrightened, needsHeatCare, wantsBellyLoop } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import { keptAt } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
@@ -17,7 +19,7 @@ export type DryMethod = (typeof DRY_METHOD_IDS)[number]
 
 export interface DryingStage {
   readonly stage: 'towel' | 'high-velocity' | 'brush-dry'
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly waterStartG: number
   readonly waterEndG: number
 }
@@ -49,7 +51,7 @@ export interface Drying {
   readonly coatMassG: number
   readonly towels: number
   readonly stages: readonly DryingStage[]
-  readonly minutes: number
+  readonly minutes: Minutes
   /** High-velocity minutes that the verdict counts as blow-out already. */
   readonly inVerdict: number
   /** Brushing of free and tangled coat that the verdict counts and that is done while drying. */
@@ -71,9 +73,9 @@ export interface Drying {
 
 const MM_PER_CM = 10
 /** Closer than this to what the heated air leaves in it, a coat does not come to count as dry. */
-const ALMOST = 0.98
+const ALMOST = fixed('air.almost')
 /** Warm air that takes less than this dries nothing, g a minute. */
-const LEAST_RATE = 0.5
+const LEAST_RATE = fixed('air.least-rate')
 const SECONDS = 60
 const L_PER_M3 = 1000
 
@@ -218,7 +220,7 @@ export function dryingModel(
 export const usualChangeover = ({ air, afterTowel }: DryingModel): number =>
   air ? minutesToBlow(afterTowel, air.until, air.bound, air.k, air.vapour) : 0
 
-const airFor = ({ air, afterTowel }: DryingModel, minutes: number): Blown =>
+const airFor = ({ air, afterTowel }: DryingModel, minutes: Minutes): Blown =>
   air ? blown(afterTowel, air.bound, air.k, air.vapour, minutes) : { left: afterTowel, liquid: 0, vapour: 0 }
 
 /** Minutes of brushing from a changeover on: what the water needs, and never less than the hands do. */
@@ -251,7 +253,7 @@ export function leastChangeover(model: DryingModel): number {
 }
 
 /** Water in the coat so many minutes after the towel, g, with the changeover at `changeover`. */
-export function waterAt(model: DryingModel, changeover: number, minutes: number): number {
+export function waterAt(model: DryingModel, changeover: number, minutes: Minutes): number {
   if (minutes <= changeover) return airFor(model, minutes).left
   const { done, falling, regain, rate, floor } = model.warm
   const from = airFor(model, changeover).left
@@ -284,7 +286,7 @@ function howOf({ dog, schools, room }: Assessment, method: DryMethod, coat: WetC
 }
 
 /** None after the last stretch: then it is dry. */
-const breaksOf = (assessment: Assessment, minutes: number, house: House): number =>
+const breaksOf = (assessment: Assessment, minutes: Minutes, house: House): number =>
   needsHeatCare(assessment, house) || isFrightened(assessment.dog)
     ? Math.max(0, Math.ceil(minutes / house['air.break'] - 1e-9) - 1)
     : 0

@@ -1,11 +1,13 @@
+import type { PlaceIndex } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { type DryingModel, handsDecide, totalMinutes, usualChangeover, waterAt } from './drying.ts'
 import { type Places, placeCurve } from './places.ts'
 
 /** What was measured while the dog dries. */
 export type Reading =
   /** A probe in the coat: g of water a gram of dry coat, at a place; null is an average over the dog. */
-  | { readonly kind: 'probe'; readonly minutes: number; readonly index: number | null; readonly ratio: number }
+  | { readonly kind: 'probe'; readonly minutes: Minutes; readonly index: PlaceIndex | null; readonly ratio: number }
   /** What cloth and towels weigh more than dry, g: the squeeze ran off before. */
   | { readonly kind: 'towel'; readonly grams: number }
 
@@ -75,7 +77,7 @@ function prior(house: House): Guess[] {
 function expected(
   reading: Reading,
   model: DryingModel,
-  place: (index: number, fraction: number) => number,
+  place: (index: PlaceIndex, fraction: number) => number,
   changedAt: number,
   house: House,
 ): { value: number; sd: number } {
@@ -196,7 +198,7 @@ export function estimate(
   places: Places,
   changedAt: number | null,
   readings: readonly Reading[],
-  minutes: number,
+  minutes: Minutes,
   house: House,
 ): Estimated {
   const soFar = changedAt ?? (model.air ? Number.POSITIVE_INFINITY : 0)

@@ -1,16 +1,18 @@
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { interpolated } from '../numbers/interpolate.ts'
+import type { Minutes } from '../numbers/units.ts'
 
-/** Grams of water a gram of dry coat holds in air of a humidity, 0 to 1 [mem]: between the known points by interpolation. */
+/** Grams of water a gram of dry coat holds in air of a humidity, 0 to 1: between the known points by interpolation. */
 const REGAIN: readonly (readonly [rh: number, regain: number])[] = [
   [0, 0],
-  [0.1, 0.04],
-  [0.2, 0.06],
-  [0.3, 0.08],
-  [0.5, 0.12],
-  [0.7, 0.17],
-  [0.9, 0.25],
-  [1, 0.29],
+  [0.1, fixed('regain.10')],
+  [0.2, fixed('regain.20')],
+  [0.3, fixed('regain.30')],
+  [0.5, fixed('regain.50')],
+  [0.7, fixed('regain.70')],
+  [0.9, fixed('regain.90')],
+  [1, fixed('regain.100')],
 ]
 
 export const regainAt = (rh: number): number => interpolated(REGAIN, rh)
@@ -34,7 +36,7 @@ export interface Blown {
  * size matters.
  * @param k share of the free water driven off a minute @param e vapour, g a minute @param bound Wb, g
  */
-export function blown(from: number, bound: number, k: number, e: number, minutes: number): Blown {
+export function blown(from: number, bound: number, k: number, e: number, minutes: Minutes): Blown {
   if (from <= bound || k <= 0) return asVapour(from, e, minutes)
   // W(t) = (W0 - w) exp(-k t) + w, with w = Wb - E / k.
   const w = bound - e / k
@@ -47,7 +49,7 @@ export function blown(from: number, bound: number, k: number, e: number, minutes
 }
 
 /** Nothing is free any more: what goes, goes as vapour. */
-function asVapour(from: number, e: number, minutes: number): Blown {
+function asVapour(from: number, e: number, minutes: Minutes): Blown {
   const vapour = Math.min(from, e * minutes)
   return { left: from - vapour, liquid: 0, vapour }
 }

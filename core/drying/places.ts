@@ -1,5 +1,6 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { WetCoat } from './coat.ts'
 import { type DryingModel, totalMinutes, waterAt } from './drying.ts'
 import { slownessOf } from './order.ts'
@@ -58,7 +59,7 @@ const NODES = 40
 const LEAST = 1e-4
 
 /** The same for many fractions of one dog: the exponent c between nodes in straight lines of the logarithm. */
-export function placeCurve(places: Places): (index: number, fraction: number) => number {
+export function placeCurve(places: Places): (index: PlaceIndex, fraction: number) => number {
   const c = Array.from({ length: NODES }, (_, i) => {
     const fraction = LEAST ** ((i + 1) / NODES)
     const at = places.share.findIndex((share) => share > 0)
@@ -73,9 +74,9 @@ export function placeCurve(places: Places): (index: number, fraction: number) =>
 }
 
 export interface PlaceDry {
-  readonly index: number
+  readonly index: PlaceIndex
   /** Minutes after the towel at which it is dry. */
-  readonly minutes: number
+  readonly minutes: Minutes
   /** g still in it when the dog as a whole counts as dry; 0 where it is dry by then. */
   readonly overG: number
 }

@@ -1,6 +1,8 @@
 import { airDensity, evaporation, humidityRatio, relativeHumidity, saturationRatio } from '../air/psychrometrics.ts'
 import type { RoomAir } from '../numbers/equipment.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { DryingModel } from './drying.ts'
 import type { DrySettings } from './settings.ts'
 
@@ -8,7 +10,7 @@ export const ROOM_WAYS = ['shut', 'window', 'dehumidifier'] as const
 export type RoomWay = (typeof ROOM_WAYS)[number]
 
 export interface RoomRun {
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Relative humidity when the dog is dry, 0 to 1, and the highest on the way. */
   readonly endRh: number
   readonly mostRh: number
@@ -23,7 +25,7 @@ const MINUTES = 60
 const G_PER_KG = 1000
 const L_PER_M3 = 1000
 /** A dehumidifier's rating is at this humidity; it takes less from dryer air, in proportion. */
-const RATED_RH = 0.6
+const RATED_RH = fixed('room.rated')
 const NODES = 33
 /** Longest step, minutes. */
 const STEP = 1

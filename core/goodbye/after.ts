@@ -1,3 +1,4 @@
+import type { PlaceIndex } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { Bench } from '../groom/bench/shape.ts'
 import { todaysPart } from '../groom/today.ts'
@@ -13,7 +14,7 @@ const LEFT_LOOSE = 1
 
 /** What the comb check still found at a place. */
 export interface CheckMark {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly mat: Score
   readonly extent: number | null
 }

@@ -1,4 +1,4 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import { bodySurfaceM2 } from '../body/surface.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
@@ -25,7 +25,7 @@ function keptBy(what: 'nails' | 'ears', { findings }: SideScores): Around[] {
 /** Everything that was found where a step goes, and how the step keeps to it; a step without places goes everywhere. */
 export function aroundStep(step: Omit<GroomStep, 'around'>, { dog, sheet }: Assessment, house: House): AroundAt[] {
   const bsaM2 = bodySurfaceM2(dog.weightKg)
-  const kept = (tool: GroomStep['tool'], index: number): readonly Around[] =>
+  const kept = (tool: GroomStep['tool'], index: PlaceIndex): readonly Around[] =>
     keptFrom(nearOf(tool), sheet[index]!, bsaM2 * REGION_SIDES[index]!.share, house).around
   // What is found anywhere on an ear binds all that is done in it.
   const everywhere = step.indexes.length === 0 || step.kind === 'ears' || step.kind === 'ear-hair'

@@ -1,6 +1,6 @@
 import { type Rebook, rebookOf } from '../aftercare/rebook.ts'
 import { isPaw } from '../body/places.ts'
-import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { COAT_PARTS, type CoatPart } from '../coat/coat-types.ts'
 import { regrowthOf } from '../coat/growth.ts'
 import { coatPartOf } from '../coat/region-length.ts'
@@ -9,6 +9,8 @@ import type { Cut, CutReason } from '../cut/shape.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { rollsOnly } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import { matWeight } from '../scores/indices.ts'
 import { extentOf } from '../scores/sheet.ts'
@@ -16,18 +18,18 @@ import { extentOf } from '../scores/sheet.ts'
 /** A length that a part of the coat is cut to. */
 export interface PartCut {
   readonly part: CoatPart
-  readonly beforeMm: number
+  readonly beforeMm: Millimetres
   /** What most of it is cut to. */
-  readonly afterMm: number
+  readonly afterMm: Millimetres
   /** From the shortest to the longest that more than a corner of it is cut to: a round top over short cheeks. */
-  readonly fromMm: number
-  readonly toMm: number
+  readonly fromMm: Millimetres
+  readonly toMm: Millimetres
 }
 
 /** How a dog goes home when all of its plan is done, the finishing cut with it: what an owner says yes to. */
 export interface GoesHome {
   /** Lengths by region-side, mm. */
-  readonly mm: readonly number[]
+  readonly mm: readonly Millimetres[]
   /** Of the coat it came with, by how much of it shows, 0 to 100. */
   readonly coatKept: number
   /** Parts that the finishing cut takes length from, longest first. */
@@ -46,26 +48,26 @@ export interface GoesHome {
   readonly next: Rebook
 }
 
-const HALF = 0.5
+const HALF = fixed('home.half')
 /** Lines of the cut that take no length of their own: the verdict's are counted with it. */
 const NOT_SHORTER: ReadonlySet<CutReason> = new Set(['verdict', 'patch'])
 
 /** How much of the dog ends at each length. */
-function sharesOf(indexes: readonly number[], mm: readonly number[]): [mm: number, share: number][] {
+function sharesOf(indexes: readonly number[], mm: readonly Millimetres[]): [mm: Millimetres, share: number][] {
   const shares = new Map<number, number>()
   for (const index of indexes) shares.set(mm[index]!, (shares.get(mm[index]!) ?? 0) + REGION_SIDES[index]!.share)
   return [...shares]
 }
 
 /** The length most of a part ends at, by its share of the dog. */
-export const mostOf = (indexes: readonly number[], mm: readonly number[]): number =>
+export const mostOf = (indexes: readonly number[], mm: readonly Millimetres[]): number =>
   sharesOf(indexes, mm).reduce((a, b) => (b[1] > a[1] + 1e-12 ? b : a))[0]
 
 /** Less of a part than this is a corner of it: an armpit, a hygiene place. */
-const CORNER = 0.15
+const CORNER = fixed('home.corner')
 
 /** From the shortest to the longest length that more than a corner ends at; nobody means the feet who says legs. */
-function rangeOf(indexes: readonly number[], mm: readonly number[]): { fromMm: number; toMm: number } {
+function rangeOf(indexes: readonly number[], mm: readonly Millimetres[]): { fromMm: Millimetres; toMm: Millimetres } {
   const shares = sharesOf(
     indexes.filter((index) => !isPaw(REGION_SIDES[index]!.region)),
     mm,
@@ -92,7 +94,7 @@ export function goesHome(
   const coatLines = (cut?.lines ?? []).filter(
     (line) => line.part === 'coat' && !NOT_SHORTER.has(line.why) && !takesEndsOnly(line),
   )
-  const shows = (index: number): number =>
+  const shows = (index: PlaceIndex): number =>
     REGION_SIDES[index]!.share * house[`loss.seen${REGIONS[REGION_SIDES[index]!.region].seen}`]
   let whole = 0
   let left = 0

@@ -1,6 +1,8 @@
 import type { BathNote } from '../bath/shape.ts'
+import type { PlaceIndex } from '../body/regions.ts'
 import type { CutNote, ShapeName } from '../cut/shape.ts'
 import type { ExtraId } from '../dog/extras.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { Caution } from '../plan/codes.ts'
 import type { Around } from '../scores/around.ts'
 import type { Tool, Treatment } from '../tools/treatments.ts'
@@ -41,7 +43,7 @@ export type HeedId = (typeof HEED_IDS)[number]
 
 /** What was found at a place, and how a step keeps to it. */
 export interface AroundAt extends Around {
-  readonly index: number
+  readonly index: PlaceIndex
 }
 
 /** One thing to do on the bench. */
@@ -61,13 +63,13 @@ export interface GroomStep {
   /** The blade that a comb attachment rides on. */
   readonly carrier: Tool | null
   readonly against: boolean
-  readonly leavesMm: number | null
-  readonly minutes: number
+  readonly leavesMm: Millimetres | null
+  readonly minutes: Minutes
   /** Pace that the minutes were planned with. */
   readonly pace: number
   readonly pull: number
   /** What is left on works so long once it is on; 0 for nothing. */
-  readonly dwellMin: number
+  readonly dwellMin: Minutes
   readonly product: string | null
   readonly solutionMl: number
   /** Of the solution, the product itself; the rest is water. */

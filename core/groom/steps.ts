@@ -3,16 +3,17 @@ import type { Product } from '../bath/products.ts'
 import type { Bath, Swaps } from '../bath/shape.ts'
 import { nailMinutes } from '../bath/timing.ts'
 import { bathSkin } from '../bath/wanted.ts'
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
 import type { Cut, CutLine } from '../cut/shape.ts'
 import { showFinishOf, showMinutes } from '../cut/show.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { mayEndEarly, nailsAreDone } from '../dog/facts.ts'
-import type { Drying } from '../drying/drying.ts'
-import { dryingOf } from '../drying/drying.ts'
+import { type Drying, dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
 import type { CoatWork, RegionPlan } from '../plan/plan-shape.ts'
@@ -104,7 +105,7 @@ function drySteps(drying: Drying | null): GroomStep[] {
   return worth.length > 0 ? worth : steps.slice(0, 1)
 }
 /** What is left of a stage when the rest is counted elsewhere: less than this is no step of its own. */
-const LEAST_MIN = 0.25
+const LEAST_MIN = fixed('step.least')
 
 /** Lines of the finishing cut with the same tool, as one step where the first of them stands: a tool is taken up once. */
 function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): GroomStep[] {
@@ -191,13 +192,13 @@ export function bareSteps(
   const pace = assessment.pace.clip ?? 1
   const partOf = todaysPart(plan)
   // What is not through with its mats today is not cut today.
-  const through = (index: number): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
+  const through = (index: PlaceIndex): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
   const cutLines = (cut?.lines ?? []).filter(
     ({ why, index, part }) => why !== 'verdict' && (part !== 'coat' || through(index)),
   )
   const early = cutLines.filter(({ when }) => when === 'before-bath')
   const late = cutLines.filter(({ when }) => when !== 'before-bath')
-  const job = (kind: 'nails' | 'ears' | 'ear-hair' | 'show', minutes: number, phase: GroomPhase): GroomStep =>
+  const job = (kind: 'nails' | 'ears' | 'ear-hair' | 'show', minutes: Minutes, phase: GroomPhase): GroomStep =>
     stepOf({ id: kind, phase, kind, minutes })
   const nailsLater =
     (schools['nails-when'] === 'after-pads' || !bath || bath.noBath) &&

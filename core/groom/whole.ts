@@ -4,6 +4,7 @@ import { REGION_SIDES } from '../body/regions.ts'
 import { type Cutter, cutterOf } from '../cut/cut.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { standingCap } from '../plan/budgets.ts'
 import type { Style } from '../plan/names.ts'
 import { planWays, type Ways } from '../plan/plan.ts'
@@ -48,7 +49,7 @@ export const partOf = ({ kind }: GroomStep): Part => PART[kind]
  */
 export function totalOf(
   steps: readonly GroomStep[],
-  slotMinutes: number,
+  slotMinutes: Minutes,
   cap: number,
   spentMin = 0,
   leftOut: readonly LeftOut[] = [],

@@ -1,4 +1,6 @@
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import type { Bench, StepStatus } from './bench/shape.ts'
 import { minutesTaken } from './bench/status.ts'
@@ -9,12 +11,12 @@ export interface Worked {
   readonly personId: string | null
   readonly treatment: Treatment
   /** As the rates have it, at pace 1. */
-  readonly plannedMin: number
-  readonly takenMin: number
+  readonly plannedMin: Minutes
+  readonly takenMin: Minutes
 }
 
 /** Shorter than this nobody measured: a step ticked off as it was begun, min. */
-const LEAST_MIN = 0.25
+const LEAST_MIN = fixed('step.least')
 
 /** Whether a step was done with a clock that says something. */
 export const isMeasured = (status: StepStatus): boolean => {
@@ -26,7 +28,7 @@ export const isMeasured = (status: StepStatus): boolean => {
 export function workedOf({ steps }: Bench): Worked[] {
   const sums = new Map<
     string,
-    { personId: string | null; treatment: Treatment; plannedMin: number; takenMin: number }
+    { personId: string | null; treatment: Treatment; plannedMin: Minutes; takenMin: Minutes }
   >()
   for (const status of steps) {
     const { step, byPerson } = status
@@ -75,9 +77,9 @@ export const workOf = ({ treatment, kind }: GroomStep): WorkKey =>
 
 export interface WorkLine {
   readonly what: WorkKey
-  readonly plannedMin: number
+  readonly plannedMin: Minutes
   /** Of the steps with a clock; null where none had one. */
-  readonly takenMin: number | null
+  readonly takenMin: Minutes | null
   readonly done: number
   readonly steps: number
 }
@@ -86,7 +88,7 @@ export interface WorkLine {
 export function workLines({ steps }: Bench): WorkLine[] {
   const lines = new Map<
     WorkKey,
-    { what: WorkKey; plannedMin: number; takenMin: number | null; done: number; steps: number }
+    { what: WorkKey; plannedMin: Minutes; takenMin: Minutes | null; done: number; steps: number }
   >()
   for (const status of steps) {
     const what = workOf(status.step)

@@ -1,3 +1,4 @@
+import { fixed } from '../numbers/fixed.ts'
 import { normalQuantile } from '../numbers/normal.ts'
 
 /** What was said beforehand of one thing, and what came of it; both above 0. */
@@ -38,10 +39,10 @@ export interface HowRight {
 const NOMINAL = [0.5, 0.8, 0.9, 0.95] as const
 const WORST = 5
 /** The last so many are compared with those before them. */
-const LATELY = 10
-const LEAST_BEFORE = 10
+const LATELY = fixed('right.lately')
+const LEAST_BEFORE = fixed('right.least-before')
 /** Chance by which no drift is said where there is none, roughly: two standard errors and a half. */
-const SURE = 2.5
+const SURE = fixed('right.sure')
 
 const off = ({ said, came }: SaidAndCame): number => Math.log(came / said)
 const meanOf = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length

@@ -1,11 +1,12 @@
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Verdict } from '../plan/plan-shape.ts'
 import { inverseOf } from './cholesky.ts'
 import { type Learnt, learntAs, reachOf } from './learnt.ts'
 
 /** One way of a verdict as somebody who chooses sees it. */
 interface Offered {
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   /** What it weighs beside minutes and pull: coat, and parts that do not match, points. */
   readonly rest: number
@@ -35,7 +36,7 @@ export type ChosenFrom = Pick<Verdict, 'style' | 'insteadOf' | 'objective'> & {
  */
 export function choiceOf(id: string, verdict: ChosenFrom, house: House): WayChosen | null {
   const { style, insteadOf, objective, alternatives } = verdict
-  const rest = (all: number, minutes: number, pull: number): number =>
+  const rest = (all: number, minutes: Minutes, pull: number): number =>
     all - house['price.minute'] * minutes - house['price.pull'] * pull
   const own: Offered = {
     minutes: verdict.minutes.low,

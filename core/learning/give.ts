@@ -1,4 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { normalCdf } from '../numbers/normal.ts'
 import { onGrid } from './grid.ts'
 import { type Learnt, learntAs, oftenOf } from './learnt.ts'
@@ -13,7 +14,7 @@ export interface GiveLog {
 }
 
 /** Less says nothing, neither of a dog that says no before it was begun nor of one that could have gone on. */
-const LEAST_SHARE = 0.05
+const LEAST_SHARE = fixed('learn.least-share')
 const LEAST_CHANCE = 1e-12
 /** Shares so near to each other, of the logarithm, count as one. */
 const ALIKE = 0.02

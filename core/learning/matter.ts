@@ -1,6 +1,7 @@
 import type { CoatType } from '../coat/coat-types.ts'
 import { GROWS_ON } from '../coat/growth.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { type Learnt, learntAs, oftenOf, reachOf, TAILS } from './learnt.ts'
 
 /** What one visit, or one count of the shelf, says of a number of what things are like: water, growth, product. */
@@ -65,9 +66,9 @@ export function learnMatter(logs: readonly MatterLog[], house: House): Learnt[] 
     })
 }
 
-const LEAST_DAYS = 14
+const LEAST_DAYS = fixed('learn.least-days')
 /** What is no longer than this tells a length said badly from growth. */
-const LEAST_GROWN_MM = 3
+const LEAST_GROWN_MM = fixed('learn.least-grown')
 
 /**
  * Growth by how long a coat came back after a known cut; coats that grow without stop alone.
@@ -97,7 +98,7 @@ export function growthSays(
 }
 
 /** What was booked between two counts is too little to say anything of, ml of product. */
-const LEAST_BOOKED_ML = 100
+const LEAST_BOOKED_ML = fixed('learn.least-booked')
 
 /**
  * Solution that a wash really takes, by what is missing on the shelf beyond what was booked between two counts.

@@ -1,4 +1,6 @@
 import type { EstimateId, House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { inverseOf } from './cholesky.ts'
 import { type Learnt, learntAs, type Reach, reachOf, TAILS } from './learnt.ts'
 import { isPaced, minutesBy, type Timing } from './timing.ts'
@@ -170,7 +172,7 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
   }
 }
 
-function shareOf(parts: MinutesLog['parts'], fixedMin: number, id: EstimateId): number {
+function shareOf(parts: MinutesLog['parts'], fixedMin: Minutes, id: EstimateId): number {
   const all = parts.reduce((sum, { minutes }) => sum + minutes, fixedMin)
   return all > 0 ? (parts.find(({ rate }) => rate === id)?.minutes ?? 0) / all : 0
 }
@@ -222,8 +224,8 @@ export interface HeldBackMinutes {
 }
 
 /** The last share of the logs that what is learnt from those before them is tried on. */
-const TRIED = 0.3
-const LEAST_TRIED = 8
+const TRIED = fixed('learn.tried')
+const LEAST_TRIED = fixed('learn.tried-least')
 
 /** Whether learning pays: learnt from the earlier logs, tried on the later ones, of all rates or of one. null with too few. */
 export type Trial = (rate: EstimateId | null) => HeldBackMinutes | null

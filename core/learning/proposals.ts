@@ -1,4 +1,5 @@
 import { DEFAULT_HOUSE, ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
 import { isPrice } from './choices.ts'
 import type { Learnt } from './learnt.ts'
 import { spreadOf } from './matter.ts'
@@ -12,7 +13,7 @@ export interface Proposal extends Learnt {
 }
 
 /** Less than this is not worth a word: so many parts of the number in use. */
-const WORTH = 0.08
+const WORTH = fixed('learn.worth')
 
 /**
  * Product left in a coat burns, a mat left in it grows, and a dog is spared pull for its own sake: a hurried house does not

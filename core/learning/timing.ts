@@ -3,13 +3,14 @@ import { minutesTaken } from '../groom/bench/status.ts'
 import type { GroomStep } from '../groom/step.ts'
 import { isMeasured, type WorkKey, workOf } from '../groom/work.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Cost } from '../plan/cost.ts'
 import type { RegionPlan } from '../plan/plan-shape.ts'
 
 /** Minutes that one rate stands for in a step: at the product's own rate, at pace 1, all factors of the dog in it. */
 export interface RatePart {
   readonly rate: EstimateId
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 /** One step of a groom by the clock, and what the rates make of it. */
@@ -20,10 +21,10 @@ export interface Timing {
   readonly personId: string | null
   readonly parts: readonly RatePart[]
   /** What no rate multiplies: moving on from place to place, min. */
-  readonly fixedMin: number
+  readonly fixedMin: Minutes
   /** As it was planned, at pace 1. */
-  readonly plannedMin: number
-  readonly takenMin: number
+  readonly plannedMin: Minutes
+  readonly takenMin: Minutes
 }
 
 /** What a step takes by the rates of a house, at pace 1, min. */

@@ -1,23 +1,9 @@
+import { type Estimate, est, mem, trade } from './marks.ts'
+
 /**
- * Every estimate of the model in one place: value, unit, mark and what it means. A salon may change them, and its own
- * logged minutes will correct them; nothing else in the core holds such a number.
- *
- * Marks: `pub` a published source, `trade` common practice without a source, `mem` recalled and not checked against
- * the source, `est` our own estimate.
+ * Every estimate that a house may have otherwise, in one place: value, unit, mark and what it means. A salon may change
+ * them, and its own logs propose better ones; what is the same in every house stands in `FIXED`.
  */
-export type Mark = 'pub' | 'trade' | 'mem' | 'est'
-
-export interface Estimate {
-  readonly value: number
-  readonly unit: string
-  readonly mark: Mark
-  readonly what: string
-}
-
-const est = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'est', what })
-const mem = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'mem', what })
-const trade = (value: number, unit: string, what: string): Estimate => ({ value, unit, mark: 'trade', what })
-
 export const ESTIMATES = {
   'index.mat.m1': est(0.15, 'weight', 'Weight of tangles in the mat index'),
   'index.mat.m2': est(0.4, 'weight', 'Weight of knots in the mat index'),

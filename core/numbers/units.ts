@@ -1,3 +1,11 @@
+/**
+ * What a number is of, for the compiler: any plain number may be given, but minutes are never taken for millimetres.
+ * Nothing of it is there at run time.
+ */
+type Of<Unit extends string> = number & { readonly __unit?: Unit }
+export type Millimetres = Of<'mm'>
+export type Minutes = Of<'min'>
+
 /** Fluid ounces, ml: the US customary one (231 cubic inches a gallon, 128 to it) and the imperial one (4.54609 L a gallon, 160 to it) [pub]. */
 export const ML_PER_US_FL_OZ = 29.5735295625
 export const ML_PER_IMP_FL_OZ = 28.4130625

@@ -1,11 +1,12 @@
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { TREATMENT_IDS, type Treatment } from '../tools/treatments.ts'
 
 /** One visit's minutes on one treatment by one person: at the house's rates, and by the clock. */
 export interface PaceSample {
   readonly treatment: Treatment
-  readonly plannedMin: number
-  readonly takenMin: number
+  readonly plannedMin: Minutes
+  readonly takenMin: Minutes
 }
 
 export interface PaceOf {

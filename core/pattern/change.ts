@@ -1,6 +1,7 @@
 import type { CoatPart, LengthsMm } from '../coat/coat-types.ts'
 import type { Wishes } from '../dog/dog.ts'
 import type { ExtraId } from '../dog/extras.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { PartChoice, Pattern } from './pattern.ts'
 import { hasOwnLength, PART_IDS, type PartId } from './shapes.ts'
 
@@ -83,7 +84,7 @@ export function withShape(wishes: CutWishes, part: PartId, shape: string | null)
 }
 
 /** A length otherwise, wherever it stands: with the shape of its part, or by itself. */
-export function withLength(wishes: CutWishes, part: CoatPart, mm: number): CutWishes {
+export function withLength(wishes: CutWishes, part: CoatPart, mm: Millimetres): CutWishes {
   const shaped = PART_IDS.filter((id) => {
     const choice = wishes.pattern?.[id]
     return TARGET_OF_PART[id] === part && choice && hasOwnLength(id, choice.shape)

@@ -2,6 +2,7 @@ import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isPuppy } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { notFor, type Pattern } from './pattern.ts'
 
 /** A pattern of the house's library, and what it asks of the owner [est]. */
@@ -28,11 +29,11 @@ const row = (
   puppy = false,
 ): LibraryPattern => ({ id, coats: on, perWeek, weeks, pattern, puppy })
 
-const legs = (shape: string, mm?: number): Pick<Pattern, 'forelegs' | 'hindlegs'> => {
+const legs = (shape: string, mm?: Millimetres): Pick<Pattern, 'forelegs' | 'hindlegs'> => {
   const choice = mm === undefined ? { shape } : { shape, mm }
   return { forelegs: choice, hindlegs: choice }
 }
-const one = (mm: number): Pattern => ({
+const one = (mm: Millimetres): Pattern => ({
   body: { shape: 'length', mm },
   skirt: { shape: 'none' },
   chest: { shape: 'as-body' },

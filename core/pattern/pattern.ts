@@ -1,12 +1,14 @@
-import { REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
+import { fixed } from '../numbers/fixed.ts'
 import type { SchoolId, Schools } from '../numbers/schools.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { PART_IDS, PART_REGIONS, type PartId, type PartShape, shapeOf } from './shapes.ts'
 
 /** A shape for a part, with its length in mm where it has one of its own and one was said. */
 export interface PartChoice {
   readonly shape: string
-  readonly mm?: number
+  readonly mm?: Millimetres
 }
 
 /** What is wished for each part; a part that is not named is as style and lengths have it. */
@@ -47,7 +49,7 @@ export interface ShapeAt {
   readonly part: PartId
   readonly id: string
   readonly def: PartShape
-  readonly mm: number | null
+  readonly mm: Millimetres | null
 }
 
 export function shapeAt(region: RegionId, pattern: Pattern | null, part = partOfRegion(region)): ShapeAt | null {
@@ -58,16 +60,15 @@ export function shapeAt(region: RegionId, pattern: Pattern | null, part = partOf
 }
 
 /** How long a part's shape takes on one of its region-sides of a dog, minutes before temper and pace. */
-export function shapeMinutes(index: number, { part, def }: ShapeAt, weightKg: number): number {
+export function shapeMinutes(index: PlaceIndex, { part, def }: ShapeAt, weightKg: number): number {
   const regions = PART_REGIONS[part]
   const whole = REGION_SIDES.reduce((sum, { region, share }) => sum + (regions.includes(region) ? share : 0), 0)
   return (def.minutes * bySize(weightKg) * REGION_SIDES[index]!.share) / whole
 }
 /** How much longer work by hand takes on a dog than on the one that tables are for. */
 export const bySize = (weightKg: number): number => (weightKg / TABLE_KG) ** BY_WEIGHT
-/** The dog that tables of minutes are for, and how they grow with weight [est]. */
-const TABLE_KG = 10
-const BY_WEIGHT = 0.4
+const TABLE_KG = fixed('pattern.kg')
+const BY_WEIGHT = fixed('pattern.by-weight')
 
 /** Parts of a pattern that this coat cannot carry. */
 export const notFor = (pattern: Pattern, coat: CoatType): PartId[] =>

@@ -1,5 +1,6 @@
 import type { RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
+import type { Minutes } from '../numbers/units.ts'
 
 /*
  * What a groomer means by a cut: for each part of the dog a shape. Minutes are for a dog of 10 kg [est], shapes and their
@@ -34,7 +35,7 @@ type By = 'by-length' | 'straight' | 'ball-tip' | 'curved' | 'thinning' | 'hands
 
 export interface PartShape {
   /** Minutes on a dog of 10 kg beside those of the length itself; 0 where nothing is done for it. */
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly leaves: Leaves
   readonly by: By
   /** Coats that can carry it; null for every coat that has hair there. */
@@ -54,7 +55,7 @@ const ROUND_HEADED = coats('silky', 'drop-double', 'curly', 'cotton', 'wire')
 const FRINGED = coats('feathered', 'silky', 'drop-double', 'double', 'curly', 'cotton', 'wire')
 
 const shape = (
-  minutes: number,
+  minutes: Minutes,
   leaves: Leaves,
   by: By,
   more: {

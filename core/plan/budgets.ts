@@ -3,6 +3,7 @@ import type { Assessment, Dog, HealthFlag } from '../dog/dog.ts'
 import { hasShortSkull, isFrail, isGrave, isPuppy, isShow } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { interpolated } from '../numbers/interpolate.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Style } from './names.ts'
 import type { Budgets } from './solve.ts'
 
@@ -91,11 +92,11 @@ export const standingCap = (dog: Dog, house: House): number =>
  */
 export function minutesBudget(
   dog: Dog,
-  slotMinutes: number,
+  slotMinutes: Minutes,
   house: House,
   worked: number | null = null,
   least: number | null = null,
-): { minutes: number; reserve: number; cap: number; steps: Step[] } {
+): { minutes: Minutes; reserve: number; cap: number; steps: Step[] } {
   const reserve = worked ?? house['reserve.base'] + house['reserve.area'] * bodySurfaceM2(dog.weightKg)
   const standing = standingCap(dog, house)
   // A dog whose bath and drying alone take that long still has its mats seen to: it rests, and lies for the dryer.
@@ -126,7 +127,7 @@ export interface GroomBudgets extends Budgets {
  * Points for minutes beyond the slot: each costs, and costs more from a quarter of the slot over on.
  * @param minutes of coat work @param within what there is for it
  */
-export function overrunPoints(minutes: number, within: Pick<GroomBudgets, 'minutes' | 'late'>, house: House): number {
+export function overrunPoints(minutes: Minutes, within: Pick<GroomBudgets, 'minutes' | 'late'>, house: House): number {
   const over = Math.max(0, minutes - within.minutes)
   const far = Math.max(0, minutes - within.late)
   return house['over.minute'] * (over - far) + house['over.far'] * far

@@ -1,5 +1,6 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { EstimateId } from '../numbers/estimates.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import { type Context, paceOf } from './context.ts'
 import type { SideState } from './side-state.ts'
@@ -10,14 +11,14 @@ export interface CostPart {
   readonly perM2: number
   readonly m2: number
   readonly pullRate: EstimateId
-  readonly pullPerMin: number
+  readonly pullPerMin: Minutes
   /** After all factors. */
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
 export interface Cost {
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly parts: readonly CostPart[]
   /** What the rates were multiplied by, in order; minutes' factors and the pull's. */
@@ -32,7 +33,7 @@ export interface Cost {
     readonly tender: number
     readonly skin: number
   }
-  readonly repositionMin: number
+  readonly repositionMin: Minutes
 }
 
 type Term = [rate: EstimateId, m2: number, pullRate: EstimateId]
@@ -92,7 +93,7 @@ function termsOf(
 }
 
 /** 0.7 + 0.010 x mm, at most 2: longer coat takes longer. */
-const lengthFactor = (coatMm: number, { house }: Context): number =>
+const lengthFactor = (coatMm: Millimetres, { house }: Context): number =>
   Math.min(house['factor.length.cap'], house['factor.length.base'] + house['factor.length.per-mm'] * coatMm)
 
 /**

@@ -1,17 +1,18 @@
 import { isPaw } from '../body/places.ts'
-import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { coatMmOf, wishedMm } from '../dog/lengths.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import type { Context } from './context.ts'
 import type { SideState } from './side-state.ts'
 
 /** The length that counts as whole: what is there, or what the owner wants where that is less. mm */
-export const wholeMm = (index: number, { assessment, house }: Context): number => {
+export const wholeMm = (index: PlaceIndex, { assessment, house }: Context): number => {
   const { region } = REGION_SIDES[index]!
   return Math.min(coatMmOf(region, assessment), wishedMm(region, assessment, house) ?? Number.POSITIVE_INFINITY)
 }
 
-const clippedTo = (index: number, leavesMm: number, ctx: Context): number => {
+const clippedTo = (index: PlaceIndex, leavesMm: Millimetres, ctx: Context): number => {
   const { region, share } = REGION_SIDES[index]!
   const whole = wholeMm(index, ctx)
   if (!(whole > 0)) return 0
@@ -22,7 +23,7 @@ const clippedTo = (index: number, leavesMm: number, ctx: Context): number => {
  * Coat lost on a region-side, in points, against what the owner wants and before the owner's weight on it: the share of
  * the surface, times the share of the length, times how much it shows; for splice and clip-out only where it is matted.
  */
-export function lossOf(treatment: Treatment, state: SideState, leavesMm: number, ctx: Context): number {
+export function lossOf(treatment: Treatment, state: SideState, leavesMm: Millimetres, ctx: Context): number {
   const { house } = ctx
   const { region } = REGION_SIDES[state.index]!
   switch (treatment) {

@@ -1,3 +1,4 @@
+import type { PlaceIndex } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { SideScores } from '../scores/sheet.ts'
@@ -77,7 +78,7 @@ export function rememberingMaker(): Maker {
     clips = { length, may, name, table: tableOf(name) }
     return clips
   }
-  const known = (scores: SideScores, index: number, end: End, make: () => SideState): SideState => {
+  const known = (scores: SideScores, index: PlaceIndex, end: End, make: () => SideState): SideState => {
     const places = recall(states, end, () => [])
     places[index] ??= new Map()
     return recall(places[index], scores, make)

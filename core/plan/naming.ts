@@ -1,5 +1,5 @@
 import { LEGS, TRUNK } from '../body/places.ts'
-import { REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Context } from './context.ts'
@@ -19,7 +19,7 @@ export interface Trait {
   readonly legs: number
 }
 
-export function traitOf(option: Option, index: number, ctx: Context): Trait {
+export function traitOf(option: Option, index: PlaceIndex, ctx: Context): Trait {
   const { region, share } = REGION_SIDES[index]!
   const { treatment, outlineMm, loss } = option
   const wished = treatment === 'clip' ? wishedMm(region, ctx.assessment, ctx.house) : null

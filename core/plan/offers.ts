@@ -1,5 +1,6 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { GroomBudgets } from './budgets.ts'
 import type { Context } from './context.ts'
 import { clipTo, type Option, optionsOf, type SideOptions, type StyleLength } from './options.ts'
@@ -32,10 +33,10 @@ export interface Group {
     readonly slot: number
     readonly over: number
     readonly far: number
-    readonly minutes: number
+    readonly minutes: Minutes
     readonly pull: number
     /** The same in pull-minutes. */
-    readonly pullMinutes: number
+    readonly pullMinutes: Minutes
   }
 }
 

@@ -16,6 +16,7 @@ import type { DoneWork } from '../dog/dog.ts'
 import { asksFor, letsGrow } from '../dog/extras.ts'
 import { rollsOnly, scarAt } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import { type Around, keptFrom, nearOf, noCloseBlade } from '../scores/around.ts'
 import type { Score } from '../scores/scales.ts'
 import { isBroken } from '../scores/sheet.ts'
@@ -32,7 +33,7 @@ import { type Cut, cutToLength, cutUnderMat, handTool, whenOf } from './tools.ts
 /** One way to treat one region-side, with all that follows from it. */
 export interface Option {
   readonly treatment: Treatment
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   /** Points of coat lost, before the owner's weight. */
   readonly loss: number
@@ -42,9 +43,9 @@ export interface Option {
   readonly card: Cost | null
   readonly tool: Tool | null
   /** What the tool leaves where it cuts, mm; null where nothing is cut. */
-  readonly leavesMm: number | null
+  readonly leavesMm: Millimetres | null
   /** The coat's outline afterwards, mm: the cover of a splice still stands. */
-  readonly outlineMm: number
+  readonly outlineMm: Millimetres
   readonly when: When | null
   readonly cautions: readonly Caution[]
   /** What was found there and is worked round. */
@@ -84,7 +85,7 @@ const handCards = (state: SideState, region: RegionId, { assessment: { dog } }: 
 
 /** The one length of a short style, and the blade that sets it where a mat does. */
 export interface StyleLength {
-  readonly mm: number
+  readonly mm: Millimetres
   readonly blade: Blade | null
 }
 

@@ -1,5 +1,6 @@
 import type { Rebook } from '../aftercare/rebook.ts'
-import type { RegionId, Side } from '../body/regions.ts'
+import type { PlaceIndex, RegionId, Side } from '../body/regions.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { Indices } from '../scores/indices.ts'
 import type { Tool, Treatment } from '../tools/treatments.ts'
 import type { Step } from './budgets.ts'
@@ -17,7 +18,7 @@ export interface Range {
 }
 
 export interface RegionPlan {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly region: RegionId
   readonly side: Side | null
   readonly treatment: Treatment
@@ -28,7 +29,7 @@ export interface RegionPlan {
   /** Everything that was weighed here, and what the rules took out. */
   readonly weighed: readonly Option[]
   readonly refused: readonly { readonly treatment: Treatment; readonly code: Refusal }[]
-  readonly coatMm: number
+  readonly coatMm: Millimetres
   /** Finished already. */
   readonly done: boolean
 }
@@ -47,7 +48,7 @@ export interface Alternative extends Afterwards {
   readonly style: Style
   readonly feasible: boolean
   readonly closed: StyleClosed | null
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly coatKept: number
   readonly objective: number
@@ -55,7 +56,7 @@ export interface Alternative extends Afterwards {
   /** More than 1 where the coat is kept by coming back: minutes and pull are those of all visits. */
   readonly visits: number
   readonly treatments: readonly Treatment[]
-  readonly outlineMm: readonly number[]
+  readonly outlineMm: readonly Millimetres[]
 }
 
 export interface Verdict {
@@ -71,11 +72,11 @@ export interface Verdict {
   readonly pullBudget: number
   readonly budgetSteps: { readonly minutes: readonly Step[]; readonly pull: readonly Step[] }
   readonly reserve: number
-  readonly handOverMinutes: number
+  readonly handOverMinutes: Minutes
   /** The terms of the objective of the chosen plan, points. */
   readonly objective: {
     readonly coat: number
-    readonly minutes: number
+    readonly minutes: Minutes
     readonly pull: number
     readonly mismatch: number
     /** Minutes beyond the slot. */
@@ -96,7 +97,7 @@ export type LeftOutId = (typeof LEFT_OUT_IDS)[number]
 export interface LeftOut {
   readonly what: LeftOutId
   /** That it saves. */
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 /** Why two people are needed: to lift it, or to hold it safely. */
@@ -106,7 +107,7 @@ export type SecondId = (typeof SECOND_IDS)[number]
 /** What a whole groom takes, minutes: coat work, tub, dryer, cut and the rest, by its own steps. */
 export interface GroomTotal {
   /** For one pair of hands, waits in the tub with it. */
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly hands: number
   /** How long the dog stands; rests off the table come on top. */
   readonly standing: number
@@ -130,9 +131,9 @@ export interface GroomTotal {
 
 /** One mat worked before anything is decided, because two ways are close and one kind of mat parts them. */
 export interface MatTrial {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly tool: Tool | null
-  readonly minutes: number
+  readonly minutes: Minutes
   /** The way where the mat comes out with that tool, and where it does not. */
   readonly ifItComes: VerdictName
   readonly ifNot: VerdictName

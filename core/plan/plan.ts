@@ -6,6 +6,8 @@ import type { Assessment } from '../dog/dog.ts'
 import { isFrail, isGrave, isJacketTight } from '../dog/facts.ts'
 import { wishedMm } from '../dog/lengths.ts'
 import { type House, MODEL_VERSION } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { indicesOf, matWeight } from '../scores/indices.ts'
 import {
   budgetsOf,
@@ -49,7 +51,7 @@ export const planGroom = (assessment: Assessment, house: House, wanted: Style | 
 export interface Way {
   readonly work: CoatWork
   /** Minutes of coat work, at most where places were not looked at. */
-  readonly minutes: number
+  readonly minutes: Minutes
   /** Points for minutes beyond the slot. */
   readonly over: number
 }
@@ -105,7 +107,7 @@ export function planWays(
 const SELDOM: ReadonlySet<Style> = new Set(['keep-places', 'short-legs'])
 
 /** Visits a frail dog in felt is asked to come for at most; more of it is for the vet to decide. */
-const FRAIL_VISITS = 2
+const FRAIL_VISITS = fixed('visits.frail')
 
 /** A frail dog in felt that would need more visits gets one short one for what hurts, and the rest is named as left. */
 const splitFor = (split: SplitPlan, pelted: boolean, oneVisit: () => SplitPlan): SplitPlan =>

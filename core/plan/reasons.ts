@@ -1,4 +1,5 @@
-import { REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS, type RegionId, type Side } from '../body/regions.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { LeaveReason } from './codes.ts'
 import type { Context } from './context.ts'
 import type { Style, VerdictName } from './names.ts'
@@ -15,7 +16,7 @@ interface Places {
 }
 interface Over {
   readonly style: Style
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly minutesBudget: number
   readonly pull: number
   readonly pullBudget: number
@@ -36,8 +37,8 @@ export type ReasonValues = {
   readonly 'would-not-match': { readonly style: Style }
   readonly closed: { readonly style: Style; readonly by: ClosedSaid }
   readonly 'hand-card-over-visits': Nothing
-  readonly 'blade-under-worst-mat': { readonly mm: number; readonly blade: string }
-  readonly 'clip-length': { readonly mm: number }
+  readonly 'blade-under-worst-mat': { readonly mm: Millimetres; readonly blade: string }
+  readonly 'clip-length': { readonly mm: Millimetres }
   readonly 'keep-wish': { readonly wish: 0 | 1 | 2 | 3 }
   readonly left: { readonly why: LeaveReason }
 } & Pick<StopValues, 'skin-emergency' | 'catching'>
@@ -62,7 +63,7 @@ const whole = <C extends ReasonCode>(code: C, values: ReasonValues[C]): ReasonOf
   side: null,
   values,
 })
-const at = <C extends ReasonCode>(code: C, index: number, values: ReasonValues[C]): ReasonOf<C> => ({
+const at = <C extends ReasonCode>(code: C, index: PlaceIndex, values: ReasonValues[C]): ReasonOf<C> => ({
   code,
   region: REGION_SIDES[index]!.region,
   side: REGION_SIDES[index]!.side,

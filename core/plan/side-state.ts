@@ -1,7 +1,9 @@
-import { REGION_SIDES } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import type { Assessment, DoneWork } from '../dog/dog.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { keptFrom } from '../scores/around.ts'
 import { findingKind } from '../scores/findings.ts'
 import { plausibleWorst } from '../scores/indices.ts'
@@ -10,16 +12,16 @@ import { extentOf, type SideScores, skinScore, standoffMmOf } from '../scores/sh
 
 /** One region-side with every score filled, as one end of the range takes it. */
 export interface SideState {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly mat: Score
   readonly extent: number
-  readonly standoffMm: number
+  readonly standoffMm: Millimetres
   readonly undercoat: Score
   /** The skin score that bars treatments: findings that keep tools off only themselves are left out. */
   readonly skin: Score
   /** The skin score that makes pulling worse: findings that change nothing are left out, felt hides the skin. */
   readonly sore: Score
-  readonly coatMm: number
+  readonly coatMm: Millimetres
   /** Whether the mat score was given by a person. */
   readonly scored: boolean
   readonly scores: SideScores
@@ -51,7 +53,7 @@ function isLocal(scores: SideScores, areaM2: number, house: House): boolean {
 
 /** A spot of a mat, cut out by itself: it does not take what is round it down. */
 export const isSpot = ({ mat, extent }: Pick<SideState, 'mat' | 'extent'>): boolean => mat >= 2 && extent <= SPOT + 1e-9
-const SPOT = 0.05
+const SPOT = fixed('extent.spot')
 
 /** The worst of what was given and the findings that do more than sit there. A given score counts as it is. */
 function barringSkin({ skin, findings }: SideScores, local: boolean): Score {
@@ -112,7 +114,7 @@ export function sideStates(
   bsaM2: number,
   end: End,
   house: House,
-  known: (scores: SideScores, index: number, end: End, make: () => SideState) => SideState = (_s, _i, _e, make) =>
+  known: (scores: SideScores, index: PlaceIndex, end: End, make: () => SideState) => SideState = (_s, _i, _e, make) =>
     make(),
 ): SideState[] {
   const { sheet, progress } = assessment

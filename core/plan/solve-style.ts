@@ -1,6 +1,7 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
 import { OUTLINE } from '../body/places.ts'
-import { REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import { type GroomBudgets, overrunPoints } from './budgets.ts'
 import type { Context } from './context.ts'
 import { type ChoiceSum, type Group, weighed } from './offers.ts'
@@ -12,7 +13,7 @@ import type { StyleProblem } from './styles.ts'
 export interface StyleResult extends StyleProblem {
   readonly feasible: boolean
   readonly picks: readonly Option[]
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly loss: number
   readonly mismatch: boolean
@@ -49,10 +50,10 @@ export const dogBounds = ({ table, minutes, pull }: GroomBudgets): Budgets => ({
 })
 
 /** The length a place goes home with: the finishing cut brings what the coat work leaves longer to what is wished. */
-const endMm = (index: number, outlineMm: number, { wishMm }: Context): number =>
+const endMm = (index: PlaceIndex, outlineMm: Millimetres, { wishMm }: Context): number =>
   Math.min(outlineMm, wishMm[index] ?? Number.POSITIVE_INFINITY)
 
-const inOutline = (index: number): boolean => {
+const inOutline = (index: PlaceIndex): boolean => {
   const { region } = REGION_SIDES[index]!
   return OUTLINE.has(region) && REGIONS[region].seen >= 2
 }
@@ -255,7 +256,7 @@ export function solveStyle(
   if (!first) return resultOf(all, solveItems(pricedAt(0).items, NO_BUDGETS) as Solution, false, false)
   if (!first.mismatch || first.objective - house['mismatch.points'] > ceiling) return first
   /** What stays open when a place may not end at the length that this leaves; null where nothing does. */
-  const without = (open: Open, index: number, { outlineMm }: Option): Open | null => {
+  const without = (open: Open, index: PlaceIndex, { outlineMm }: Option): Open | null => {
     const g = groups.findIndex(({ members }) => members.includes(index))
     const { members, choices } = groups[g]!
     const m = members.indexOf(index)

@@ -1,12 +1,13 @@
+import type { Minutes } from '../numbers/units.ts'
 /** What an option asks of the optimum: points to minimise, and what it takes of the two budgets. */
 export interface Weighed {
   readonly cost: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
 export interface Budgets {
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
@@ -14,7 +15,7 @@ export interface Solution {
   /** Index of the chosen option in each group. */
   readonly picks: readonly number[]
   readonly cost: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
@@ -31,7 +32,7 @@ const NO_LIMIT = 2 ** 52
 interface Item {
   readonly pick: number
   readonly cost: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 /** A group's options as the solver takes them: whole, none that another beats, the cheapest first. */
@@ -47,7 +48,7 @@ const undominated = (items: Item[]): Item[] =>
 
 interface Totals {
   readonly cost: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
 }
 
@@ -123,7 +124,7 @@ function priceBudgets(
 
 interface State {
   readonly cost: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly item: Item | null
   readonly before: State | null

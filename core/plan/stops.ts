@@ -1,6 +1,7 @@
-import { indexAt, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
+import { indexAt, type PlaceIndex, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { allergyUnnamed, hasShortSkull, isWoolly, scarAt, wasShaved } from '../dog/facts.ts'
+import type { Millimetres, Minutes } from '../numbers/units.ts'
 import { type FINDINGS, type FindingId, findingKind } from '../scores/findings.ts'
 import { isBroken, skinScore } from '../scores/sheet.ts'
 import type { Tool } from '../tools/treatments.ts'
@@ -20,7 +21,7 @@ export interface StopValues {
   readonly 'skin-broken': Record<never, never>
   readonly 'skin-sore': Record<never, never>
   /** Something was seen there that everybody has to know of. */
-  readonly seen: { readonly finding: FindingId; readonly sizeMm: number | null }
+  readonly seen: { readonly finding: FindingId; readonly sizeMm: Millimetres | null }
   readonly health: { readonly flag: CaredFor }
   /** What was done to the coat before, and what it means today. */
   readonly 'coat-past': { readonly past: 'shaved' | 'woolly' }
@@ -34,7 +35,7 @@ export interface StopValues {
   /** Two ways are close, and one mat decides. */
   readonly 'try-one-mat': {
     readonly tool: Tool | null
-    readonly minutes: number
+    readonly minutes: Minutes
     readonly comes: VerdictName
     readonly not: VerdictName
   }
@@ -45,7 +46,7 @@ export interface StopValues {
   /** A little more than it can give, and not worth another visit. */
   readonly 'gives-most': { readonly pull: number; readonly budget: number }
   /** It takes longer than the slot, and fits the dog. */
-  readonly 'slot-too-short': { readonly minutes: number; readonly slot: number; readonly over: number }
+  readonly 'slot-too-short': { readonly minutes: Minutes; readonly slot: number; readonly over: number }
 }
 export type StopCode = keyof StopValues
 export type StopOf<C extends StopCode> = {
@@ -76,7 +77,7 @@ export const byUrgency = (a: Stop, b: Stop): number =>
   URGENT_FIRST.indexOf(a.action) - URGENT_FIRST.indexOf(b.action) ||
   sweepPlace(a) - sweepPlace(b)
 
-const place = (index: number): Pick<Stop, 'region' | 'side'> => {
+const place = (index: PlaceIndex): Pick<Stop, 'region' | 'side'> => {
   const { region, side } = REGION_SIDES[index]!
   return { region, side }
 }

@@ -3,6 +3,8 @@ import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { bladeTool, bladeUnderMat, FULL_RACK, toolForLength } from '../tools/blades.ts'
 import type { Rack } from '../tools/rack.ts'
 import type { Tool, Treatment, When } from '../tools/treatments.ts'
@@ -27,7 +29,7 @@ const brush = (id: string): Tool => ({ kind: 'brush', id })
 
 export interface Cut {
   readonly tool: Tool
-  readonly leavesMm: number
+  readonly leavesMm: Millimetres
   readonly tight: boolean
   /** A spot is cut out by itself first, with the blade that it allows. */
   readonly spot?: boolean
@@ -58,7 +60,7 @@ export function cutUnderMat(treatment: Treatment, region: RegionId, state: SideS
 }
 
 /** The cut of coat that combs, to a length; by shears where no tool of the rack is long enough. */
-export function cutToLength(region: RegionId, wantedMm: number, rack: Rack): Cut {
+export function cutToLength(region: RegionId, wantedMm: Millimetres, rack: Rack): Cut {
   if (SHEARS_ONLY.has(region)) return { tool: shears('ball-tip'), leavesMm: wantedMm, tight: false }
   const found = toolForLength(wantedMm, rack)
   return found ? { ...found, tight: false } : { tool: shears('straight'), leavesMm: wantedMm, tight: false }
@@ -99,7 +101,7 @@ function stripsAfterBath({ schools, sheet }: Assessment, house: House): boolean 
   )
   return dirty >= house['bath.dirty']
 }
-const DIRTY = 2
+const DIRTY = fixed('dirty.score')
 
 /** When in the groom, by the house's ways: tight and felted coat is usually cut before water tightens it. */
 export function whenOf(treatment: Treatment, { mat }: SideState, { assessment, house }: Context): When | null {

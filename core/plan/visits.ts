@@ -1,12 +1,13 @@
 import { HYGIENE } from '../body/places.ts'
-import { mirrorIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
+import { mirrorIndex, type PlaceIndex, REGION_SIDES, REGIONS, type RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Option } from './options.ts'
 import type { SideState } from './side-state.ts'
 import type { Budgets } from './solve.ts'
 
 export interface VisitPart {
-  readonly index: number
+  readonly index: PlaceIndex
   /** How much of this region-side's work is done in this visit, above 0 to 1. */
   readonly part: number
 }
@@ -21,7 +22,7 @@ export interface PlannedVisit {
   readonly day: number
   /** What of the dog it is about. */
   readonly blocks: readonly BlockId[]
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly parts: readonly VisitPart[]
 }
@@ -63,7 +64,7 @@ const blockOfPair = (both: readonly SideState[]): BlockId => {
 }
 
 function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[] {
-  const works = (index: number): boolean => picks[index]!.minutes > 0
+  const works = (index: PlaceIndex): boolean => picks[index]!.minutes > 0
   const pairs = states.flatMap((state): Pair[] => {
     const other = mirrorIndex[state.index]!
     const indexes = [...new Set([Math.min(state.index, other), Math.max(state.index, other)])].filter(works)
@@ -84,7 +85,7 @@ function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[]
 }
 
 interface Open {
-  minutes: number
+  minutes: Minutes
   pull: number
   readonly parts: VisitPart[]
 }

@@ -65,9 +65,9 @@ describe('what is weighed quickly is what is weighed the long way', () => {
     for (const dog of DOGS.filter((_, i) => i % 100 === 0)) {
       const make = rememberingMaker()
       for (const trial of flipTrials(dog).filter((_, i) => i % 5 === 0))
-        for (const { to } of trial.tries) {
-          const one = changed(dog, trial, to)
-          const shared = trial.what !== 'wish' && trial.what !== 'temper'
+        for (const change of trial) {
+          const one = changed(dog, change)
+          const shared = change.what !== 'wish' && change.what !== 'temper'
           expect(weightOf(one, DEFAULT_HOUSE, shared ? make : undefined)).toEqual(slowWeightOf(one, DEFAULT_HOUSE))
         }
     }
@@ -103,9 +103,9 @@ describe('what is weighed quickly is what is weighed the long way', () => {
         },
       }
       const make = rememberingMaker()
-      for (const trial of flipTrials(one).filter(({ what }, i) => what === 'score' && i % 4 === 0))
-        for (const { to } of trial.tries) {
-          const asked = changed(one, trial, to)
+      for (const trial of flipTrials(one).filter(([first], i) => first!.what === 'score' && i % 4 === 0))
+        for (const change of trial) {
+          const asked = changed(one, change)
           expect(weightOf(asked, DEFAULT_HOUSE, make)).toEqual(slowWeightOf(asked, DEFAULT_HOUSE))
         }
     }

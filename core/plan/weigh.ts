@@ -4,6 +4,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { isGrave } from '../dog/facts.ts'
 import { isNamed } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { Sheet } from '../scores/sheet.ts'
 import { budgetsOf, type GroomBudgets } from './budgets.ts'
 import type { Context } from './context.ts'
@@ -171,7 +172,7 @@ export function weigh(
 export interface Weight {
   readonly choice: VerdictName
   /** Of the best way; null where the groom stops or no way fits one visit. */
-  readonly minutes: number | null
+  readonly minutes: Minutes | null
   readonly pull: number | null
 }
 

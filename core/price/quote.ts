@@ -1,4 +1,5 @@
 import type { CoatType } from '../coat/coat-types.ts'
+import type { Minutes } from '../numbers/units.ts'
 
 /** Sizes of dog a price list knows, by weight: the first whose bound is not below it. */
 export const SIZE_IDS = ['toy', 'small', 'medium', 'large', 'giant'] as const
@@ -42,7 +43,7 @@ export interface Quote {
   readonly size: SizeId
   readonly coat: CoatPriceId
   readonly base: number
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly minutesIncluded: number
   readonly perMinute: number
   /** For coat work beyond what the base holds, each visit. */
@@ -59,7 +60,7 @@ export interface Quote {
  */
 export function quoteOf(
   dog: { coatType: CoatType; weightKg: number },
-  minutes: number,
+  minutes: Minutes,
   prices: PriceList,
   visits = 1,
 ): Quote {

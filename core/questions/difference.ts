@@ -1,13 +1,15 @@
+import type { PlaceIndex } from '../body/regions.ts'
+import type { Minutes } from '../numbers/units.ts'
 import type { VerdictName } from '../plan/names.ts'
 import type { Plan, RegionPlan } from '../plan/plan-shape.ts'
 import type { Treatment } from '../tools/treatments.ts'
 
 /** One region-side that two plans treat differently. */
 export interface Changed {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly was: Treatment
   readonly now: Treatment
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   /**
    * Why: its own scores changed, the treatment it had is no longer allowed there, or the choice over the whole dog fell
@@ -20,7 +22,7 @@ export interface Changed {
 export interface Difference {
   readonly was: VerdictName
   readonly now: VerdictName
-  readonly minutes: number
+  readonly minutes: Minutes
   readonly pull: number
   readonly coatKept: number
   readonly regions: readonly Changed[]

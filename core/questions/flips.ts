@@ -1,5 +1,5 @@
-import { mirrorIndex, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
-import { type Assessment, STYLE_WISH_IDS, type StyleWish, type Temperament } from '../dog/dog.ts'
+import { mirrorIndex, type PlaceIndex, REGION_SIDES, type RegionId, type Side } from '../body/regions.ts'
+import { type Assessment, type KeepLength, STYLE_WISH_IDS, type StyleWish, type Temperament } from '../dog/dog.ts'
 import { coatMmOf } from '../dog/lengths.ts'
 import type { House } from '../numbers/estimates.ts'
 import { type Maker, rememberingMaker } from '../plan/making.ts'
@@ -16,45 +16,51 @@ export type FlipKind = (typeof FLIP_KINDS)[number]
 export const FLIP_SCORES = ['mat', 'undercoat', 'skin'] as const
 export type FlipScore = (typeof FLIP_SCORES)[number]
 
-/** One change that makes another verdict. */
-export interface Flip {
-  readonly what: FlipKind
-  readonly region: RegionId | null
+/** Where a change is made. */
+interface At {
+  readonly region: RegionId
   /** null on a single region, and where both sides change together. */
   readonly side: Side | null
-  /** Which score, or which wish (`keepLength`, `style`); null for the rest. */
-  readonly score: FlipScore | 'keepLength' | 'style' | null
-  readonly from: number | string
-  readonly to: number | string
-  /** How many steps of its scale the change is. */
-  readonly size: number
-  readonly becomes: VerdictName
 }
 
-/** A question: one thing, and the values to try it at, the nearest first; the first that flips is the answer. */
-export interface Trial {
-  readonly what: FlipKind
-  readonly places: readonly number[]
-  readonly score: Flip['score']
-  readonly from: number | string
-  readonly tries: readonly { readonly to: number | string; readonly size: number }[]
+interface FromTo<T> {
+  readonly from: T
+  readonly to: T
 }
+
+/** One thing that could be otherwise: a score, the free hair under a mat (mm), a wish, the temper, the slot (minutes). */
+export type Change =
+  | ({ readonly what: 'score'; readonly score: FlipScore } & At & FromTo<Score>)
+  | ({ readonly what: 'standoff' } & At & FromTo<number>)
+  | ({ readonly what: 'wish'; readonly wish: 'keepLength' } & FromTo<KeepLength>)
+  | ({ readonly what: 'wish'; readonly wish: 'style' } & FromTo<StyleWish>)
+  | ({ readonly what: 'temper' } & FromTo<Temperament>)
+  | ({ readonly what: 'slot' } & FromTo<number>)
+
+/** How many steps of its scale a change is. */
+type Sized = Change & { readonly size: number }
+
+/** One change that makes another verdict. */
+export type Flip = Sized & { readonly becomes: VerdictName }
+
+/** A question: one thing changed one way, the smallest change first; the first that flips is the answer. */
+export type Trial = readonly Sized[]
 
 const STANDOFFS_MM = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 7, 8, 10, 13, 16, 20] as const
 const TEMPERS: readonly Temperament[] = ['easy', 'wary', 'anxious', 'mouthy', 'bites']
+const KEEPS: readonly KeepLength[] = [0, 1, 2, 3]
 const SLOT_STEP = 15
 const SLOT_LEAST = 30
 const SLOT_MOST = 480
 /** Show and strip are other grooms, not other wishes for this one. */
 const OPEN_WISHES: readonly StyleWish[] = STYLE_WISH_IDS.filter((id) => id !== 'show' && id !== 'strip')
 
-const upAndDown = <T extends number | string>(scale: readonly T[], at: number): { to: T; size: number }[][] => [
-  scale.slice(at + 1).map((to, i) => ({ to, size: i + 1 })),
-  scale
-    .slice(0, Math.max(0, at))
-    .reverse()
-    .map((to, i) => ({ to, size: i + 1 })),
-]
+const sized = <T extends number | string>(values: readonly T[]): { to: T; size: number }[] =>
+  values.map((to, i) => ({ to, size: i + 1 }))
+
+/** Both ways along a scale, the nearest first; a way with nothing on it is left out. */
+const upAndDown = <T extends number | string>(scale: readonly T[], at: number): { to: T; size: number }[][] =>
+  [scale.slice(at + 1), scale.slice(0, Math.max(0, at)).reverse()].filter(({ length }) => length > 0).map(sized)
 
 const scoreAt = (scores: SideScores, score: FlipScore): Score | null =>
   score === 'skin' ? skinScore(scores) : scores[score]
@@ -69,18 +75,20 @@ function scoreTrials(assessment: Assessment): Trial[] {
   const { sheet, progress } = assessment
   const symmetric = isSymmetric(assessment)
   const trials: Trial[] = []
-  for (const { index, side } of REGION_SIDES) {
+  for (const { index, region, side } of REGION_SIDES) {
     if (progress?.done.some((work) => work.index === index)) continue
     const other = mirrorIndex[index]!
     for (const score of FLIP_SCORES) {
       const from = scoreAt(sheet[index]!, score)
       if (from === null) continue
-      // Findings hold the skin score up: it can be worse than they say, never better.
-      for (const [down, tries] of upAndDown(SCORES, from).entries()) {
-        if (tries.length === 0 || (score === 'skin' && down === 1 && sheet[index]!.findings.length > 0)) continue
-        if (!(symmetric && side === 'right')) trials.push({ what: 'score', places: [index], score, from, tries })
-        if (side === 'left' && scoreAt(sheet[other]!, score) === from)
-          trials.push({ what: 'score', places: [index, other], score, from, tries })
+      const held = score === 'skin' && sheet[index]!.findings.length > 0
+      for (const tries of upAndDown(SCORES, from)) {
+        // Findings hold the skin score up: it can be worse than they say, never better.
+        if (held && tries[0]!.to < from) continue
+        const at = (where: Side | null): Trial =>
+          tries.map(({ to, size }) => ({ what: 'score', region, side: where, score, from, to, size }))
+        if (!(symmetric && side === 'right')) trials.push(at(side))
+        if (side === 'left' && scoreAt(sheet[other]!, score) === from) trials.push(at(null))
       }
     }
   }
@@ -97,87 +105,77 @@ function standoffTrials(assessment: Assessment): Trial[] {
     const from = standoffMmOf(scores, scores.mat, coatMm)
     const above = STANDOFFS_MM.filter((mm) => mm > from && mm <= coatMm)
     const below = STANDOFFS_MM.filter((mm) => mm < from).reverse()
-    return [above, below]
-      .filter((list) => list.length > 0)
-      .map((list) => ({
-        what: 'standoff',
-        places: [index],
-        score: null,
-        from,
-        tries: list.map((to, i) => ({ to, size: i + 1 })),
-      }))
+    return [above, below].map((list) =>
+      sized(list).map(({ to, size }) => ({ what: 'standoff', region, side, from, to, size })),
+    )
   })
 }
 
-const wholeDog = (what: FlipKind, score: Flip['score'], from: Flip['from'], tries: Trial['tries']): Trial[] =>
-  tries.length > 0 ? [{ what, places: [], score, from, tries }] : []
-
-/** Everything that is asked, in order. The answers are for `answer`. */
-export function flipTrials(assessment: Assessment): Trial[] {
-  const { wishes, dog, slotMinutes } = assessment
-  const keeps = [0, 1, 2, 3] as const
-  const temper = dog.temperament === 'unknown' ? 'wary' : dog.temperament
-  const slots = Array.from({ length: (SLOT_MOST - SLOT_LEAST) / SLOT_STEP + 1 }, (_, i) => SLOT_LEAST + i * SLOT_STEP)
-  const longer = slots.filter((minutes) => minutes > slotMinutes)
-  const shorter = slots.filter((minutes) => minutes < slotMinutes).reverse()
-  const styles = OPEN_WISHES.includes(wishes.style) ? OPEN_WISHES.filter((id) => id !== wishes.style) : []
+function wishTrials({ wishes }: Assessment): Trial[] {
+  const { keepLength: kept, style } = wishes
+  const styles = OPEN_WISHES.includes(style) ? OPEN_WISHES.filter((id) => id !== style) : []
   return [
-    ...scoreTrials(assessment),
-    ...standoffTrials(assessment),
-    ...upAndDown(keeps, wishes.keepLength).flatMap((tries) => wholeDog('wish', 'keepLength', wishes.keepLength, tries)),
-    ...styles.flatMap((to) => wholeDog('wish', 'style', wishes.style, [{ to, size: 1 }])),
-    ...upAndDown(TEMPERS, TEMPERS.indexOf(temper)).flatMap((tries) => wholeDog('temper', null, dog.temperament, tries)),
-    ...[longer, shorter].flatMap((list) =>
-      wholeDog(
-        'slot',
-        null,
-        slotMinutes,
-        list.map((to, i) => ({ to, size: i + 1 })),
-      ),
+    ...upAndDown(KEEPS, kept).map(
+      (tries): Trial => tries.map(({ to, size }) => ({ what: 'wish', wish: 'keepLength', from: kept, to, size })),
     ),
+    ...styles.map((to): Trial => [{ what: 'wish', wish: 'style', from: style, to, size: 1 }]),
   ]
 }
 
+function temperTrials({ dog }: Assessment): Trial[] {
+  const from = dog.temperament
+  const at = TEMPERS.indexOf(from === 'unknown' ? 'wary' : from)
+  return upAndDown(TEMPERS, at).map((tries) => tries.map(({ to, size }) => ({ what: 'temper', from, to, size })))
+}
+
+function slotTrials({ slotMinutes: from }: Assessment): Trial[] {
+  const slots = Array.from({ length: (SLOT_MOST - SLOT_LEAST) / SLOT_STEP + 1 }, (_, i) => SLOT_LEAST + i * SLOT_STEP)
+  const longer = slots.filter((minutes) => minutes > from)
+  const shorter = slots.filter((minutes) => minutes < from).reverse()
+  return [longer, shorter].map((list) => sized(list).map(({ to, size }) => ({ what: 'slot', from, to, size })))
+}
+
+/** Everything that is asked, in order. The answers are for `answer`. */
+export const flipTrials = (assessment: Assessment): Trial[] =>
+  [
+    ...scoreTrials(assessment),
+    ...standoffTrials(assessment),
+    ...wishTrials(assessment),
+    ...temperTrials(assessment),
+    ...slotTrials(assessment),
+  ].filter(({ length }) => length > 0)
+
 /** The dog as it would be: one thing changed, all else as it stands. Extent and standoff stay where they were given. */
-export function changed(
-  assessment: Assessment,
-  { what, places, score }: Pick<Trial, 'what' | 'places' | 'score'>,
-  to: number | string,
-): Assessment {
+export function changed(assessment: Assessment, change: Change): Assessment {
   const { sheet, wishes, dog } = assessment
-  switch (what) {
-    case 'score':
+  switch (change.what) {
+    case 'score': {
+      const { score, to } = change
+      const clean = score === 'mat' && to === 0 ? NO_MAT : {}
       return {
         ...assessment,
-        sheet: sheet.map((scores, i) =>
-          places.includes(i)
-            ? { ...scores, [score as FlipScore]: to as Score, ...(score === 'mat' && to === 0 ? NO_MAT : {}) }
-            : scores,
-        ),
+        sheet: sheet.map((scores, i) => (isAt(change, i) ? { ...scores, [score]: to, ...clean } : scores)),
       }
+    }
     case 'standoff':
       return {
         ...assessment,
-        sheet: sheet.map((scores, i) => (places.includes(i) ? { ...scores, standoffMm: to as number } : scores)),
+        sheet: sheet.map((scores, i) => (isAt(change, i) ? { ...scores, standoffMm: change.to } : scores)),
       }
     case 'wish':
-      return { ...assessment, wishes: { ...wishes, [score as string]: to } }
+      return { ...assessment, wishes: { ...wishes, [change.wish]: change.to } }
     case 'temper':
-      return { ...assessment, dog: { ...dog, temperament: to as Temperament } }
+      return { ...assessment, dog: { ...dog, temperament: change.to } }
     case 'slot':
-      return { ...assessment, slotMinutes: to as number }
+      return { ...assessment, slotMinutes: change.to }
   }
 }
 const NO_MAT = { extent: null, standoffMm: null } as const
 
-/** Changes that a flip stands for, to show the dog as it would be. */
-export const withFlip = (assessment: Assessment, flip: Flip): Assessment =>
-  changed(assessment, { ...flip, places: placesOf(flip) }, flip.to)
-
-const placesOf = ({ region, side }: Flip): number[] =>
-  REGION_SIDES.filter((place) => place.region === region && (side === null || place.side === side)).map(
-    ({ index }) => index,
-  )
+const isAt = ({ region, side }: At, index: PlaceIndex): boolean => {
+  const place = REGION_SIDES[index]!
+  return place.region === region && (side === null || place.side === side)
+}
 
 /** Answers trials one by one; what they share is computed once. */
 export function flipFinder(
@@ -188,45 +186,36 @@ export function flipFinder(
   const now = verdictOf(assessment, house, sheetOnly)
   const symmetric = isSymmetric(assessment)
   // Nothing that costs more than the sheet is shared between dogs of other tempers and wishes.
-  const maker = (what: FlipKind): Maker | undefined => (what === 'wish' || what === 'temper' ? undefined : sheetOnly)
+  const maker = ({ what }: Change): Maker | undefined => (what === 'wish' || what === 'temper' ? undefined : sheetOnly)
   const answer = (trial: Trial): Flip[] => {
-    for (const { to, size } of trial.tries) {
-      const becomes = verdictOf(changed(assessment, trial, to), house, maker(trial.what))
+    for (const change of trial) {
+      const becomes = verdictOf(changed(assessment, change), house, maker(change))
       if (becomes === now) continue
-      const [first] = trial.places
-      const { region = null, side = null } = first === undefined ? {} : REGION_SIDES[first]!
-      const flip: Flip = {
-        what: trial.what,
-        region,
-        side: trial.places.length > 1 ? null : side,
-        score: trial.score,
-        from: trial.from,
-        to,
-        size,
-        becomes,
-      }
-      return symmetric && flip.side === 'left' ? [flip, { ...flip, side: 'right' }] : [flip]
+      const flip: Flip = { ...change, becomes }
+      return symmetric && 'side' in flip && flip.side === 'left' ? [flip, { ...flip, side: 'right' }] : [flip]
     }
     return []
   }
   return { now, answer }
 }
 
-const sweepPlace = ({ region, side }: Flip): number =>
-  REGION_SIDES.findIndex((place) => place.region === region && (side === null || place.side === side))
+/** Where in the sweep a change begins; what changes the whole dog, nowhere. */
+const sweepPlace = (flip: Flip): number => ('region' in flip ? REGION_SIDES.findIndex((_, i) => isAt(flip, i)) : -1)
+
+/** The same change, on whichever side. */
+const changeOf = (flip: Flip & At): string =>
+  `${flip.what} ${flip.region} ${flip.what === 'score' ? flip.score : ''} ${flip.to}`
 
 /**
  * The smallest first: score steps by their number, then standoff, wish, temper and slot. Both sides together are named
  * only where one side alone does not do it with as few steps.
  */
 export function ordered(flips: readonly Flip[]): Flip[] {
-  const alone = new Set(
-    flips.filter(({ side }) => side !== null).map(({ what, region, score, to }) => `${what} ${region} ${score} ${to}`),
-  )
+  const alone = new Set(flips.flatMap((flip) => ('side' in flip && flip.side !== null ? [changeOf(flip)] : [])))
   const single = (flip: Flip): boolean =>
-    flip.side !== null || flip.region === null || mirrorIndex[sweepPlace(flip)] === sweepPlace(flip)
+    !('side' in flip) || flip.side !== null || mirrorIndex[sweepPlace(flip)] === sweepPlace(flip)
   return flips
-    .filter((flip) => single(flip) || !alone.has(`${flip.what} ${flip.region} ${flip.score} ${flip.to}`))
+    .filter((flip) => single(flip) || !('side' in flip) || !alone.has(changeOf(flip)))
     .sort(
       (a, b) =>
         FLIP_KINDS.indexOf(a.what) - FLIP_KINDS.indexOf(b.what) ||

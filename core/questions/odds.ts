@@ -1,5 +1,5 @@
 import { NEIGHBOUR_PAIRS } from '../body/neighbours.ts'
-import { mirrorIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
+import { mirrorIndex, type PlaceIndex, REGION_SIDES, REGIONS } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import type { House } from '../numbers/estimates.ts'
 import { rememberingMaker } from '../plan/making.ts'
@@ -16,7 +16,7 @@ export type GuessedSheet = readonly Readonly<Record<Guessed, Score | null>>[]
 
 /** How likely each score of a place that nobody looked at is taken to be. */
 export interface Prior {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly scale: Guessed
   /** Where the guess peaks, 0 to 4. */
   readonly mode: number
@@ -40,7 +40,7 @@ export function triangular(mode: number): number[] {
 }
 
 /** Mean score of what stands around a place and of its other side; null where none of it was looked at. */
-export function meanAround(sheet: GuessedSheet, scale: Guessed, index: number): number | null {
+export function meanAround(sheet: GuessedSheet, scale: Guessed, index: PlaceIndex): number | null {
   const around = AROUND[index]!.flatMap((i) => sheet[i]![scale] ?? [])
   return around.length > 0 ? around.reduce<number>((a, b) => a + b, 0) / around.length : null
 }
@@ -77,7 +77,7 @@ export interface Chance {
 }
 
 export interface NextLook {
-  readonly index: number
+  readonly index: PlaceIndex
   /** Expected fall of 1 - chance of the likeliest verdict, once this place was looked at. */
   readonly settles: number
 }

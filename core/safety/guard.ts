@@ -1,5 +1,6 @@
 import type { RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import type { Minutes } from '../numbers/units.ts'
 import { secondsToInjury } from './burn.ts'
 
 /** What a guard says; never a time that would be permitted. */
@@ -33,5 +34,5 @@ export function guardSays(celsius: number, secondsOn: number, region: RegionId |
 }
 
 /** How warm a blade is that has run so long without coolant, C: towards its hottest, by the logged rise. */
-export const bladeTemperature = (minutes: number, startC: number, house: House): number =>
+export const bladeTemperature = (minutes: Minutes, startC: number, house: House): number =>
   house['blade.hottest'] - (house['blade.hottest'] - startC) * Math.exp(-house['blade.rise'] * minutes)

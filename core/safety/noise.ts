@@ -1,8 +1,9 @@
 import type { Protector, ProtectorKind } from '../numbers/equipment.ts'
+import type { Minutes } from '../numbers/units.ts'
 
 export interface Exposure {
   readonly dBA: number
-  readonly minutes: number
+  readonly minutes: Minutes
 }
 
 /** What is taken off the label in use: earmuffs 25 %, formable plugs 50 %, other plugs 70 %. NIOSH 1998 [mem]. */

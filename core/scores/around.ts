@@ -1,4 +1,5 @@
 import type { House } from '../numbers/estimates.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { type CoatRule, type Finding, type FindingId, findingKind } from './findings.ts'
 import type { SideScores } from './sheet.ts'
 
@@ -9,7 +10,7 @@ export type Near = 'blade' | 'shears' | 'pull'
 export interface Around {
   readonly finding: FindingId
   /** How far tools stay from its edge, mm; 0 where it only changes how the place is worked. */
-  readonly offMm: number
+  readonly offMm: Millimetres
   readonly as: 'round' | 'left' | 'dry' | 'no-heat' | 'no-air'
 }
 
@@ -35,7 +36,7 @@ const MM2_PER_M2 = 1e6
 const sizeOf = ({ sizeMm }: Finding, house: House): number => sizeMm ?? house['around.size']
 
 /** Share of a place that a finding and its margin cover, 0 and more. */
-const covers = (finding: Finding, offMm: number, areaM2: number, house: House): number => {
+const covers = (finding: Finding, offMm: Millimetres, areaM2: number, house: House): number => {
   const width = sizeOf(finding, house) + 2 * offMm
   return ((Math.PI / 4) * width * width) / (areaM2 * MM2_PER_M2)
 }

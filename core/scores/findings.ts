@@ -1,5 +1,6 @@
 import { EARS, FEET } from '../body/places.ts'
 import type { RegionId } from '../body/regions.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { Score } from './scales.ts'
 
 /** How far tools stay from a finding, mm; `place` is the whole region-side. */
@@ -325,7 +326,7 @@ export const canBeAt = (id: FindingId, region: RegionId): boolean => ONLY_AT[id]
 export interface Finding {
   readonly id: FindingId
   /** Largest width in millimetres; null where it was not measured. */
-  readonly sizeMm: number | null
+  readonly sizeMm: Millimetres | null
   readonly note?: string
   readonly ownerKnew?: boolean
 }

@@ -1,4 +1,6 @@
 import { REGION_SIDES } from '../body/regions.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import { type Finding, findingKind } from './findings.ts'
 import type { Score, Tag } from './scales.ts'
 
@@ -8,7 +10,7 @@ export interface SideScores {
   /** Share of the region the mat covers, above 0 to 1; null at mat 0 and where not said. */
   readonly extent: number | null
   /** Free hair between skin and mat, mm; null where not said. */
-  readonly standoffMm: number | null
+  readonly standoffMm: Millimetres | null
   readonly undercoat: Score | null
   readonly condition: Score | null
   /** As given by the person; the findings may raise it, see skinScore. */
@@ -49,14 +51,20 @@ export const isBroken = ({ skin, findings }: Pick<SideScores, 'skin' | 'findings
   ((skin ?? 0) >= BROKEN && !findings.some(({ id }) => findingKind(id).skin >= BROKEN))
 const BROKEN = 3
 
-/** Extent and standoff as they count where the person said nothing, by mat score 0 to 4. Common practice. */
-export const DEFAULT_EXTENT = [0, 0.25, 0.25, 0.5, 1] as const
-export const DEFAULT_STANDOFF_MM = [0, 0, 6, 3, 1.5] as const
+/** Extent and standoff as they count where the person said nothing, by mat score 0 to 4. */
+export const DEFAULT_EXTENT: readonly number[] = [
+  0,
+  fixed('extent.m1'),
+  fixed('extent.m2'),
+  fixed('extent.m3'),
+  fixed('extent.m4'),
+]
+const DEFAULT_STANDOFF_MM: readonly number[] = [0, 0, fixed('free.m2'), fixed('free.m3'), fixed('free.m4')]
 
 /** Share of the region that is matted, 0 to 1. */
 export const extentOf = (scores: Pick<SideScores, 'extent'>, mat: Score): number =>
-  mat === 0 ? 0 : (scores.extent ?? DEFAULT_EXTENT[mat])
+  mat === 0 ? 0 : (scores.extent ?? DEFAULT_EXTENT[mat]!)
 
 /** Free hair under the mat in mm, for mat 2 and up; a standoff nobody measured is never more than half the coat. */
-export const standoffMmOf = (scores: Pick<SideScores, 'standoffMm'>, mat: Score, coatMm: number): number =>
-  scores.standoffMm ?? Math.min(DEFAULT_STANDOFF_MM[mat], coatMm / 2)
+export const standoffMmOf = (scores: Pick<SideScores, 'standoffMm'>, mat: Score, coatMm: Millimetres): number =>
+  scores.standoffMm ?? Math.min(DEFAULT_STANDOFF_MM[mat]!, coatMm * fixed('free.of-coat'))

@@ -1,12 +1,14 @@
 import type { RegionId } from '../body/regions.ts'
 import type { House } from '../numbers/estimates.ts'
+import { fixed } from '../numbers/fixed.ts'
+import type { Millimetres } from '../numbers/units.ts'
 import type { Rack } from './rack.ts'
 import type { Tool } from './treatments.ts'
 
 export interface Blade {
   readonly id: string
   /** Length left when cutting with the growth, mm [trade]. */
-  readonly leavesMm: number
+  readonly leavesMm: Millimetres
 }
 
 /** Longest first. */
@@ -59,7 +61,7 @@ export const FULL_RACK: Rack = {
 /** A comb attachment rides on one of these; the longest that is there, because it bites least if the comb comes off [trade]. */
 const UNDER_COMBS = ['10', '30', '40'] as const
 /** A wanted length is met by a tool that leaves up to this much less. */
-const REACH_MM = 0.3
+const REACH_MM = fixed('blade.reach')
 
 const skipGoes = (id: string, region: RegionId | null, bulky: boolean): boolean =>
   bulky && SKIP_FORMS.has(id) && (region === null || SKIP_REGIONS.has(region))
@@ -80,7 +82,7 @@ const bladesFor = (rack: Rack, region: RegionId | null, bulky: boolean): Blade[]
  * @example bladeUnderMat(4, FULL_RACK, null, DEFAULT_HOUSE)!.blade.id // => '7'
  */
 export function bladeUnderMat(
-  standoffMm: number,
+  standoffMm: Millimetres,
   rack: Rack,
   region: RegionId | null,
   house: House,
@@ -111,7 +113,7 @@ export function bladeTool({ id }: Blade, region: RegionId, bulky: boolean, rack:
  * @param wantedMm wanted length
  * @returns null where nothing on the rack is long enough: then shears set the length
  */
-export function toolForLength(wantedMm: number, rack: Rack): { tool: Tool; leavesMm: number } | null {
+export function toolForLength(wantedMm: Millimetres, rack: Rack): { tool: Tool; leavesMm: Millimetres } | null {
   const made = [
     // Where both leave the same, the comb attachment: it is gentler to the skin.
     ...(bladeUnderComb(rack) ? rack.combs : []).map((mm) => ({
@@ -123,7 +125,7 @@ export function toolForLength(wantedMm: number, rack: Rack): { tool: Tool; leave
       leavesMm,
     })),
   ].filter(({ leavesMm }) => leavesMm >= wantedMm - REACH_MM - 1e-9)
-  const off = (leavesMm: number): number => Math.round(Math.abs(leavesMm - wantedMm) * 1e6)
+  const off = (leavesMm: Millimetres): number => Math.round(Math.abs(leavesMm - wantedMm) * 1e6)
   return made.reduce<(typeof made)[number] | null>((best, one) => {
     if (!best) return one
     const nearer = off(one.leavesMm) - off(best.leavesMm)

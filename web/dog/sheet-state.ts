@@ -83,7 +83,7 @@ export function scoreChange(index: number, scale: Scale, score: Score, coat: Coa
   if (scale !== 'mat') return changeOf(index, { [scale]: score })
   return changeOf(index, {
     mat: score,
-    extent: score === 0 ? null : DEFAULT_EXTENT[score],
+    extent: score === 0 ? null : DEFAULT_EXTENT[score]!,
     standoffMm: score < 2 ? null : standoffMmOf({ standoffMm: null }, score, coatMm(index, coat)),
   })
 }
@@ -109,8 +109,9 @@ export function restClean(sheet: Sheet, scales: readonly Scale[]): ScoreChange[]
 
 /** One step wider or narrower. */
 export function extentStep(scores: SideScores, by: 1 | -1): number | null {
-  if (!scores.mat) return null
-  const at = EXTENTS.findIndex((extent) => extent >= (scores.extent ?? DEFAULT_EXTENT[scores.mat!]) - 1e-9)
+  const { mat } = scores
+  if (!mat) return null
+  const at = EXTENTS.findIndex((extent) => extent >= (scores.extent ?? DEFAULT_EXTENT[mat]!) - 1e-9)
   return EXTENTS[Math.max(0, Math.min(EXTENTS.length - 1, at + by))] ?? null
 }
 

@@ -76,10 +76,10 @@ function Questions({ token, page }: { token: string; page: BeforePageDoc }): Rea
   }
   const ask = { answers, set }
   return (
-    <main className="mx-auto max-w-md px-5 pb-16 text-[17px]" data-testid="before-page">
+    <main className="mx-auto max-w-md px-5 pb-16 text-lg" data-testid="before-page">
       <header className="py-5">
         <p className="text-ink-2">{page.salon}</p>
-        <h1 className="text-[28px] leading-tight">{page.name}, before the visit</h1>
+        <h1 className="text-3xl leading-tight">{page.name}, before the visit</h1>
         <p className="mt-1 text-lg font-medium">{dayAndTimeText(page.startsAt)}</p>
         <p className="mt-2 text-ink-2">Six questions so that we keep enough time. Leave out what you do not know.</p>
       </header>
@@ -277,7 +277,7 @@ function CombTest({ answers, set, page }: Asked & { page: BeforePageDoc }): Reac
               </div>
               <div>
                 <h3 className="font-semibold">{capital(COMB_PLACE_LABEL[place])}</h3>
-                <p className="text-[15px] leading-snug text-ink-2">{COMB_PLACE_HOW[place]}</p>
+                <p className="text-sm leading-snug text-ink-2">{COMB_PLACE_HOW[place]}</p>
               </div>
             </div>
             <div className="mt-2">
@@ -335,7 +335,7 @@ function Wishes({ answers, set, page }: Asked & { page: BeforePageDoc }): ReactN
                   </span>
                   <span>
                     <span className="block font-medium">{one.name}</span>
-                    <span className="block text-[15px] text-ink-2">{capital(one.upkeep)}</span>
+                    <span className="block text-sm text-ink-2">{capital(one.upkeep)}</span>
                   </span>
                 </label>
               </li>

@@ -37,10 +37,10 @@ const Lines = ({ lines }: { lines: readonly string[] }): ReactNode => (
 function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
   const { page } = doc
   return (
-    <main className="mx-auto max-w-md px-5 pb-16 text-[17px]" data-testid="owner-page">
+    <main className="mx-auto max-w-md px-5 pb-16 text-lg" data-testid="owner-page">
       <header className="py-5">
         <p className="text-ink-2">{page.salon}</p>
-        <h1 className="text-[28px] leading-tight">Before we groom {page.name}</h1>
+        <h1 className="text-3xl leading-tight">Before we groom {page.name}</h1>
       </header>
       <Part title="What we saw">
         <FoundMap page={page} />
@@ -56,7 +56,7 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
         <Lines lines={page.feels} />
       </Part>
       <Part title="What it costs">
-        <p className="text-[32px] font-semibold leading-tight">{moneyText(page.price, page.currency)}</p>
+        <p className="text-3xl font-semibold leading-tight">{moneyText(page.price, page.currency)}</p>
         <p className="text-ink-2">
           {capital(page.priceIs)}.{' '}
           {page.wholeMinutes !== null && `About ${minutesText(page.wholeMinutes)} minutes in all; `}

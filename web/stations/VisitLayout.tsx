@@ -50,13 +50,13 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
           return (
             <li key={label} className={clsx('flex items-center', !near && 'max-md:hidden')}>
               {i > 0 && (
-                <span className={clsx('h-0.5 w-2.5 max-[1100px]:w-1 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />
+                <span className={clsx('h-0.5 w-2.5 max-desk:w-1 2xl:w-8', i <= reached ? 'bg-ink' : 'bg-line')} />
               )}
               <NavLink
                 to={endOf(stop)}
                 className={({ isActive }) =>
                   clsx(
-                    'flex min-h-11 items-center gap-2 rounded-xl px-2 max-[1100px]:gap-1 max-[1100px]:px-1',
+                    'flex min-h-11 items-center gap-2 rounded-xl px-2 max-desk:gap-1 max-desk:px-1',
                     isActive && 'bg-accent-soft font-semibold',
                   )
                 }
@@ -87,7 +87,7 @@ export function VisitLayout(): ReactNode {
   if (here && salon.data)
     return (
       <>
-        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-[1100px]:gap-3 max-sm:px-4">
+        <div className="flex items-center gap-6 border-b border-line bg-sheet px-5 py-1.5 max-desk:gap-3 max-sm:px-4">
           <p className="shrink-0">
             <span className="font-display text-2xl font-semibold max-md:text-lg">{here.arrival.dog.name}</span>
             <span className="ml-3 text-ink-2 max-2xl:hidden">{here.client.name}</span>

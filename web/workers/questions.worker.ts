@@ -6,6 +6,7 @@ import {
   type Agreement,
   type Assessment,
   type Axis,
+  changed,
   type Flip,
   type Frontier,
   flipFinder,
@@ -23,7 +24,6 @@ import {
   skinScore,
   type VerdictName,
   verdictOf,
-  withFlip,
   withReserves,
 } from '../../core/index.ts'
 
@@ -104,7 +104,7 @@ const questions = {
 
   /** The dog as it would be with one thing changed. */
   asIf: (file: AssessmentFile, house: House, flip: Flip): Plan =>
-    planGroom(withFlip(reckoned(file, house), flip), house),
+    planGroom(changed(reckoned(file, house), flip), house),
 
   /** How far two people agree on one dog, and whether what they differ in matters. */
   secondOpinion(firstFile: AssessmentFile, secondFile: AssessmentFile, house: House): SecondOpinion {

@@ -1,3 +1,4 @@
+import type { Minutes } from '../../numbers/units.ts'
 import type { GroomStep } from '../step.ts'
 import { finishedOf, type PlaceWord, placeWords } from './places.ts'
 import type { Bench, BenchEvent, BenchIncident, DwellTimer, SkipReason, StepStatus } from './shape.ts'
@@ -10,7 +11,7 @@ interface Working {
   status: 'open' | 'done' | 'skipped'
   spans: { by: string | null; from: number; to: number | null }[]
   skipReason: SkipReason | null
-  saidMinutes: number | null
+  saidMinutes: Minutes | null
   note: string
   doneAt: number | null
   doneBy: string | null

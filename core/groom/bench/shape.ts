@@ -1,4 +1,5 @@
-import type { RegionId, Side } from '../../body/regions.ts'
+import type { PlaceIndex, RegionId, Side } from '../../body/regions.ts'
+import type { Millimetres, Minutes } from '../../numbers/units.ts'
 import type { Treatment } from '../../tools/treatments.ts'
 import type { GroomStep } from '../step.ts'
 
@@ -19,11 +20,11 @@ export type SkipReason = (typeof SKIP_REASONS)[number]
 
 /** A place whose work is finished, how it was left and what it took. */
 export interface FinishedPlace {
-  readonly index: number
+  readonly index: PlaceIndex
   readonly treatment: Treatment
   /** What the tool left where it cut, mm; null where nothing was cut. */
-  readonly leavesMm: number | null
-  readonly minutes: number
+  readonly leavesMm: Millimetres | null
+  readonly minutes: Minutes
   readonly pull: number
 }
 
@@ -42,9 +43,9 @@ export type BenchHappening =
   | { readonly kind: 'skip'; readonly step: string; readonly reason: SkipReason }
   /** Places finished by themselves, or opened again, whatever step they belong to. */
   | { readonly kind: 'places'; readonly finished: readonly FinishedPlace[]; readonly reopened: readonly number[] }
-  | { readonly kind: 'change'; readonly step: string; readonly minutes: number | null; readonly note: string }
-  | { readonly kind: 'timer'; readonly step: string; readonly minutes: number }
-  | { readonly kind: 'timer-more'; readonly timer: string; readonly minutes: number }
+  | { readonly kind: 'change'; readonly step: string; readonly minutes: Minutes | null; readonly note: string }
+  | { readonly kind: 'timer'; readonly step: string; readonly minutes: Minutes }
+  | { readonly kind: 'timer-more'; readonly timer: string; readonly minutes: Minutes }
   | { readonly kind: 'timer-stop'; readonly timer: string }
   | { readonly kind: 'rest' | 'rest-end' | 'finish' | 'unfinish' }
   | { readonly kind: 'blade-on'; readonly blade: string }
@@ -54,7 +55,7 @@ export type BenchHappening =
       readonly incident: IncidentId
       readonly region: RegionId | null
       readonly side: Side | null
-      readonly sizeMm: number | null
+      readonly sizeMm: Millimetres | null
       readonly did: string
     }
   | {
@@ -62,7 +63,7 @@ export type BenchHappening =
       readonly incident: string
       readonly region: RegionId | null
       readonly side: Side | null
-      readonly sizeMm: number | null
+      readonly sizeMm: Millimetres | null
       readonly did: string
     }
   | { readonly kind: 'told'; readonly incident: string }
@@ -85,7 +86,7 @@ export interface StepStatus {
   readonly workers: readonly (string | null)[]
   readonly skipReason: SkipReason | null
   /** Minutes said by hand instead of by the clock. */
-  readonly saidMinutes: number | null
+  readonly saidMinutes: Minutes | null
   readonly note: string
   readonly doneAt: number | null
   readonly doneBy: string | null
@@ -116,7 +117,7 @@ export interface BenchIncident {
   readonly incident: IncidentId
   readonly region: RegionId | null
   readonly side: Side | null
-  readonly sizeMm: number | null
+  readonly sizeMm: Millimetres | null
   readonly did: string
   readonly toldAt: number | null
 }

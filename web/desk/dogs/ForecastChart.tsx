@@ -111,16 +111,16 @@ export function ForecastChart({
       >
         <Axis side="bottom" scale={x} at={PLOT} ticks={8} />
         <Axis side="left" scale={y} at={LEFT} ticks={4} />
-        <text x={WIDTH - RIGHT} y={PLOT + 40} textAnchor="end" className="fill-(--ink-2) text-[15px]">
+        <text x={WIDTH - RIGHT} y={PLOT + 40} textAnchor="end" className="fill-(--ink-2) text-sm">
           weeks from the goodbye
         </text>
-        <text x={4} y={16} className="fill-(--ink-2) text-[15px]">
+        <text x={4} y={16} className="fill-(--ink-2) text-sm">
           mats, 100 is all felted
         </text>
         <path d={spread(points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
         <path d={middle(points) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={2.5} />
         <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(bound)} y2={y(bound)} stroke="var(--ink-2)" strokeDasharray="2 5" />
-        <text x={WIDTH - RIGHT} y={y(bound) - 5} textAnchor="end" className="chart-halo fill-(--ink-2) text-[15px]">
+        <text x={WIDTH - RIGHT} y={y(bound) - 5} textAnchor="end" className="chart-halo fill-(--ink-2) text-sm">
           knots that pull
         </text>
         <line x1={x(next.weeks)} x2={x(next.weeks)} y1={TOP} y2={PLOT} stroke="var(--accent)" strokeWidth={2.5} />
@@ -128,7 +128,7 @@ export function ForecastChart({
           x={x(next.weeks) + (next.weeks > WEEKS * 0.7 ? -6 : 6)}
           y={TOP + 18}
           textAnchor={next.weeks > WEEKS * 0.7 ? 'end' : 'start'}
-          className="chart-halo fill-(--accent) text-[16px] font-semibold"
+          className="chart-halo fill-(--accent) text-base font-semibold"
         >
           {next.weeks} weeks
         </text>
@@ -142,7 +142,7 @@ export function ForecastChart({
           strokeLinecap="round"
         />
         {strip.ticks(MOST_A_WEEK).map((n) => (
-          <text key={n} x={strip(n)} y={STRIP + 34} textAnchor="middle" className="fill-(--ink-2) text-[15px]">
+          <text key={n} x={strip(n)} y={STRIP + 34} textAnchor="middle" className="fill-(--ink-2) text-sm">
             {n}
           </text>
         ))}

@@ -107,7 +107,7 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
               x={x(ahead.back) - 5}
               y={TOP + 4}
               textAnchor="end"
-              className="chart-halo fill-(--accent) text-[13px] font-semibold"
+              className="chart-halo fill-(--accent) text-xs font-semibold"
             >
               back {dayOfYearText(ahead.back)}
             </text>
@@ -123,12 +123,7 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
                 <circle key={at.getTime()} cx={x(at)} cy={y(value)} r={3.5} fill="var(--ink)" />
               ))}
               {end && (
-                <text
-                  x={end.x}
-                  y={end.y}
-                  textAnchor="end"
-                  className="chart-halo fill-(--ink) text-[13px] font-semibold"
-                >
+                <text x={end.x} y={end.y} textAnchor="end" className="chart-halo fill-(--ink) text-xs font-semibold">
                   {label}
                 </text>
               )}

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { scaleLinear } from 'd3'
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
 import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
@@ -58,7 +59,7 @@ export function StrandChart({ planned, names, clock, now, late, chosen, onChoose
       {lanes.map(({ id, label }, i) => (
         <g key={id}>
           <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(i)} y2={y(i)} className="stroke-line" strokeWidth={1} />
-          <text x={LEFT - 10} y={y(i) + 4} textAnchor="end" className="fill-ink-2" fontSize={12}>
+          <text x={LEFT - 10} y={y(i) + 4} textAnchor="end" className="fill-ink-2 text-xs">
             {label ?? names.place(id)}
           </text>
         </g>
@@ -67,7 +68,7 @@ export function StrandChart({ planned, names, clock, now, late, chosen, onChoose
       {now !== null && now > from && now < to && (
         <g>
           <line x1={x(now)} x2={x(now)} y1={0} y2={height - AXIS} className="stroke-accent" strokeWidth={1.5} />
-          <text x={x(now) + 4} y={10} className="fill-accent" fontSize={11} fontWeight={600}>
+          <text x={x(now) + 4} y={10} className="fill-accent text-xs" fontWeight={600}>
             now
           </text>
         </g>
@@ -204,14 +205,14 @@ function OneStrand({
           return (
             <g key={step}>
               {wide > 46 && (
-                <text x={x(start) + 6} y={y(lane) + 4} className={fill} fontSize={12} fontWeight={600}>
+                <text x={x(start) + 6} y={y(lane) + 4} className={clsx(fill, 'text-xs')} fontWeight={600}>
                   {short(dog, wide - (person ? 24 : 10))}
                 </text>
               )}
               {person && wide > 22 && (
                 <>
                   <circle cx={x(end) - 11} cy={y(lane)} r={7.5} className="fill-paper stroke-ink-2" strokeWidth={1} />
-                  <text x={x(end) - 11} y={y(lane) + 3.5} textAnchor="middle" fontSize={10} className="fill-ink">
+                  <text x={x(end) - 11} y={y(lane) + 3.5} textAnchor="middle" className="fill-ink text-xs">
                     {names.person(person).slice(0, 1)}
                   </text>
                 </>
@@ -243,7 +244,7 @@ function OneStrand({
 }
 
 /** Letters that fit, about. */
-const LETTER = 6.6
+const LETTER = 7.1
 const short = (name: string, room: number): string => {
   const most = Math.floor(room / LETTER)
   return name.length <= most ? name : most < 3 ? '' : `${name.slice(0, most - 1)}…`

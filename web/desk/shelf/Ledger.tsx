@@ -47,7 +47,7 @@ export function Ledger({ product, units }: { product: ShelfProduct; units: UnitS
   return (
     <section className="mb-5 rounded-2xl bg-paper p-4" aria-label="Stock">
       <p className="text-lg">
-        <span className="text-[28px] font-semibold" data-testid="stock">
+        <span className="text-3xl font-semibold" data-testid="stock">
           {volumeText(product.stockMl, units)}
         </span>{' '}
         in stock

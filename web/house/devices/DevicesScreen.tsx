@@ -77,7 +77,7 @@ function DeviceCard({ device }: { device: Device }): ReactNode {
         </span>
       </p>
       <p
-        className={`figure my-2 text-[40px] font-semibold leading-tight ${link === 'live' ? '' : 'text-ink-2'}`}
+        className={`figure my-2 text-4xl font-semibold leading-tight ${link === 'live' ? '' : 'text-ink-2'}`}
         data-testid={`reading-${device.id}`}
       >
         {reading(device)}

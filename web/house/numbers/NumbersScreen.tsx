@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { type Learning, learningApi } from '../../../contract/api/learning.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
 import { learntText } from '../../../contract/words/learning.ts'
-import { ESTIMATE_IDS, ESTIMATES, type EstimateId, type Mark } from '../../../core/index.ts'
+import { ESTIMATE_IDS, ESTIMATES, type EstimateId, FIXED, FIXED_IDS, type Mark, written } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -101,7 +101,39 @@ export function NumbersScreen(): ReactNode {
           </ul>
         </section>
       ))}
+      <Fixed open={FIXED_IDS.some((id) => hash === `#${id}`)} />
     </HousePageOf>
+  )
+}
+
+/** How a dog is laid out, what a score stands for, how hair and tools are: to be read, not to be changed. */
+function Fixed({ open }: { open: boolean }): ReactNode {
+  return (
+    <details className="mb-8" open={open}>
+      <summary className="min-h-11 cursor-pointer py-2 text-xl font-semibold">The same in every house</summary>
+      <p className="mb-2 max-w-2xl text-ink-2">
+        How a dog is laid out, what a score stands for where nobody said more, how hair and tools are. No salon changes
+        these, so that a record means everywhere what it says.
+      </p>
+      <ul className="card divide-y divide-line">
+        {FIXED_IDS.map((id) => {
+          const { value, unit, mark, what } = FIXED[id]
+          return (
+            <li key={id} id={id} className="flex items-center gap-x-4 px-4 py-2">
+              <span className="min-w-0 flex-1">
+                {what}
+                <span className="block text-sm text-ink-2">
+                  {id} · {MARK_WORD[mark]}
+                </span>
+              </span>
+              <span className="figure shrink-0">
+                {written(value)} {unit}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+    </details>
   )
 }
 

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
-import { ESTIMATE_IDS, ESTIMATES, type EstimateId } from '../../../core/index.ts'
+import { ESTIMATE_IDS, ESTIMATES, type EstimateId, FIXED, FIXED_IDS } from '../../../core/index.ts'
 import { aSalon } from '../../../test/fixtures/web.ts'
 import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { NumbersScreen } from './NumbersScreen.tsx'
@@ -35,7 +35,12 @@ describe('our numbers', () => {
       expect(within(row(id)).getByLabelText(`${what}, ${unit}`), id).toBeTruthy()
       expect(row(id).textContent, id).toMatch(/estimate|common practice|published|memory/i)
     }
-    expect(document.querySelectorAll('li[id]')).toHaveLength(ESTIMATE_IDS.length)
+    for (const id of FIXED_IDS) {
+      expect(row(id).textContent, id).toContain(FIXED[id].what)
+      expect(row(id).textContent, id).toContain(FIXED[id].unit)
+      expect(row(id).querySelector('input'), id).toBeNull()
+    }
+    expect(document.querySelectorAll('li[id]')).toHaveLength(ESTIMATE_IDS.length + FIXED_IDS.length)
   })
   test('a changed number is sent alone; unchanged it is not sent; nonsense goes back to what stood there', async () => {
     const sent = await open()

@@ -177,7 +177,7 @@ function Calibration({ right: { held } }: { right: HowRightDoc }): ReactNode {
         {held.map(({ nominal, share: of }) => (
           <circle key={nominal} cx={share(nominal)} cy={came(of)} r={5} fill="var(--accent)" />
         ))}
-        <text x={WIDTH - RIGHT} y={HEIGHT - 6} textAnchor="end" className="fill-ink-2 text-[13px]">
+        <text x={WIDTH - RIGHT} y={HEIGHT - 6} textAnchor="end" className="fill-ink-2 text-xs">
           we called it so sure; the broken line is right
         </text>
       </ChartFrame>
@@ -231,13 +231,7 @@ function Months({ right: { months } }: { right: HowRightDoc }): ReactNode {
           <circle key={month} cx={x(month)} cy={y(times)} r={4} fill="var(--accent)" />
         ))}
         {shown.map(({ month }) => (
-          <text
-            key={month}
-            x={x(month)}
-            y={HEIGHT - BOTTOM + 20}
-            textAnchor="middle"
-            className="fill-ink-2 text-[13px]"
-          >
+          <text key={month} x={x(month)} y={HEIGHT - BOTTOM + 20} textAnchor="middle" className="fill-ink-2 text-xs">
             {named(month)}
           </text>
         ))}

@@ -228,7 +228,7 @@ function Tub({
         <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6 stacked:p-4">
           <div>
             <p className="text-ink-2">Water {bath.waterC} °C</p>
-            <h1 className="text-[26px] leading-snug" data-testid="bath">
+            <h1 className="text-3xl leading-snug" data-testid="bath">
               {name} is in the tub for about {minutesText(bath.minutes)} minutes
             </h1>
             <p className="text-lg" data-testid="standing">

@@ -41,7 +41,7 @@ export function Timeline({
       testId="timeline"
     >
       {LANES.map((name, lane) => (
-        <text key={name} x={0} y={top(lane) + LANE / 2 + 5} fill="var(--ink-2)" fontSize={14}>
+        <text className="text-sm" key={name} x={0} y={top(lane) + LANE / 2 + 5} fill="var(--ink-2)">
           {name}
         </text>
       ))}
@@ -49,7 +49,7 @@ export function Timeline({
         <Block key={step.id} step={step} bath={bath} x={x} isChosen={step.id === chosen} onChoose={onChoose} />
       ))}
       {/* Words apart from what is pressed: a block's name is spoken in full, and these are only what fits on it. */}
-      <g className="pointer-events-none" fontSize={13}>
+      <g className="pointer-events-none text-xs">
         {steps.flatMap((step) => wordsOn(step, bath, x, step.id === chosen))}
       </g>
       <Axis side="bottom" scale={x} at={LANES.length * (LANE + GAP)} ticks={8} />

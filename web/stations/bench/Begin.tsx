@@ -87,7 +87,7 @@ export function Begin({
       <div className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 md:min-h-0">
         <Pane label="What to lay out" className="flex grow flex-col gap-5 p-6">
           <div>
-            <h1 className="text-[30px] leading-tight">{name} is ready to begin</h1>
+            <h1 className="text-3xl leading-tight">{name} is ready to begin</h1>
             <p className="text-lg text-ink-2" data-testid="how-long">
               {bench
                 ? `${steps.length} steps, about ${minutesText(plan.groom?.minutes ?? groomMinutes(steps))} minutes with the waits.`

@@ -27,7 +27,7 @@ export function BenchHead({
   return (
     <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b border-line bg-sheet px-5 py-2 max-md:gap-x-3 max-md:px-3">
       <p>
-        <span className="figure text-[40px] font-semibold leading-none" role="timer" aria-label="Since the first step">
+        <span className="figure text-4xl font-semibold leading-none" role="timer" aria-label="Since the first step">
           {clockText(bench.startedAt === null ? 0 : (bench.finishedAt ?? now) - bench.startedAt)}
         </span>
         <span className="ml-3 hidden text-xl font-semibold max-md:inline">{name}</span>

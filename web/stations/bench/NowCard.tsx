@@ -66,14 +66,14 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
     >
       <div className="flex items-start justify-between gap-x-4 max-sm:flex-wrap">
         <div className="min-w-0 max-sm:contents">
-          <h1 className="text-[30px] leading-tight max-sm:min-w-0 max-sm:flex-1 max-sm:text-2xl">{stepTitle(step)}</h1>
+          <h1 className="text-3xl leading-tight max-sm:min-w-0 max-sm:flex-1 max-sm:text-2xl">{stepTitle(step)}</h1>
           {places && (
             <p className="text-xl leading-snug max-sm:order-last max-sm:basis-full max-sm:text-lg">{places}</p>
           )}
         </div>
         <div className="shrink-0 text-right">
           <p
-            className={clsx('figure text-[52px] font-semibold leading-none max-sm:text-[40px]', over && 'text-alarm')}
+            className={clsx('figure text-5xl font-semibold leading-none max-sm:text-4xl', over && 'text-alarm')}
             role="timer"
             aria-label="Time at it"
             data-testid="step-clock"

@@ -48,7 +48,7 @@ export function Timers({
               className="flex min-h-14 min-w-0 grow items-center gap-3 text-left"
               onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
             >
-              <span className="figure text-[44px] font-semibold leading-none max-sm:text-[40px]" role="timer">
+              <span className="figure text-4xl font-semibold leading-none" role="timer">
                 {over ? `+${leftText(now - timer.endsAt)}` : leftText(timer.endsAt - now)}
               </span>
               <span className="min-w-0 leading-tight">

@@ -207,7 +207,7 @@ function Cutting({
         <div className="flex min-h-0 grow flex-col gap-5 overflow-y-auto p-6 stacked:p-4">
           <div>
             <p className="text-ink-2">After the comb went through everywhere</p>
-            <h1 className="text-[26px] leading-snug" data-testid="cut">
+            <h1 className="text-3xl leading-snug" data-testid="cut">
               {titleOf(name, cut, all)}
             </h1>
           </div>

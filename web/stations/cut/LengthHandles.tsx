@@ -110,7 +110,7 @@ export function LengthHandles({
         />
         <text
           {...says}
-          className={clsx('figure font-semibold', held === part ? 'text-[40px]' : 'text-[30px]')}
+          className={clsx('figure font-semibold', held === part ? 'text-4xl' : 'text-3xl')}
           fill="var(--ink)"
           stroke="var(--paper)"
           strokeWidth={6}

@@ -177,7 +177,7 @@ function Dry({ visit, salon: { equipment }, plan, assessment, house }: Props): R
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-sheet p-6 stacked:border-l-0 stacked:border-t stacked:p-4">
         <div>
           <p className="text-ink-2">{DRY_METHOD_LABEL[drying.method]}</p>
-          <h1 className="text-[26px] leading-snug" data-testid="drying">
+          <h1 className="text-3xl leading-snug" data-testid="drying">
             {drying.cautions.includes('will-not-dry')
               ? `${name} will not get dry like this: warm the room or open a window.`
               : `${name} is dry in about ${minutesText(drying.minutes)} minutes${

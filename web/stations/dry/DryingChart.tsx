@@ -58,10 +58,10 @@ export function DryingChart({
     <ChartFrame label="Water in the coat against time" width={WIDTH} height={HEIGHT} drag={{ x, onMove: move }}>
       <Axis side="bottom" scale={x} at={HEIGHT - BOTTOM} ticks={6} />
       <Axis side="left" scale={y} at={LEFT} ticks={4} />
-      <text x={6} y={14} fill="var(--ink-2)" fontSize={14}>
+      <text className="text-sm" x={6} y={14} fill="var(--ink-2)">
         g of water in the coat
       </text>
-      <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
+      <text className="text-sm" x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)">
         minutes after the towel
       </text>
       <path d={shape.air} fill="var(--ink-2)" fillOpacity={0.45} stroke="var(--ink)" strokeWidth={1.5} />
@@ -78,9 +78,8 @@ export function DryingChart({
         x={WIDTH - RIGHT}
         y={y(model.warm.done) - 5}
         textAnchor="end"
-        fontSize={13}
         fill="var(--ink)"
-        className="chart-halo"
+        className="chart-halo text-xs"
       >
         counts as dry
       </text>
@@ -122,7 +121,7 @@ function Now({
     <g data-testid="now">
       <line x1={at} x2={at} y1={Math.max(TOP, y(high))} y2={y(low)} stroke="var(--ink)" strokeWidth={3} />
       <circle cx={at} cy={Math.max(TOP, y(middle))} r={6} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
-      <text x={at + 10} y={Math.max(TOP + 12, y(middle) - 8)} fontSize={13} fill="var(--ink)" className="chart-halo">
+      <text x={at + 10} y={Math.max(TOP + 12, y(middle) - 8)} fill="var(--ink)" className="chart-halo text-xs">
         now
       </text>
     </g>

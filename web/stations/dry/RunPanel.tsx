@@ -51,7 +51,7 @@ export function RunPanel({
   return (
     <div className="mx-5 mb-3 flex flex-col gap-2 rounded-2xl bg-sheet p-4" data-testid="run">
       <div className="flex items-center gap-x-5 gap-y-1 max-sm:flex-wrap">
-        <p className="figure text-[44px] font-semibold leading-none" role="timer" aria-label="Minutes since the towel">
+        <p className="figure text-4xl font-semibold leading-none" role="timer" aria-label="Minutes since the towel">
           {clock(minutes)}
         </p>
         <p className="min-w-0 flex-1" data-testid="finish">

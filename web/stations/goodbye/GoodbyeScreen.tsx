@@ -128,13 +128,13 @@ function Saying({ visit, goodbye, assessment }: { visit: Visit; goodbye: Goodbye
   const untold = here.bench.incidents.filter(({ toldAt }) => toldAt === null)
   return (
     <div className="flex grow flex-col aside:min-h-0">
-      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] max-[1100px]:grid-cols-[minmax(0,1fr)_400px] stacked:grid-cols-1 aside:min-h-0 aside:overflow-hidden">
+      <div className="grid grow grid-cols-[minmax(0,1fr)_minmax(400px,520px)] max-desk:grid-cols-[minmax(0,1fr)_400px] stacked:grid-cols-1 aside:min-h-0 aside:overflow-hidden">
         <section
           className="flex flex-col p-5 stacked:p-3 aside:min-h-0 aside:overflow-y-auto"
           aria-label="Before and after"
         >
           <div className="mb-2 flex flex-wrap items-center gap-2">
-            <h1 className="grow text-[28px] max-sm:basis-full max-sm:text-2xl">
+            <h1 className="grow text-3xl max-sm:basis-full max-sm:text-2xl">
               {finishedAt
                 ? `${name} went home`
                 : unkept

@@ -64,7 +64,7 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
             key={scale}
             pressed={scale === layer}
             size="tall"
-            className="grow px-2 text-[15px]"
+            className="grow px-2 text-sm"
             onClick={() => actions.setLayer(scale)}
           >
             {SCALE_LABEL[scale]}
@@ -167,10 +167,7 @@ function KeyButton({
       size="tall"
       aria-pressed={pressed}
       title={label}
-      className={clsx(
-        'flex-col gap-0.5 px-1 py-1 text-[15px] leading-tight',
-        pressed && 'border-accent bg-accent-soft',
-      )}
+      className={clsx('flex-col gap-0.5 px-1 py-1 text-sm leading-tight', pressed && 'border-accent bg-accent-soft')}
       {...rest}
     >
       <Icon size={18} aria-hidden="true" />

@@ -122,7 +122,7 @@ function Compared({ visit, second }: { visit: Visit; second: NonNullable<Visit['
       <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-l border-line bg-sheet p-6 stacked:border-l-0 stacked:border-t stacked:p-4">
         <div>
           <p className="text-ink-2">Second opinion</p>
-          <h1 className="text-[26px] leading-snug" data-testid="second">
+          <h1 className="text-3xl leading-snug" data-testid="second">
             {opinion.shared === 0
               ? `${who.second} has not scored anything yet.`
               : matters.length === 0 && opinion.first === opinion.second

@@ -49,7 +49,7 @@ export function Figures({
 
 const Figure = ({ value, unit }: { value: string; unit: string }): ReactNode => (
   <span className="block">
-    <span className="opens text-[28px] font-semibold leading-none">{value}</span> <span>{unit}</span>
+    <span className="opens text-3xl font-semibold leading-none">{value}</span> <span>{unit}</span>
   </span>
 )
 

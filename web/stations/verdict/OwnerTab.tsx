@@ -56,7 +56,7 @@ export function OwnerTab({
       <section aria-label="Price" className="rounded-2xl bg-paper p-4">
         <div className="flex items-baseline justify-between">
           <h2 className="text-lg">Price</h2>
-          <p className="text-[28px] font-semibold" data-testid="price">
+          <p className="text-3xl font-semibold" data-testid="price">
             {money(quote.total)}
           </p>
         </div>

@@ -237,7 +237,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                     <p className="text-ink-2" data-testid="choice" data-choice={choice}>
                       {VERDICT_LABEL[choice]}
                     </p>
-                    <h1 className="text-[26px] leading-snug stacked:text-[22px]" data-testid="verdict">
+                    <h1 className="text-3xl leading-snug stacked:text-2xl" data-testid="verdict">
                       {verdictSentence(plan, name, home)}
                     </h1>
                     {plan.verdict.insteadOf && (

@@ -232,7 +232,7 @@ function WayCard({
       <p className="font-medium leading-tight">{way.title}</p>
       <p className="text-sm text-ink-2">{way.note}</p>
       <Opens title={`${way.title}: what it is made of`} className="w-full" body={<WayBody way={way} plan={plan} />}>
-        <span className="mt-1 grid grid-cols-[1fr_auto] gap-x-2 text-[15px]">
+        <span className="mt-1 grid grid-cols-[1fr_auto] gap-x-2 text-sm">
           {(
             [
               ['coat work', `${minutesText(way.minutes)} min`],

@@ -18,9 +18,11 @@ const FEW = 7
 function linesOf(flips: readonly Flip[]): Line[] {
   const groups = new Map<string, Flip[]>()
   for (const flip of flips) {
-    const { what, region, score, from, to, becomes } = flip
-    const place = becomes === 'refer' ? '' : score === 'skin' ? from : `${region} ${from}`
-    const key = `${what} ${score} ${place} ${to} ${becomes}`
+    const { what, from, to, becomes } = flip
+    const of = flip.what === 'score' ? flip.score : flip.what === 'wish' ? flip.wish : ''
+    const region = 'region' in flip ? flip.region : ''
+    const place = becomes === 'refer' ? '' : of === 'skin' ? from : `${region} ${from}`
+    const key = `${what} ${of} ${place} ${to} ${becomes}`
     groups.set(key, [...(groups.get(key) ?? []), flip])
   }
   return [...groups.values()].map((group) => ({ flips: group, text: flipText(group) }))

@@ -83,10 +83,10 @@ const Ground = memo(function Ground({
     <>
       <ChartAxis side="bottom" scale={x} at={HEIGHT - BOTTOM} ticks={6} />
       <ChartAxis side="left" scale={y} at={LEFT} ticks={5} />
-      <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)" fontSize={14}>
+      <text className="text-sm" x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--ink-2)">
         {AXIS_LABEL[axis]}
       </text>
-      <text x={LEFT - 38} y={14} fill="var(--ink-2)" fontSize={14}>
+      <text className="text-sm" x={LEFT - 38} y={14} fill="var(--ink-2)">
         % of coat kept
       </text>
       <line
@@ -117,10 +117,9 @@ const Ground = memo(function Ground({
           x={middle}
           y={nameY(y((spotAt(frontier, from).coatKept + spotAt(frontier, to).coatKept) / 2), y(marks.hope))}
           textAnchor="middle"
-          fontSize={14}
           fontWeight={600}
           fill="var(--ink)"
-          className="chart-halo"
+          className="chart-halo text-sm"
         >
           {VERDICT_SHORT[choice]}
         </text>
@@ -129,8 +128,7 @@ const Ground = memo(function Ground({
         x={LEFT + 6}
         y={y(marks.hope) + (marks.hope > 90 ? 15 : -5)}
         fill="var(--ink-2)"
-        fontSize={13}
-        className="chart-halo"
+        className="chart-halo text-xs"
       >
         what the owner hopes
       </text>
@@ -231,7 +229,7 @@ export function FrontierChart({ frontier, axis, marks, at, budget, wholeRange, o
         x={x(marks.budget) + (x(marks.budget) > WIDTH * 0.62 ? -6 : 6)}
         y={TOP - 18}
         textAnchor={x(marks.budget) > WIDTH * 0.62 ? 'end' : 'start'}
-        fontSize={13}
+        className="text-xs"
         fill="var(--ink)"
       >
         {marks.budgetSays}
@@ -266,7 +264,7 @@ export function FrontierTable({ frontier, axis }: { frontier: Frontier; axis: Ax
   return (
     <div className="overflow-x-auto">
       <Table
-        className="text-[15px]"
+        className="text-sm"
         caption={`${n} steps in all; every turn of the verdict and ${ROWS} steps between`}
         rows={rows.map((i) => ({ i, spot: spotAt(frontier, i) }))}
         keyOf={({ i }) => i}
