@@ -83,8 +83,8 @@ test('where one pair of hands has too much to do, what no plan can beat is near 
   expect(bound / weighs).toBeGreaterThan(0.7)
 })
 
-test('every bound that waiting can meet is met, on two thousand days of all kinds', () => {
-  for (let seed = 1; seed <= 2000; seed++) {
+test('every bound that waiting can meet is met, on a thousand days of all kinds', () => {
+  for (let seed = 1; seed <= 1000; seed++) {
     const random = seeded(seed)
     const dogs = 1 + Math.floor(random() * 9)
     const day = madeUpDay({ dogs, people: 1 + Math.floor(random() * 4), bounds: true }, random)

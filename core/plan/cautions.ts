@@ -40,20 +40,19 @@ export function cautionsOf(
   const { region } = REGION_SIDES[state.index]!
   const { dog } = ctx.assessment
   const cuts = CUTS.has(treatment)
-  const said: [boolean, Caution][] = [
-    [state.mat === 4, 'under-felt'],
-    [cut?.spot ?? false, 'spot-out-first'],
-    [cut?.tight ?? false, 'tight-on-skin'],
-    [state.skin === 2, 'sore-no-heat-no-scrub'],
-    [state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM, 'short-blade-on-sore-skin'],
-    [state.local || around.length > 0, 'keep-tools-off-finding'],
-    [cuts && state.mat >= 2 && hasLump(state), 'lump-from-above'],
-    [scarAt(state.scores, dog) !== null, 'no-blade-on-scar'],
-    [cuts && ctx.isShow, 'owner-decides-loss'],
-    [treatment === 'demat' && ctx.isShow, 'tip-to-root-only'],
-    [treatment === 'blow-out' && SMALL_DRYER.has(region), 'small-dryer-only'],
-    [treatment === 'blow-out' && dog.dryerTolerance !== 'fine', 'low-air-hood-on'],
-    [cuts && state.mat >= 2 && !cut?.spot, 'mat-not-combed'],
-  ]
-  return [...said.filter(([applies]) => applies).map(([, code]) => code), ...(PLACE_CAUTIONS[region] ?? [])]
+  const said: Caution[] = []
+  if (state.mat === 4) said.push('under-felt')
+  if (cut?.spot) said.push('spot-out-first')
+  if (cut?.tight) said.push('tight-on-skin')
+  if (state.skin === 2) said.push('sore-no-heat-no-scrub')
+  if (state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM) said.push('short-blade-on-sore-skin')
+  if (state.local || around.length > 0) said.push('keep-tools-off-finding')
+  if (cuts && state.mat >= 2 && hasLump(state)) said.push('lump-from-above')
+  if (scarAt(state.scores, dog) !== null) said.push('no-blade-on-scar')
+  if (cuts && ctx.isShow) said.push('owner-decides-loss')
+  if (treatment === 'demat' && ctx.isShow) said.push('tip-to-root-only')
+  if (treatment === 'blow-out' && SMALL_DRYER.has(region)) said.push('small-dryer-only')
+  if (treatment === 'blow-out' && dog.dryerTolerance !== 'fine') said.push('low-air-hood-on')
+  if (cuts && state.mat >= 2 && !cut?.spot) said.push('mat-not-combed')
+  return said.concat(PLACE_CAUTIONS[region] ?? [])
 }

@@ -21,9 +21,11 @@ import { TREATMENT_IDS } from '../tools/treatments.ts'
 import { minutesBudget } from './budgets.ts'
 import { contextOf } from './context.ts'
 import { costOf } from './cost.ts'
+import { rememberingMaker } from './making.ts'
 import { optionsOf } from './options.ts'
 import { planGroom } from './plan.ts'
 import { sideStates } from './side-state.ts'
+import { weigh } from './weigh.ts'
 
 /* Properties that must always hold, over dogs of all coats, tempers and states. Seeds are fixed. */
 const RUNS = { seed: 20260304, numRuns: 250 }
@@ -346,14 +348,15 @@ describe('worse never looks better', () => {
       const { mat, extent, standoffMm } = assessment.sheet[index]!
       if (mat === null || mat >= 4) continue
       const fixed = { extent: extent ?? 0.5, standoffMm: standoffMm ?? 3 }
+      const make = rememberingMaker()
       const of = (score: number) => {
         const sheet = assessment.sheet.map((one, i) => (i === index ? { ...one, ...fixed, mat: score as Score } : one))
-        return planGroom({ ...assessment, sheet, slotMinutes: 600 }, DEFAULT_HOUSE).verdict
+        return weigh({ ...assessment, sheet, slotMinutes: 600 }, DEFAULT_HOUSE, make)
       }
       const [less, more] = [of(mat), of(mat + 1)]
       if ([less, more].some(({ choice }) => choice === 'split-visits' || choice === 'refer')) continue
       raised++
-      if (more.objective.total < less.objective.total - 1e-6) better++
+      if (more.low.best!.objective < less.low.best!.objective - 1e-6) better++
     }
     expect(raised).toBeGreaterThan(900)
     expect(better / raised).toBeLessThan(0.04)

@@ -37,10 +37,10 @@ function instance(seed: number): { groups: Weighed[][]; budgets: Budgets } {
 }
 
 describe('the optimum under two budgets', () => {
-  const SEEDS = Array.from({ length: 320 }, (_, i) => i + 1)
+  const SEEDS = Array.from({ length: 200 }, (_, i) => i + 1)
 
   // Reference: HiGHS (Huangfu and Hall 2018), a mixed-integer solver, on the same model.
-  test('equals that of a mixed-integer solver on 320 seeded instances, feasible or not', () => {
+  test('equals that of a mixed-integer solver on 200 seeded instances, feasible or not', () => {
     let feasible = 0
     let bound = 0
     for (const seed of SEEDS) {
@@ -60,8 +60,8 @@ describe('the optimum under two budgets', () => {
       if (ours.cost > free + 1e-6) bound++
     }
     // The instances are neither all easy nor all hopeless.
-    expect(feasible).toBeGreaterThan(150)
-    expect(bound).toBeGreaterThan(120)
+    expect(feasible).toBeGreaterThan(95)
+    expect(bound).toBeGreaterThan(75)
     expect(feasible).toBeLessThan(SEEDS.length)
   })
 

@@ -46,12 +46,12 @@ function likeIt(dog: Assessment, random: () => number): Assessment {
 }
 
 describe('what is weighed quickly is what is weighed the long way', () => {
-  test('for a thousand dogs, each as it is and as it might be, in whatever order they are asked', () => {
+  test('for a thousand dogs as they are, and every other as it might be, in whatever order they are asked', () => {
     const random = seeded(20)
     const names = new Set<string>()
-    for (const dog of DOGS) {
+    for (const [i, dog] of DOGS.entries()) {
       const make = rememberingMaker()
-      for (const one of [dog, likeIt(dog, random)]) {
+      for (const one of i % 2 === 0 ? [dog, likeIt(dog, random)] : [dog]) {
         const long = slowWeightOf(one, DEFAULT_HOUSE)
         names.add(long.choice)
         expect(weightOf(one, DEFAULT_HOUSE, make)).toEqual(long)
@@ -62,7 +62,7 @@ describe('what is weighed quickly is what is weighed the long way', () => {
   })
 
   test('for every change that a flip is looked for in', () => {
-    for (const dog of DOGS.filter((_, i) => i % 100 === 0)) {
+    for (const dog of DOGS.filter((_, i) => i % 200 === 0)) {
       const make = rememberingMaker()
       for (const trial of flipTrials(dog).filter((_, i) => i % 5 === 0))
         for (const change of trial) {
@@ -75,7 +75,7 @@ describe('what is weighed quickly is what is weighed the long way', () => {
 
   test('for a dog alike on both sides but for what was found, left or finished on one, whichever way round it is planned', () => {
     const random = seeded(21)
-    for (const dog of DOGS.filter((_, i) => i % 125 === 0)) {
+    for (const dog of DOGS.filter((_, i) => i % 250 === 0)) {
       const alike = dog.sheet.map((_, i) => {
         const { findings: _f, ...scores } = dog.sheet[Math.min(i, mirrorIndex[i]!)]!
         return { ...scores, findings: [], leave: null }
