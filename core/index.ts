@@ -1,5 +1,5 @@
-export * from './aftercare/forecast.ts'
-export * from './aftercare/home-care.ts'
+export { brushedAtHome, careTable, type ForecastPoint, forecastOf } from './aftercare/forecast.ts'
+export { type HomeCare, type HomeNote, type HomeTool, homeCareOf } from './aftercare/home-care.ts'
 export { type Interval, indexAfter, matsOf, ownRate } from './aftercare/own-rate.ts'
 export {
   LATER_WEEKS,
@@ -31,9 +31,17 @@ export {
 export { planBath } from './bath/bath.ts'
 export type { Choice, Weighed } from './bath/choose.ts'
 export { DESHED_NOTES, type Deshed, type DeshedNote, type DeshedTool, deshedOf } from './bath/deshed.ts'
-export * from './bath/mix.ts'
-export * from './bath/products.ts'
-export * from './bath/shape.ts'
+export { type Mix, mixForProduct, mixForTotal, parseDilution } from './bath/mix.ts'
+export { type Product, SOIL_IDS, USUAL_SHELF } from './bath/products.ts'
+export {
+  BATH_NOTES,
+  type Bath,
+  type BathNote,
+  type BathStep,
+  type BathWarning,
+  type JobId,
+  type Swaps,
+} from './bath/shape.ts'
 export { BATH_REASONS, type BathReason, NO_BATH, type NoBath } from './bath/wanted.ts'
 export {
   COMB_PLACES,
@@ -47,12 +55,32 @@ export {
   ownersWord,
 } from './before/comb-test.ts'
 export { type Foretold, foretelling } from './before/foretell.ts'
-export * from './body/neighbours.ts'
-export * from './body/places.ts'
-export * from './body/regions.ts'
+
+export { LEGS, TRUNK } from './body/places.ts'
+export {
+  indexAt,
+  keyOf,
+  mirrorIndex,
+  REGION_IDS,
+  REGION_SIDES,
+  REGIONS,
+  type RegionId,
+  type RegionSide,
+  regionSide,
+  type Side,
+} from './body/regions.ts'
 export { bodySurfaceM2 } from './body/surface.ts'
-export * from './coat/breeds.ts'
-export * from './coat/coat-types.ts'
+export { BREEDS, type Build, crossId, findBreed, OPEN_BREED_IDS } from './coat/breeds.ts'
+export {
+  COAT_PARTS,
+  COAT_TYPE_IDS,
+  type CoatModifier,
+  type CoatPart,
+  type CoatType,
+  DENSITY_IDS,
+  type LengthsMm,
+  MODIFIER_IDS,
+} from './coat/coat-types.ts'
 export { DEFAULT_LENGTHS } from './coat/default-lengths.ts'
 export {
   COAT_COLOURS,
@@ -70,15 +98,44 @@ export {
 } from './coat/figure.ts'
 export { lengthAfter, regrowthOf, weeksToLength, weeksToRegrow } from './coat/growth.ts'
 export { coatPartOf } from './coat/region-length.ts'
-export * from './consent/needs.ts'
+export {
+  CONSENT_NEEDS,
+  type ConsentNeed,
+  type ConsentRisk,
+  consentNeeds,
+  consentRisks,
+  stillNeeded,
+} from './consent/needs.ts'
 export { cutOf, shapesOf } from './cut/cut.ts'
-export * from './cut/shape.ts'
-export * from './cut/show.ts'
-export * from './cut/strip.ts'
+export {
+  type BentShape,
+  type BlendTool,
+  CUT_NOTES,
+  CUT_PARTS,
+  type Cut,
+  type CutLine,
+  type CutNote,
+  type CutPart,
+  type CutReason,
+  type NotCut,
+  type ShapedPlace,
+  type ShapeName,
+  type Support,
+} from './cut/shape.ts'
+export { type IronStop, ironGuard, type ShowStep, showFinishOf } from './cut/show.ts'
+export { type HandStrip, type JacketStage, type StripNote, stripOf } from './cut/strip.ts'
 export { type Bounds, boundsOf } from './day/bound.ts'
 export { BREACH_IDS, type Breach, type BreachId, checkDay } from './day/check.ts'
 export { compileDay } from './day/compile.ts'
-export * from './day/day.ts'
+export {
+  type Day,
+  type DayCost,
+  type DayJob,
+  type DayStep,
+  JOB_FLAGS,
+  type PlannedStep,
+  type Worker,
+} from './day/day.ts'
 export { type Offer, offerOf, type Tried, timesIn } from './day/find-time.ts'
 export { type Bottle, type MixLine, mixForDay, mixLines } from './day/mix-for-day.ts'
 export { type DayPlan, type Planning, planDay } from './day/plan-day.ts'
@@ -102,9 +159,29 @@ export {
 export { asIfDay, type WhatIf } from './day/what-if.ts'
 export { type WhyStep, whyStep } from './day/why.ts'
 export { type ScaleReading, type ScaleState, scaleState } from './devices/scale.ts'
-export * from './dog/dog.ts'
-export * from './dog/extras.ts'
-export * from './dog/facts.ts'
+export {
+  type Assessment,
+  type Dog,
+  type DoneWork,
+  EXPERIENCE_IDS,
+  type Experience,
+  HEALTH_IDS,
+  type HealthFlag,
+  JACKET_IDS,
+  type OwnRate,
+  type Prescribed,
+  type Progress,
+  SKULL_IDS,
+  STYLE_WISH_IDS,
+  type StyleWish,
+  TEMPERAMENT_IDS,
+  type Temperament,
+  TOLERANCE_IDS,
+  type Tolerance,
+  type Wishes,
+} from './dog/dog.ts'
+export { EXTRA_IDS, type ExtraId, OPPOSITE_EXTRAS, withoutOpposites } from './dog/extras.ts'
+
 export { coatMmOf, isTidy, wishedMm } from './dog/lengths.ts'
 export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {
@@ -130,16 +207,34 @@ export { type Estimated, estimate, type Reading, type Said, saidBy, scaled } fro
 export { type PlaceDry, type Places, placesInOrder, placesOf } from './drying/places.ts'
 export { dryInRoom, ROOM_WAYS, type RoomRun, type RoomWay } from './drying/room.ts'
 export { type DrySettings, usualSettings } from './drying/settings.ts'
-export * from './goodbye/after.ts'
-export * from './groom/bench/bench.ts'
-export * from './groom/bench/shape.ts'
-export * from './groom/bench/status.ts'
-export * from './groom/goes-home.ts'
-export * from './groom/step.ts'
-export { HEED_IDS, type HeedId } from './groom/step.ts'
+export { afterOf, type CheckMark } from './goodbye/after.ts'
+export { benchOf, waitsOn } from './groom/bench/bench.ts'
+export {
+  type Bench,
+  type BenchEvent,
+  type BenchHappening,
+  type BenchIncident,
+  type DwellTimer,
+  INCIDENT_IDS,
+  type IncidentId,
+  SKIP_REASONS,
+  type SkipReason,
+  type StepStatus,
+} from './groom/bench/shape.ts'
+export { isThrough, minutesTaken } from './groom/bench/status.ts'
+export { type GoesHome, goesHome, mostOf } from './groom/goes-home.ts'
+export {
+  type AroundAt,
+  GROOM_PHASES,
+  GROOM_STEP_KINDS,
+  type GroomPhase,
+  type GroomStep,
+  HEED_IDS,
+  type HeedId,
+} from './groom/step.ts'
 export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps.ts'
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
-export * from './groom/work.ts'
+export { BESIDE_COAT, minutesByRegion, type WorkKey, workedOf, workLines } from './groom/work.ts'
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'
 export { type ChosenFrom, choiceOf, learnPrices, type WayChosen } from './learning/choices.ts'
 export { type GiveLog, learnGive } from './learning/give.ts'
@@ -149,13 +244,47 @@ export { learnWork, type MinutesLog } from './learning/minutes.ts'
 export { learnPlaces, type PlacesLog } from './learning/places.ts'
 export { isTime, proposalsOf, written } from './learning/proposals.ts'
 export { minutesBy, type RatePart, ratesOfStep, timingsOf } from './learning/timing.ts'
-export * from './numbers/equipment.ts'
-export * from './numbers/estimates.ts'
+export {
+  BLOWERS,
+  DRYER_KIND_IDS,
+  type Dryer,
+  type DryerKind,
+  dryerFor,
+  type Equipment,
+  FINISHERS,
+  PROTECTOR_IDS,
+  type Protector,
+  RATING_IDS,
+  type RatingId,
+  type RoomAir,
+  type Span,
+  STARTING_EQUIPMENT,
+  STARTING_PLACES,
+  STARTING_WEEK,
+  type Week,
+} from './numbers/equipment.ts'
+export {
+  DEFAULT_HOUSE,
+  ESTIMATE_IDS,
+  ESTIMATES,
+  type EstimateId,
+  type House,
+  houseWith,
+  MODEL_VERSION,
+} from './numbers/estimates.ts'
 export { FIXED, FIXED_IDS, type FixedId } from './numbers/fixed.ts'
 export type { Estimate, Mark } from './numbers/marks.ts'
-export * from './numbers/schools.ts'
-export * from './numbers/units.ts'
-export * from './pace/pace.ts'
+export {
+  DEFAULT_SCHOOLS,
+  PERSONAL_SCHOOLS,
+  SCHOOL_IDS,
+  SCHOOLS,
+  type SchoolId,
+  type Schools,
+  schoolsWith,
+} from './numbers/schools.ts'
+export { roundedVolume, UNIT_SYSTEMS, type UnitSystem, volumeFromMl, volumeToMl } from './numbers/units.ts'
+export { heldBack, type PaceSample, pacesOf, paceTable } from './pace/pace.ts'
 export {
   bodyIs,
   type CutWishes,
@@ -190,20 +319,38 @@ export {
   shapesFor,
 } from './pattern/shapes.ts'
 export { minutesBudget, pullBudget, standingCap } from './plan/budgets.ts'
-export * from './plan/codes.ts'
+export { CAUTIONS, type Caution, LEAVE_REASONS, type LeaveReason, REFUSALS, type Refusal } from './plan/codes.ts'
 export type { Cost, CostPart } from './plan/cost.ts'
-export * from './plan/names.ts'
+export { STYLE_IDS, type Style, VERDICT_IDS, type VerdictName } from './plan/names.ts'
 export type { Option } from './plan/options.ts'
-export * from './plan/plan.ts'
-export * from './plan/plan-shape.ts'
+export { planGroom } from './plan/plan.ts'
+export {
+  type Alternative,
+  type GroomTotal,
+  LEFT_OUT_IDS,
+  type LeftOutId,
+  type Plan,
+  type RegionPlan,
+  SECOND_IDS,
+  type SecondId,
+} from './plan/plan-shape.ts'
 export { type ClosedSaid, isSaid, type Reason, type ReasonCode, type ReasonOf } from './plan/reasons.ts'
 export { CARED_FOR, type CaredFor, type Stop, type StopAction, type StopCode, type StopOf } from './plan/stops.ts'
 export { CLOSED_STYLES, type StyleClosed } from './plan/styles.ts'
 export { BLOCK_IDS, type BlockId, type PlannedVisit, type SplitPlan } from './plan/visits.ts'
 export { verdictOf } from './plan/weigh.ts'
-export * from './price/quote.ts'
-export * from './questions/difference.ts'
-export * from './questions/flips.ts'
+export {
+  COAT_PRICE_IDS,
+  type CoatPriceId,
+  type PriceList,
+  type Quote,
+  quoteOf,
+  SIZE_IDS,
+  type SizeId,
+  STARTING_PRICES,
+} from './price/quote.ts'
+export { type Changed, differenceOf } from './questions/difference.ts'
+export { changed, type Flip, type FlipScore, flipFinder, flipsOf, flipTrials, ordered } from './questions/flips.ts'
 export {
   AXIS_IDS,
   type Axis,
@@ -214,7 +361,7 @@ export {
   frontierOf,
   pointWithin,
 } from './questions/frontier.ts'
-export * from './questions/odds.ts'
+export { lastOdds, type NextLook, type Odds, oddsOf } from './questions/odds.ts'
 export { secondsToInjury } from './safety/burn.ts'
 export { bladeTemperature, type GuardSays, guardSays } from './safety/guard.ts'
 export {
@@ -226,12 +373,31 @@ export {
   noiseDose,
   protection,
 } from './safety/noise.ts'
-export * from './scores/around.ts'
-export * from './scores/findings.ts'
+export type { Around } from './scores/around.ts'
+export { canBeAt, FINDING_IDS, type Finding, type FindingId, findingKind } from './scores/findings.ts'
 export { type Index, type Indices, indicesOf, matWeight, plausibleWorst } from './scores/indices.ts'
-export * from './scores/scales.ts'
-export * from './scores/sheet.ts'
+export { EXTENTS, SCALE_IDS, SCORES, type Scale, type Score, TAG_IDS, type Tag } from './scores/scales.ts'
+export {
+  DEFAULT_EXTENT,
+  emptySheet,
+  extentOf,
+  type Sheet,
+  type SideScores,
+  skinScore,
+  standoffMmOf,
+  UNSCORED,
+} from './scores/sheet.ts'
 export { BLADES, bladeUnderComb, bladeUnderMat, COMB_MM, FULL_RACK, SKIP_FORMS } from './tools/blades.ts'
-export * from './tools/product-kinds.ts'
-export * from './tools/rack.ts'
-export * from './tools/treatments.ts'
+export { PRODUCT_KIND_IDS, type ProductKind, WASHES } from './tools/product-kinds.ts'
+export {
+  dueOf,
+  isOffered,
+  RACK_KIND_IDS,
+  type RackDue,
+  type RackKind,
+  type RackTool,
+  rackOf,
+  TOOL_STATE_IDS,
+  type ToolState,
+} from './tools/rack.ts'
+export { CUTS, type Tool, TREATMENT_IDS, type Treatment, type When } from './tools/treatments.ts'

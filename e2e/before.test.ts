@@ -44,7 +44,7 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   await phone.reload()
   await shows(phone, '[data-testid=before-page]')
   expect(await phone.$eval('[aria-label="Weight in kilograms"]', (box) => (box as HTMLInputElement).value)).toBe('10.5')
-  await phone.click('::-p-text(Send to the salon)')
+  await phone.locator('::-p-text(Send to the salon)').click()
   await shows(phone, '[data-testid=thanks]')
 
   const { before } = await salon.api<{ before: Before }>(`/visits/${clementine.id}/before`)

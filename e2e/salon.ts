@@ -67,8 +67,7 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       if (device && !devices.has(device)) devices.set(device, await browser.createBrowserContext())
       const page = await (devices.get(device) ?? browser).newPage()
       page.setDefaultTimeout(PATIENCE_MS)
-      // A press is aimed and then made: what comes late, or still moves in between, would be missed.
-      page.click = (selector, options) => page.locator(selector).click(options)
+      // A press is aimed and then made: what still moves in between is missed.
       await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
       return page
