@@ -4,7 +4,7 @@ import type { BathRecord } from '../contract/api/bath.ts'
 import type { DryingRun } from '../contract/api/drying.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import type { ShelfProduct } from '../contract/formats/products.ts'
-import { shows, visitOf } from './browser.ts'
+import { drawn, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -288,7 +288,8 @@ describe('the salon around it', () => {
       const at = path === 'arrival' ? `visits/${await visitOf(salon.base, 'Quill')}/arrival` : path
       await page.goto(`${salon.base}${at}`)
       await shows(page, 'h1, h2')
-      await new Promise((done) => setTimeout(done, 400))
+      await page.waitForNetworkIdle({ concurrency: 1 })
+      await drawn(page)
       expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBeLessThanOrEqual(0)
       await page.close()
     },

@@ -8,7 +8,7 @@ import type { Message } from '../contract/api/consent.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
-import { shows, visitOf } from './browser.ts'
+import { drawn, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -46,9 +46,15 @@ const saved = (page: Page): Promise<unknown> =>
 const seconds = (text: string): number => text.split(':').reduce((sum, part) => sum * 60 + Number(part), 0)
 const timerLeft = async (page: Page): Promise<number> =>
   seconds(await page.$eval('[data-testid=timer] [role=timer]', (clock) => clock.textContent!))
-const sleep = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 const press = (page: Page, selector: string): Promise<void> =>
   page.$eval(selector, (button) => (button as HTMLElement).click())
+
+/** Finishes the step at hand, and waits until the list of steps says so. */
+async function finish(page: Page): Promise<void> {
+  const before = await statuses(page)
+  await press(page, '[data-testid=done]')
+  await expect.poll(() => statuses(page)).not.toEqual(before)
+}
 
 const post = async (path: string, body: object): Promise<number> =>
   (
@@ -81,7 +87,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await shows(page, '[data-front] [data-region]')
   for (const key of ['Digit1', 'KeyR', 'KeyV'] as const) {
     await page.keyboard.press(key)
-    await sleep(250)
+    await drawn(page)
   }
   await shows(page, '[data-testid=verdict]')
   await page.waitForFunction(() => !document.querySelector<HTMLButtonElement>('[data-testid=take]')?.disabled)
@@ -106,8 +112,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   expect(rows.length).toBeGreaterThan(8)
   await press(page, '[data-testid=start]')
   for (let i = 0; i < rows.length && !(await page.$('[data-testid=timer]')); i++) {
-    await press(page, '[data-testid=done]')
-    await sleep(300)
+    await finish(page)
   }
   const before = await timerLeft(page)
   const seenAt = Date.now()
@@ -155,8 +160,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   for (let i = 0; i < rows.length + 4; i++) {
     const open = Object.entries(await statuses(again)).find(([, status]) => status === 'open' || status === 'working')
     if (!open) break
-    await press(again, '[data-testid=done]')
-    await sleep(120)
+    await finish(again)
   }
   expect(Object.values(await statuses(again)).every((status) => status === 'done')).toBe(true)
   await saved(again)

@@ -41,3 +41,7 @@ export async function visitOf(base: string, dog: string): Promise<string> {
 }
 
 export const shows = (page: Page, selector: string): Promise<unknown> => page.waitForSelector(selector)
+
+/** Once what was just done stands on the screen. */
+export const drawn = (page: Page): Promise<unknown> =>
+  page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))

@@ -6,7 +6,7 @@ import type { DogRecord } from '../contract/api/dogs.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
-import { PATIENCE_MS, shows } from './browser.ts'
+import { drawn, PATIENCE_MS, shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -51,9 +51,9 @@ async function atStation(page: Page, station: string, owner: string): Promise<vo
     await shows(page, '[data-front] [data-region]')
     // Tangles where the sweep begins, all the rest clean.
     await page.keyboard.press('Digit1')
-    await sleep(150)
+    await drawn(page)
     await page.keyboard.press('KeyR')
-    await sleep(300)
+    await drawn(page)
   }
   if (station === 'verdict' && (await page.$('[data-testid=needs]'))) {
     // The owner stands at the desk.

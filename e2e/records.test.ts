@@ -2,6 +2,7 @@ import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Day } from '../contract/api/day.ts'
 import type { DogRecord, FoundDog } from '../contract/api/dogs.ts'
+import type { Visit } from '../contract/api/visits.ts'
 import { visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
@@ -151,5 +152,26 @@ test('a goodbye said too soon is taken back on its own day', async () => {
   await press(page, '[role=dialog] ::-p-text(Take it back)')
   await page.waitForSelector('[data-testid=sign]')
   expect((await salon.api<{ station: string }>(`/visits/${id}`)).station).toBe('ready')
+  await page.close()
+})
+
+test('an owner who asks for it is forgotten by name, with the dog, and found no more', async () => {
+  const page = await salon.newPage()
+  await page.setBypassCSP(true)
+  const { dogId, client } = await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Biscuit')}`)
+  await page.goto(`${salon.base}dogs/${dogId}`)
+  await press(page, '[data-testid=record] ::-p-text(Correct owner)')
+  await press(page, '[role=dialog] summary')
+  expect(await axeFinds(page)).toEqual([])
+  await retype(page, 'forget', client.name)
+  await press(page, '[role=dialog] ::-p-text(Forget)')
+  // The dog is in the salon, or comes today.
+  await says(page, '[role=dialog]', 'first')
+  await salon.sql(`UPDATE visits SET station = 'gone' WHERE dog_id = '${dogId}'`)
+  await press(page, '[role=dialog] ::-p-text(Forget)')
+  await page.waitForFunction(() => location.pathname === '/')
+  expect((await found(client.name)).filter((one) => one.dogId === dogId)).toEqual([])
+  await page.goto(`${salon.base}dogs/${dogId}`)
+  await page.waitForSelector('::-p-text(Nothing here)')
   await page.close()
 })

@@ -9,7 +9,7 @@ import type { Authority } from './tls/authority.ts'
 export interface Deps {
   readonly store: Store
   readonly devices: DeviceHub
-  readonly backups: Pick<BackupKeeper, 'list' | 'make'>
+  readonly backups: Pick<BackupKeeper, 'list' | 'make' | 'forget'>
   /** What any server of this salon changed. */
   readonly changes: ChangeFeed
   readonly now: () => Date

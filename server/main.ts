@@ -7,7 +7,7 @@ import pino from 'pino'
 import { createStream } from 'rotating-file-stream'
 import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
-import { BackupKeeper, backupFile } from './backups/keeper.ts'
+import { BackupKeeper, backupFile, forgottenIn } from './backups/keeper.ts'
 import { ChangeFeed } from './changes/feed.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
@@ -35,6 +35,8 @@ async function main(): Promise<void> {
   await store.migrate()
   if (config.ETUDE_RESTORE) {
     await store.backup.restore(backupFile(config.ETUDE_RESTORE))
+    const folders = new Set([dirname(config.ETUDE_RESTORE), config.ETUDE_BACKUPS])
+    for (const folder of folders) for (const id of await forgottenIn(folder)) await store.ownerRights.eraseAgain(id)
     log.info({ file: config.ETUDE_RESTORE }, 'restored')
   }
   await begin(store, config.ETUDE_DEMO, now())

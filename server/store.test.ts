@@ -266,6 +266,7 @@ const MIGRATIONS = [
   '022-matter-teaches',
   '023-called-off-why',
   '024-running-clocks',
+  '025-erase',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

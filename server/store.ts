@@ -15,6 +15,7 @@ import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.
 import { defineModels } from './db/models/index.ts'
 import { DatabaseWatch } from './db/watch.ts'
 import { CorrectionRepo } from './dogs/corrections.ts'
+import { OwnerRightsRepo } from './dogs/owner-rights.ts'
 import { RecordRepo } from './dogs/records.ts'
 import { DryingRepo } from './drying/dryings.ts'
 import { ExchangeRepo } from './exchange/exchange.ts'
@@ -59,6 +60,7 @@ export class Store {
   readonly photos: PhotoRepo
   readonly records: RecordRepo
   readonly corrections: CorrectionRepo
+  readonly ownerRights: OwnerRightsRepo
   readonly exchange: ExchangeRepo
   readonly log: LogRepo
   readonly learning: LearningRepo
@@ -95,6 +97,7 @@ export class Store {
     this.photos = new PhotoRepo(this.#sequelize)
     this.records = new RecordRepo(this.#sequelize, this.salon)
     this.corrections = new CorrectionRepo(this.#sequelize)
+    this.ownerRights = new OwnerRightsRepo(this.#sequelize, now)
     this.log = new LogRepo(this.#sequelize)
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }

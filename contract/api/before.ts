@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { COMB_PLACES, COMB_RESULTS, type CombPlace, type Foretold, HEALTH_IDS, VERDICT_IDS } from '../../core/index.ts'
 import { dogSchema, wishesSchema } from '../formats/assessment-file.ts'
 import { between } from '../formats/numbers.ts'
-import { instant, nothing, post, read, subject } from './endpoint.ts'
+import { instant, LONG_PATIENCE_MS, nothing, post, read, subject } from './endpoint.ts'
 
 const comb = z.enum(COMB_RESULTS)
 
@@ -100,6 +100,7 @@ export const beforeApi = subject('before', {
     gives: beforePageSchema,
     becomes: 'page',
     others: ['before', 'day', 'consent'],
+    patienceMs: LONG_PATIENCE_MS,
   }),
   change: post('/before/:token/change', {
     summary: 'The owner calls the visit off, or asks for another time',

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { dogSchema, patternSchema, wishesSchema } from '../formats/assessment-file.ts'
-import { download, idSchema, instant, post, put, read, subject } from './endpoint.ts'
+import { download, idSchema, instant, LONG_PATIENCE_MS, post, put, read, subject } from './endpoint.ts'
 import { visitSummarySchema } from './goodbye.ts'
 import { ownRateSchema } from './known.ts'
 import { paperSchema } from './papers.ts'
@@ -132,6 +132,17 @@ export const dogsApi = subject('dogs', {
     gives: dogRecordSchema,
     becomes: 'one',
     touches: ['day', 'visits', 'dogs', 'consent'],
+  }),
+  ownerArchive: download('/clients/:id/archive.zip', {
+    summary: 'All that is kept of an owner and their dogs: every row, every picture, and a page to read',
+    type: 'application/zip',
+  }),
+  eraseOwner: post('/clients/:id/erase', {
+    summary: 'Forget an owner: name, telephones, words, messages and pictures go for good; figures stay without a name',
+    takes: z.object({ name: z.string().max(120) }),
+    patienceMs: LONG_PATIENCE_MS,
+    gives: z.object({ blanked: z.number().int(), removed: z.number().int() }),
+    touches: ['day', 'visits', 'dogs', 'consent', 'before', 'goodbye', 'photos', 'log', 'learning'],
   }),
   ownerCard: download('/clients/:id/card.vcf', {
     summary: 'An owner as an address card',

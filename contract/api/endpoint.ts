@@ -87,6 +87,8 @@ export interface Write<Path extends string, T extends z.ZodType | undefined, G e
   readonly queued: boolean
   /** Bytes of the largest body. */
   readonly largest: number
+  /** How long the server may take before it counts as away, ms: longer where it reckons or writes a great deal first. */
+  readonly patienceMs: number
 }
 
 /** A file to keep or print. */
@@ -115,6 +117,9 @@ export type Named<E> = E & {
 }
 export type Endpoints = Readonly<Record<string, AnyEndpoint>>
 
+export const USUAL_PATIENCE_MS = 10_000
+/** What takes some seconds of work takes a busy machine many times as long. */
+export const LONG_PATIENCE_MS = 60_000
 const USUAL_BODY = 512 * 1024
 /** A photo as base64 in JSON, or a table of thousands of lines. */
 export const LARGE_BODY = 2200 * 1024
@@ -146,6 +151,7 @@ const write =
       becomes?: string
       queued?: boolean
       largest?: number
+      patienceMs?: number
     },
   ): Write<Path, T, G> => ({
     kind: 'write',
@@ -160,6 +166,7 @@ const write =
     becomes: spec.becomes ?? null,
     queued: spec.queued ?? false,
     largest: spec.largest ?? USUAL_BODY,
+    patienceMs: spec.patienceMs ?? USUAL_PATIENCE_MS,
   })
 export const post = write('post')
 export const put = write('put')

@@ -80,6 +80,8 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'system.read': ['house'],
   'log.lines': ['house'],
   'exchange.csv': ['owner'],
+  'dogs.ownerArchive': ['owner'],
+  'dogs.eraseOwner': ['owner'],
 }
 
 /** Any of these opens an endpoint. */

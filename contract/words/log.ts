@@ -7,6 +7,7 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     changed: 'changed from a table',
     corrected: 'put right',
     merged: 'made one of two entries',
+    erased: 'forgotten, as asked',
   },
   dog: {
     added: 'written down',

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
-import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
+import { appendFile, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
@@ -28,6 +28,11 @@ export const backupFile = (path: string): AsyncIterable<Uint8Array> => {
   const file = createReadStream(path)
   return COMPRESSED.test(path) ? file.pipe(createGunzip()) : file
 }
+
+const FORGOTTEN = 'forgotten.txt'
+/** Ids of owners who were forgotten since backups are kept in a folder. */
+export const forgottenIn = async (folder: string): Promise<string[]> =>
+  (await readFile(join(folder, FORGOTTEN), 'utf8').catch(() => '')).split('\n').filter((line) => line !== '')
 
 /** A backup could not be made, or what was made does not come back as what it was. */
 export class BackupFailed extends Error {
@@ -68,6 +73,12 @@ export class BackupKeeper {
       backups: there.sort((a, b) => b.at.localeCompare(a.at)),
       failed: this.#failed,
     }
+  }
+
+  /** Remembers by its id who was forgotten, so that an older backup does not bring them back. */
+  async forget(clientId: string): Promise<void> {
+    await mkdir(this.#folder, { recursive: true, mode: 0o700 })
+    await appendFile(join(this.#folder, FORGOTTEN), `${clientId}\n`, { mode: 0o600 })
   }
 
   /** Makes one now; asked while one is made, it is that one. @throws {BackupFailed} */

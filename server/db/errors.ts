@@ -96,6 +96,12 @@ export class TooLate extends Error {
   readonly code = 'too-late'
 }
 
+/** Who cannot be forgotten now: why, and what has to be done first. */
+export class CannotErase extends Error {
+  override readonly name = 'CannotErase'
+  readonly code = 'cannot-erase'
+}
+
 /** Two that cannot be one. */
 export class CannotMerge extends Error {
   override readonly name = 'CannotMerge'

@@ -24,6 +24,7 @@ import * as wishedTimes from './migrations/021-wished-times.ts'
 import * as matterTeaches from './migrations/022-matter-teaches.ts'
 import * as calledOffWhy from './migrations/023-called-off-why.ts'
 import * as runningClocks from './migrations/024-running-clocks.ts'
+import * as erase from './migrations/025-erase.ts'
 
 interface Migration {
   readonly name: string
@@ -57,6 +58,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '022-matter-teaches', ...matterTeaches },
   { name: '023-called-off-why', ...calledOffWhy },
   { name: '024-running-clocks', ...runningClocks },
+  { name: '025-erase', ...erase },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

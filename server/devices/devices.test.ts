@@ -13,13 +13,8 @@ afterEach(async () => {
   for (const close of closing.splice(0)) await close()
 })
 
-const until = async (holds: () => boolean, what: string): Promise<void> => {
-  for (let i = 0; i < 200; i++) {
-    if (holds()) return
-    await new Promise((done) => setTimeout(done, 30))
-  }
-  throw new Error(`never: ${what}`)
-}
+const until = (holds: () => boolean, what: string): Promise<void> =>
+  expect.poll(holds, { message: `never: ${what}` }).toBe(true)
 
 describe('a line of the protocol', () => {
   test('greeting, reading, fault', () => {

@@ -50,7 +50,7 @@ export class RecordRepo {
          (SELECT max(v.starts_at) FROM visits v WHERE v.dog_id = d.id AND v.starts_at < now() AND v.called_off IS NULL) AS last
        FROM (SELECT id, name, breed, client_id, rests FROM dogs WHERE search @@ to_tsquery('simple', :words)
              ORDER BY name, id LIMIT ${MOST_FOUND}) d
-       JOIN clients c ON c.id = d.client_id ORDER BY d.name, d.id`,
+       JOIN clients c ON c.id = d.client_id AND c.erased_at IS NULL ORDER BY d.name, d.id`,
       { type: QueryTypes.SELECT, replacements: { words } },
     )
     return rows.map(({ id, name, breed, client_id, rests, owner, phone, last }) => ({
@@ -67,7 +67,7 @@ export class RecordRepo {
 
   async dog(id: string): Promise<DogRecord> {
     const dog = await DogRow.findByPk(id)
-    if (!dog) throw new NotFound('dog', id)
+    if (!dog || (await isErased(dog.clientId))) throw new NotFound('dog', id)
     const visits = await VisitRow.findAll({
       where: { dogId: id },
       order: [['startsAt', 'DESC']],
@@ -209,3 +209,6 @@ export class RecordRepo {
     return { name: row.name, phone: row.phone, email: row.email, dogs: dogs.map(({ name }) => name) }
   }
 }
+
+const isErased = async (clientId: string): Promise<boolean> =>
+  (await ClientRow.findByPk(clientId, { attributes: ['erasedAt'] }))?.erasedAt != null

@@ -41,9 +41,9 @@ class Wrong extends Error {
 }
 
 const SQL: Readonly<Record<RecordTable, string>> = {
-  clients: 'SELECT id, name, phone, email, note FROM clients ORDER BY name, id',
+  clients: 'SELECT id, name, phone, email, note FROM clients WHERE erased_at IS NULL ORDER BY name, id',
   dogs: `SELECT d.id, d.client_id, c.name AS owner, d.name, d.breed, d.coat_type, COALESCE(last.dog, d.profile, '{}') AS details
-    FROM dogs d JOIN clients c ON c.id = d.client_id
+    FROM dogs d JOIN clients c ON c.id = d.client_id AND c.erased_at IS NULL
     LEFT JOIN LATERAL (SELECT v.arrival -> 'dog' AS dog FROM visits v WHERE v.dog_id = d.id ORDER BY v.starts_at DESC LIMIT 1) last ON true
     ORDER BY d.name, d.id`,
   visits: `SELECT v.id, v.dog_id, d.name AS dog, v.starts_at, v.slot_minutes, p.name AS groomer, v.station,

@@ -221,6 +221,7 @@ describe('one dog, over HTTP', () => {
 const NO_BACKUPS = {
   list: async () => ({ folder: '', running: false, backups: [], failed: null }),
   make: async () => undefined,
+  forget: async () => undefined,
 }
 const loadDemo = async (): Promise<void> => undefined
 

@@ -5,6 +5,7 @@ import { BadInput } from '../../contract/formats/problem.ts'
 import {
   bookingError,
   CannotBook,
+  CannotErase,
   CannotMerge,
   ChangedElsewhere,
   LinkOver,
@@ -82,6 +83,7 @@ export function problemOf(thrown: Error): Problem {
   if (error instanceof TooOften)
     return problem(429, error.code, 'Wait', { detail: error.message, current: { until: error.until.toISOString() } })
   if (error instanceof CannotBook) return problem(409, error.code, 'Not at that time', { detail: error.message })
+  if (error instanceof CannotErase) return problem(409, error.code, 'Not now', { detail: error.message })
   if (error instanceof CannotMerge) return problem(409, error.code, 'These stay two', { detail: error.message })
   if (error instanceof LinkOver)
     return problem(error.code === 'link-expired' ? 410 : 409, error.code, 'Not open any more', {

@@ -6,6 +6,7 @@ import {
   type GivesOf,
   type Named,
   pathOf,
+  USUAL_PATIENCE_MS,
 } from '../../contract/api/endpoint.ts'
 import type { Problem } from '../../contract/api/problem.ts'
 import { personOnDuty } from './person.ts'
@@ -30,8 +31,6 @@ export class Away extends Error {
 export class Unreadable extends Error {
   override readonly name = 'Unreadable'
 }
-
-const TIMEOUT_MS = 10_000
 
 /** This page, as long as it is open: what it changes itself it is not told of. Only for telling pages apart. */
 export const TAB = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`
@@ -95,7 +94,7 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
         ...(endpoint.kind === 'write' ? { 'x-etude-tab': TAB } : {}),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      signal: AbortSignal.timeout(TIMEOUT_MS),
+      signal: AbortSignal.timeout(endpoint.kind === 'write' ? endpoint.patienceMs : USUAL_PATIENCE_MS),
     })
   } catch {
     throw new Away('the server does not answer')

@@ -17,7 +17,7 @@ function cacheOf(waits: Promise<void>[] = []) {
     },
     match: async (key: string | { url: string }) => there.get(keyOf(key))?.clone(),
     keys: async () => [...there.keys()],
-    delete: async (key: string) => there.delete(key),
+    delete: async (key: string | { url: string }) => there.delete(keyOf(key)),
   }
   return { there, caches: { open: async () => cache, match: cache.match, keys: async () => [] } }
 }
@@ -84,4 +84,9 @@ test('an answer that was asked for before the page kept a newer one does not tak
   await after
   vi.useRealTimers()
   expect(await there.get(`/api${PATH}`)!.clone().json()).toEqual({ scored: 13 })
+  // Who was forgotten is forgotten here too.
+  const gone = ask()
+  answer(new Response('{}', { status: 404 }))
+  expect((await gone).status).toBe(404)
+  expect(there.has(`/api${PATH}`)).toBe(false)
 })

@@ -73,6 +73,8 @@ async function freshElseKept(request, key, isPage) {
       else await keepRead(key, response.clone(), askedAt)
       return response
     }
+    // What is there no more is not kept either: who was forgotten is forgotten here too.
+    if (response.status === 404 && !isPage) await (await caches.open(READS)).delete(key)
     // The server is there and its database is not: what was last read is better than nothing.
     if (response.status < 500) return response
     return (await kept()) ?? response

@@ -1,4 +1,4 @@
-import type { CreationOptional, Sequelize } from 'sequelize'
+import { type CreationOptional, DataTypes, type Sequelize } from 'sequelize'
 import { id, Row, table, text } from './columns.ts'
 
 export class ClientRow extends Row<ClientRow> {
@@ -7,6 +7,8 @@ export class ClientRow extends Row<ClientRow> {
   declare email: string
   declare note: string
   declare secondPhone: CreationOptional<string>
+  /** When they were forgotten, as they asked; null for all others. */
+  declare erasedAt: CreationOptional<Date | null>
 }
 
 export const defineClient = (sequelize: Sequelize): void => {
@@ -18,6 +20,7 @@ export const defineClient = (sequelize: Sequelize): void => {
       email: text(),
       note: text(),
       secondPhone: { ...text(), defaultValue: '' },
+      erasedAt: DataTypes.DATE,
     },
     table(sequelize, 'clients'),
   )

@@ -1,6 +1,7 @@
-import { Plus, X } from 'lucide-react'
+import { FileDown, Plus, UserX, X } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { useFieldArray } from 'react-hook-form'
+import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import {
   type DogRecord,
@@ -10,9 +11,11 @@ import {
   ownerFieldsSchema,
   type Rests,
 } from '../../../contract/api/dogs.ts'
-import { useWrite } from '../../device/api.ts'
+import { listed } from '../../../contract/words/index.ts'
+import { hrefOf, useWrite } from '../../device/api.ts'
+import { useMayNot } from '../../device/use-may-not.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
-import { Button } from '../../parts/Button.tsx'
+import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { Form, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
@@ -132,9 +135,68 @@ export function OwnerDialog({ dog, onClose }: DialogProps): ReactNode {
         fits={({ clientId }) => clientId !== dog.client.id}
         onClose={onClose}
       />
+      <OwnerRights dog={dog} />
     </DialogSheet>
   )
 }
+
+/** What an owner may ask for: all that is kept of them, and to be forgotten. For who owns the salon. */
+function OwnerRights({ dog: { client, name, others } }: { dog: DogRecord }): ReactNode {
+  const erase = useWrite(dogsApi.eraseOwner)
+  const mayNot = useMayNot(dogsApi.eraseOwner)
+  const navigate = useNavigate()
+  const [typed, setTyped] = useState('')
+  const dogs = listed([name, ...others.map((one) => one.name)], MOST_NAMED)
+  return (
+    <details className="mt-6 border-t border-line pt-4">
+      <summary className="min-h-11 cursor-pointer py-2 font-medium">What {client.name} may ask for</summary>
+      {mayNot && <p className="mb-2 font-medium">{mayNot}</p>}
+      <fieldset disabled={mayNot !== null} className="flex flex-col items-start gap-3">
+        <p className="text-ink-2">
+          All that is kept of {client.name} and {dogs}: every figure, message and picture, with a page to read.
+        </p>
+        {!mayNot && (
+          <ButtonAnchor href={hrefOf(dogsApi.ownerArchive, { id: client.id })} download>
+            <FileDown size={18} /> Give all of it out
+          </ButtonAnchor>
+        )}
+        <p className="text-ink-2">
+          Or to be forgotten: name, telephones, notes, messages, links and pictures go for good, also from backups that
+          are brought back. Minutes and scores stay as figures that belong to nobody. This is not undone.
+        </p>
+        <label className="flex flex-col gap-1">
+          <span className="font-medium">Type the owner’s name to forget them</span>
+          <input
+            className="field"
+            name="forget"
+            value={typed}
+            autoComplete="off"
+            maxLength={120}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </label>
+        <Button
+          disabled={typed.trim() !== client.name.trim() || erase.isPending}
+          onClick={() =>
+            erase.mutate(
+              { id: client.id, body: { name: typed } },
+              {
+                onSuccess: () => {
+                  toast.success('Forgotten')
+                  navigate('/')
+                },
+              },
+            )
+          }
+        >
+          <UserX size={18} /> Forget {client.name} and {dogs}
+        </Button>
+        <NotAdded error={erase.error} />
+      </fieldset>
+    </details>
+  )
+}
+const MOST_NAMED = 4
 
 /** Finds the other of two entries that are one, shows which it is, and makes them one. */
 function Merge({
