@@ -11,7 +11,7 @@ const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut
 /** A machine under load is waited for: what takes long is measured in bench/, never here. */
 const BY_SCREEN = { testTimeout: 300_000, hookTimeout: 300_000, expect: { poll: { timeout: 60_000 } } } as const
 
-/** What needs nothing, what needs a document, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
+/** What needs nothing, the command line and the compiler, what needs a document, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
 export default defineConfig({
   test: {
     projects: [
@@ -20,8 +20,18 @@ export default defineConfig({
           ...common,
           ...TOGETHER,
           name: 'unit',
-          include: ['{core,contract,cli,demo,bench,scripts}/**/*.test.ts'],
+          include: ['{core,contract,demo,bench}/**/*.test.ts'],
           // Quicker to begin than processes, and nothing here needs one of its own.
+          pool: 'threads',
+          testTimeout: 120_000,
+        },
+      },
+      {
+        test: {
+          ...common,
+          ...TOGETHER,
+          name: 'commands',
+          include: ['{cli,scripts}/**/*.test.ts'],
           pool: 'threads',
           testTimeout: 120_000,
         },

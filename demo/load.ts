@@ -343,7 +343,7 @@ async function groomed(
   for (const step of steps) {
     events.push(event({ kind: 'start', step: step.id }))
     const times = (step.treatment ? TRUE_PACE[i % 2]! : 1) * Math.exp((roll(-100, 100) / 100) * 0.3)
-    const rates = ratesOfStep(step, accepted.plan.regions, DEFAULT_HOUSE)
+    const rates = ratesOfStep(step, accepted.plan.regions, assessment.dog, DEFAULT_HOUSE)
     if (step.kind === 'dry') {
       dried.start ??= clock
       if (step.what === 'brush-dry') dried.change ??= clock

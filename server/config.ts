@@ -10,6 +10,7 @@ const port = z.coerce.number().int().min(0).max(65535)
  *   opens it first
  * - ETUDE_DEVICES: "simulated", "off", or the address where the salon's devices listen
  * - ETUDE_BACKUPS: folder of the nightly backups
+ * - ETUDE_BACKUP_PASSPHRASE_FILE: a file whose first line is the passphrase that backups are put under
  * - ETUDE_NAMES: names this server is known by in the salon's network, with commas between
  * - ETUDE_TLS: folder of the salon's own authority and this server's certificate; without it everything goes in the clear
  * - ETUDE_RESTORE: a backup file for an empty database
@@ -23,6 +24,7 @@ const settings = z.object({
   ETUDE_PORT: port.default(4300),
   ETUDE_LOG: z.string().optional(),
   ETUDE_BACKUPS: z.string().default('.data/backups'),
+  ETUDE_BACKUP_PASSPHRASE_FILE: z.string().optional(),
   ETUDE_DEMO: z.enum(['0', '1', 'ask']).default('ask'),
   ETUDE_DEVICES: z.string().default('simulated'),
   ETUDE_RESTORE: z.string().optional(),

@@ -8,6 +8,7 @@ import { createStream } from 'rotating-file-stream'
 import { setCountry } from '../contract/words/dates.ts'
 import { loadDemo } from '../demo/load.ts'
 import { BackupKeeper, backupFile, forgottenIn } from './backups/keeper.ts'
+import { passphraseIn } from './backups/seal.ts'
 import { ChangeFeed } from './changes/feed.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
@@ -29,12 +30,13 @@ async function main(): Promise<void> {
   const now = (): Date => new Date()
   const log = config.ETUDE_LOG ? pino(logFile(config.ETUDE_LOG)) : pino({ enabled: false })
   const store = new Store(config.DATABASE_URL, now)
-  const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now)
+  const passphrase = passphraseIn(config.ETUDE_BACKUP_PASSPHRASE_FILE)
+  const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now, passphrase)
   // Whatever an update does to it, what was there can be had back.
   if (await store.isBehind()) await backups.make()
   await store.migrate()
   if (config.ETUDE_RESTORE) {
-    await store.backup.restore(backupFile(config.ETUDE_RESTORE))
+    await store.backup.restore(backupFile(config.ETUDE_RESTORE, passphrase))
     const folders = new Set([dirname(config.ETUDE_RESTORE), config.ETUDE_BACKUPS])
     for (const folder of folders) for (const id of await forgottenIn(folder)) await store.ownerRights.eraseAgain(id)
     log.info({ file: config.ETUDE_RESTORE }, 'restored')

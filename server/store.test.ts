@@ -267,6 +267,7 @@ const MIGRATIONS = [
   '023-called-off-why',
   '024-running-clocks',
   '025-erase',
+  '026-tempers-teach',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -15,6 +15,7 @@ export function proposalText({ id, value, now }: Pick<Proposed, 'id' | 'value' |
   if (id.startsWith('matting.')) return `${what}: here it mats by ${values}`
   if (id.startsWith('care.')) return `${what}: it leaves ${figure(value)} of the mats here, not ${figure(now)}.`
   if (id.startsWith('price.')) return `${what}: by what you choose it is ${values}`
+  if (id.startsWith('factor.')) return `${what}: here they take ${figure(value)} times as long, not ${figure(now)}.`
   if (!isTime(id)) return `${what}: here it is ${values}`
   return id.startsWith('minutes.') ? `${what} takes you ${values}` : `${what}: it takes you ${values}`
 }

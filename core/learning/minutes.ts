@@ -6,7 +6,7 @@ import { type Learnt, learntAs, type Reach, reachOf, TAILS } from './learnt.ts'
 import { isPaced, minutesBy, type Timing } from './timing.ts'
 
 /** A timing as it is learnt from. */
-export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'fixedMin' | 'takenMin'> {
+export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'factors' | 'fixedMin' | 'takenMin'> {
   /** Orders the logs; of those at one time the one with the lesser id is first. */
   readonly at: number
   readonly id: string
@@ -87,7 +87,7 @@ function agesOf(logs: readonly MinutesLog[]): number[] {
 /**
  * Minutes by treatment and mat level, the whole house, and everybody's pace, from what the clock said: person within house
  * within product. The logarithm of a step's minutes is that of what the rates make of it, each rate times the house's own
- * factor and its level's, the whole times the person's; all of those are normal about 1 on the log scale, and what a step
+ * factor, its level's and the dog's temper's, the whole times the person's; all of those are normal about 1 on the log scale, and what a step
  * is off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
  * Taylor, JASA 1989), ranges by its curvature. What goes into plans is the mean of a step's minutes, not its median, so
  * half the variance is taken off first. The same logs in another order give the same.
@@ -98,21 +98,24 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     .toSorted(inOrder)
   const rates = [...new Set(logs.flatMap(({ parts }) => parts.map(({ rate }) => rate)))].sort()
   const people = [...new Set(logs.flatMap(({ personId }) => personId ?? []))].sort()
+  const factors = [...new Set(logs.flatMap((log) => log.factors))].sort()
   if (logs.length === 0) return { rates: [], people: [], spread: house['pace.within'], logs: 0 }
-  // The house first, then the levels, the people, and what each gains or loses a visit.
+  // The house first, then the levels, the people, what each gains or loses a visit, and the tempers.
   const rateAt = new Map(rates.map((rate, i) => [rate, 1 + i]))
   const personAt = new Map(people.map((person, i) => [person, 1 + rates.length + i]))
   const trendAt = new Map(people.map((person, i) => [person, 1 + rates.length + people.length + i]))
-  const n = 1 + rates.length + 2 * people.length
+  const factorAt = new Map(factors.map((factor, i) => [factor, 1 + rates.length + 2 * people.length + i]))
+  const n = 1 + rates.length + 2 * people.length + factors.length
   const prior = [
     house['learn.house'],
     ...rates.map(() => house['learn.level']),
     ...people.map(() => house['pace.between']),
     ...people.map(() => house['learn.trend']),
+    ...factors.map(() => house['learn.temper']),
   ].map((sd) => 1 / sd ** 2)
   const ages = agesOf(logs)
   const weights = ages.map((age) => 0.5 ** (age / house['learn.half-visits']))
-  const places = { rateAt, personAt, trendAt }
+  const places = { rateAt, personAt, trendAt, factorAt }
   let theta = new Array<number>(n).fill(0)
   const byOurs = logs.map((log, l): Off => ({ off: linear(log, 0, theta, places, 0).residual, weight: weights[l]! }))
   // Wide at first, so that a house that works unlike ours is not taken for clocks left running.
@@ -155,14 +158,23 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
       at.reduce((sum, i) => sum + theta[i]!, 0),
       at.reduce((sum, i) => sum + at.reduce((all, j) => all + covariance[i]![j]!, 0), 0),
     )
-  return {
-    rates: rates.map((id) =>
-      learntAs(
-        id,
-        rangeOf([0, rateAt.get(id)!]),
-        logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
-      ),
+  const ofRates = rates.map((id) =>
+    learntAs(
+      id,
+      rangeOf([0, rateAt.get(id)!]),
+      logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
     ),
+  )
+  // A temper is that of a whole visit: its steps have a good deal in common, and say less than as many visits.
+  const ofFactors = factors.map((id) => {
+    const own = logs.filter((log) => log.factors.includes(id))
+    const visits = new Set(own.map(({ visitId }) => visitId)).size
+    const alike = 1 + (own.length / visits - 1) * house['learn.visit']
+    const at = factorAt.get(id)!
+    return learntAs(id, reachOf(theta[at]!, covariance[at]![at]! * alike), visits)
+  })
+  return {
+    rates: [...ofRates, ...ofFactors],
     people: people.map((personId) => {
       const { factor, low, high } = rangeOf([personAt.get(personId)!])
       return { personId, pace: factor, low, high, logs: logs.filter((log) => log.personId === personId).length }
@@ -181,24 +193,32 @@ interface Places {
   readonly rateAt: ReadonlyMap<EstimateId, number>
   readonly personAt: ReadonlyMap<string, number>
   readonly trendAt: ReadonlyMap<string, number>
+  readonly factorAt: ReadonlyMap<EstimateId, number>
 }
 
 /** What a log's logarithm hangs on, there where the numbers stand, and how far off it is. */
 function linear(
-  { parts, fixedMin, personId, takenMin }: MinutesLog,
+  { parts, factors, fixedMin, personId, takenMin }: MinutesLog,
   age: number,
   theta: readonly number[],
-  { rateAt, personAt, trendAt }: Places,
+  { rateAt, personAt, trendAt, factorAt }: Places,
   spread: number,
 ): { at: readonly number[]; values: readonly number[]; residual: number } {
   const person = personId === null ? [] : [personAt.get(personId)!, trendAt.get(personId)!]
   const pace = person.length === 0 ? 0 : theta[person[0]!]! - age * theta[person[1]!]!
-  const minutes = parts.map(({ rate, minutes: own }) => own * Math.exp(theta[0]! + theta[rateAt.get(rate)!]!))
+  const slows = factors.map((id) => factorAt.get(id)!)
+  const times = theta[0]! + slows.reduce((sum, i) => sum + theta[i]!, 0)
+  const minutes = parts.map(({ rate, minutes: own }) => own * Math.exp(times + theta[rateAt.get(rate)!]!))
   const worked = minutes.reduce((a, b) => a + b, 0)
   const whole = worked + fixedMin
   return {
-    at: [0, ...parts.map(({ rate }) => rateAt.get(rate)!), ...person],
-    values: [worked / whole, ...minutes.map((own) => own / whole), ...(person.length === 0 ? [] : [1, -age])],
+    at: [0, ...parts.map(({ rate }) => rateAt.get(rate)!), ...slows, ...person],
+    values: [
+      worked / whole,
+      ...minutes.map((own) => own / whole),
+      ...slows.map(() => worked / whole),
+      ...(person.length === 0 ? [] : [1, -age]),
+    ],
     residual: Math.log(takenMin) + spread ** 2 / 2 - Math.log(whole) - pace,
   }
 }
@@ -243,7 +263,11 @@ export function trialOf(given: readonly MinutesLog[], house: House): Trial {
   }
   const [errorNow, errorLearnt] = [errorsBy(house), errorsBy({ ...house, ...learnt })]
   return (rate) => {
-    const later = logs.slice(from).filter(({ parts, fixedMin }) => !rate || shareOf(parts, fixedMin, rate) >= COUNTS)
+    const later = logs
+      .slice(from)
+      .filter(
+        ({ parts, factors, fixedMin }) => !rate || factors.includes(rate) || shareOf(parts, fixedMin, rate) >= COUNTS,
+      )
     if (later.length < LEAST_TRIED) return null
     const mean = (errorOf: (log: MinutesLog) => number): number =>
       later.reduce((sum, log) => sum + errorOf(log), 0) / later.length

@@ -4,7 +4,7 @@ import { isPrice } from './choices.ts'
 import type { Learnt } from './learnt.ts'
 import { spreadOf } from './matter.ts'
 import { logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
-import { isPaced, STEP_RATES } from './timing.ts'
+import { isPaced, isTemper, STEP_RATES } from './timing.ts'
 
 /** A number of the house that its own logs would have otherwise. */
 export interface Proposal extends Learnt {
@@ -17,7 +17,7 @@ const WORTH = fixed('learn.worth')
 
 /**
  * Product left in a coat burns, a mat left in it grows, and a dog is spared pull for its own sake: a hurried house does not
- * make these less than ours. Nor is a place that nobody looked at taken to be better because "rest clean" was pressed on others.
+ * make these less than ours, and a dog that minds is given its time. Nor is a place that nobody looked at taken to be better because "rest clean" was pressed on others.
  */
 const NEVER_LESS: ReadonlySet<EstimateId> = new Set([
   'bath.rinse',
@@ -32,7 +32,7 @@ const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
 const BESIDE: ReadonlySet<EstimateId> = new Set(['prior.rub', 'prior.blank', 'give.base'])
 
 /** Whether a number is a time that the clock teaches. */
-export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id)
+export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id) || isTemper(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
 export const mayLearn = (id: EstimateId): boolean =>
@@ -59,7 +59,7 @@ export function proposalsOf(
 ): Proposal[] {
   const trials = new Map<boolean, Trial>()
   const trialFor = (id: EstimateId): Trial => {
-    const paced = isPaced(id)
+    const paced = isPaced(id) || isTemper(id)
     const trial = trials.get(paced) ?? trialOf(logsLike(minutes, paced), house)
     trials.set(paced, trial)
     return trial
@@ -69,7 +69,7 @@ export function proposalsOf(
     const value = written(one.value)
     if (!mayLearn(one.id) || noBetter.has(one.id) || one.logs < house['learn.least']) return []
     if (Math.abs(value / now - 1) < WORTH || (one.low <= now && now <= one.high)) return []
-    if (NEVER_LESS.has(one.id) && value < ESTIMATES[one.id].value) return []
+    if ((NEVER_LESS.has(one.id) || isTemper(one.id)) && value < ESTIMATES[one.id].value) return []
     if (NEVER_MORE.has(one.id) && value > ESTIMATES[one.id].value) return []
     if (isTime(one.id)) {
       const held = trialFor(one.id)(one.id)

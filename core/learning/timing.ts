@@ -1,9 +1,11 @@
+import type { Dog } from '../dog/dog.ts'
 import type { Bench } from '../groom/bench/shape.ts'
 import { minutesTaken } from '../groom/bench/status.ts'
 import type { GroomStep } from '../groom/step.ts'
 import { isMeasured, type WorkKey, workOf } from '../groom/work.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import type { Minutes } from '../numbers/units.ts'
+import { temperFactorId } from '../plan/context.ts'
 import type { Cost } from '../plan/cost.ts'
 import type { RegionPlan } from '../plan/plan-shape.ts'
 
@@ -20,6 +22,8 @@ export interface Timing {
   /** Who stood longest at it. */
   readonly personId: string | null
   readonly parts: readonly RatePart[]
+  /** What the dog makes of those minutes, each as ours has it: its temper, where that slows hands. */
+  readonly factors: readonly EstimateId[]
   /** What no rate multiplies: moving on from place to place, min. */
   readonly fixedMin: Minutes
   /** As it was planned, at pace 1. */
@@ -27,9 +31,21 @@ export interface Timing {
   readonly takenMin: Minutes
 }
 
+type Rated = Pick<Timing, 'parts' | 'factors' | 'fixedMin'>
+
+const timesOurs = (id: EstimateId, house: House): number => house[id] / ESTIMATES[id].value
+
 /** What a step takes by the rates of a house, at pace 1, min. */
-export const minutesBy = ({ parts, fixedMin }: Pick<Timing, 'parts' | 'fixedMin'>, house: House): number =>
-  parts.reduce((sum, { rate, minutes }) => sum + (minutes * house[rate]) / ESTIMATES[rate].value, fixedMin)
+export const minutesBy = ({ parts, factors, fixedMin }: Rated, house: House): number =>
+  fixedMin +
+  factors.reduce((times, id) => times * timesOurs(id, house), 1) *
+    parts.reduce((sum, { rate, minutes }) => sum + minutes * timesOurs(rate, house), 0)
+
+/** An easy dog is what all others are held against. */
+const EASY = 'factor.temper.easy'
+
+/** Whether a factor is one of temper, which slows coat work and cut alike. */
+export const isTemper = (id: EstimateId): boolean => id.startsWith('factor.temper.') && id !== EASY
 
 /** Hands in the bath by the step, and what is done meanwhile. */
 const BATH_RATES = {
@@ -79,14 +95,19 @@ export const isPaced = (rate: EstimateId): boolean =>
 
 /**
  * What the rates make of one step.
- * @param regions of the plan it belongs to @param house the numbers that plan was made with
+ * @param regions of the plan it belongs to @param dog that it was planned for @param house the numbers it was planned with
  * @returns null where no rate says how long it takes, and where a place is worked otherwise than planned
  */
 export function ratesOfStep(
   step: GroomStep,
   regions: readonly RegionPlan[],
+  dog: Pick<Dog, 'temperament'>,
   house: House,
-): Pick<Timing, 'parts' | 'fixedMin'> | null {
+): Rated | null {
+  const temper = temperFactorId(dog)
+  const slowed = isTemper(temper) && (step.kind === 'coat' || step.kind === 'cut')
+  const factors: readonly EstimateId[] = slowed ? [temper] : []
+  const times = slowed ? timesOurs(temper, house) : 1
   if (step.kind !== 'coat') {
     const rate = oneRate(step, house)
     if (!rate) return null
@@ -95,8 +116,8 @@ export function ratesOfStep(
     const moving =
       rate === 'cut.shears' || rate === 'minutes.clip.m0' ? house['minutes.reposition'] * step.indexes.length : 0
     const fixedMin = Math.min(all, moving / step.pace)
-    const minutes = ((all - fixedMin) * ESTIMATES[rate].value) / house[rate]
-    return minutes > 0 ? { parts: [{ rate, minutes }], fixedMin } : null
+    const minutes = (all - fixedMin) / timesOurs(rate, house) / times
+    return minutes > 0 ? { parts: [{ rate, minutes }], factors, fixedMin } : null
   }
   if (!step.treatment) return null
   const minutes = new Map<EstimateId, number>()
@@ -107,10 +128,13 @@ export function ratesOfStep(
     for (const cost of [option.cost, option.card]) {
       if (!cost) continue
       fixedMin += cost.repositionMin * step.part
-      for (const { rate, minutes: own } of ratesOf(cost)) minutes.set(rate, (minutes.get(rate) ?? 0) + own * step.part)
+      for (const { rate, minutes: own } of ratesOf(cost))
+        minutes.set(rate, (minutes.get(rate) ?? 0) + (own * step.part) / times)
     }
   }
-  return minutes.size === 0 ? null : { parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })), fixedMin }
+  return minutes.size === 0
+    ? null
+    : { parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })), factors, fixedMin }
 }
 
 const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
@@ -119,12 +143,17 @@ const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
 /**
  * Steps of a groom that one person did by the clock. Those that two stood at are left out: whose minutes they are nobody
  * can say.
- * @param regions of the plan it was done by @param house the numbers that plan was made with
+ * @param regions of the plan it was done by @param dog that it was planned for @param house the numbers it was planned with
  */
-export function timingsOf({ steps }: Bench, regions: readonly RegionPlan[], house: House): Timing[] {
+export function timingsOf(
+  { steps }: Bench,
+  regions: readonly RegionPlan[],
+  dog: Pick<Dog, 'temperament'>,
+  house: House,
+): Timing[] {
   return steps.flatMap((status): Timing[] => {
     const { step, byPerson } = status
-    const rates = ratesOfStep(step, regions, house)
+    const rates = ratesOfStep(step, regions, dog, house)
     if (!rates || !isMeasured(status) || byPerson.size > 1) return []
     return [
       {

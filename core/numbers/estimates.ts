@@ -444,6 +444,8 @@ export const ESTIMATES = {
 
   'learn.house': est(0.5, 'ln', 'How unlike ours a whole house may work, of the logarithm'),
   'learn.level': est(0.4, 'ln', 'And one treatment or mat level beside the rest of it'),
+  'learn.temper': est(0.25, 'ln', 'How unlike ours a temper may slow the hands of a house, of the logarithm'),
+  'learn.visit': est(0.3, 'share', 'Of how unlike like steps are, what all steps of one visit have in common'),
   'learn.half-visits': est(20, 'visits', 'Later visits of a person after which a log counts half'),
   'learn.forgotten': est(0.1, 'share', 'Steps whose clock says nothing: left running, or ticked off at once'),
   'learn.trend': est(0.007, 'ln/visit', 'How much faster or slower people get a visit, of the logarithm'),

@@ -62,8 +62,11 @@ export function contextOf(assessment: Assessment, feltShare: number, house: Hous
   }
 }
 
-/** What the temper of a dog makes of every minute; one that nobody knows yet is taken as wary. */
-export const temperFactorOf = ({ temperament }: Dog, house: House): number =>
-  house[`factor.temper.${temperament === 'unknown' ? 'wary' : temperament}`]
+/** The number that a dog's temper goes by; one that nobody knows yet is taken as wary. */
+export const temperFactorId = ({ temperament }: Pick<Dog, 'temperament'>) =>
+  `factor.temper.${temperament === 'unknown' ? 'wary' : temperament}` as const
+
+/** What the temper of a dog makes of every minute. */
+export const temperFactorOf = (dog: Dog, house: House): number => house[temperFactorId(dog)]
 
 export const paceOf = (treatment: Treatment, { pace }: Assessment): number => pace[treatment] ?? 1

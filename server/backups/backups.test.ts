@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
@@ -6,6 +6,7 @@ import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import type { Store } from '../store.ts'
 import { BackupKeeper, backupFile } from './keeper.ts'
 import { kept } from './retention.ts'
+import { passphraseIn } from './seal.ts'
 
 const DAY_MS = 86_400_000
 const nights = (count: number, from = new Date('2026-03-04T03:00:00Z')): Date[] =>
@@ -112,6 +113,48 @@ describe('a backup', () => {
     expect((await backups.list()).failed!.why).not.toMatch(/E[A-Z]{4,}|\//)
     await keeper().make()
     expect(readdirSync(folder).sort()).toEqual(['etude-2026-03-04T120000Z.json.gz', 'not-a-folder'])
+  })
+  test('under a passphrase it is an age file that nobody else opens, compared as any other, and comes back', async () => {
+    await aDog()
+    const secret = 'four words that stay'
+    const backups = new BackupKeeper(server.store, server.url, folder, () => NOON, secret)
+    await backups.make()
+    expect((await backups.list()).backups).toMatchObject([{ name: 'etude-2026-03-04T120000Z.json.gz.age' }])
+    const file = join(folder, 'etude-2026-03-04T120000Z.json.gz.age')
+    const written = readFileSync(file)
+    // The open format of that name begins so, and says nothing of what is in it.
+    expect(written.subarray(0, 22).toString()).toBe('age-encryption.org/v1\n')
+    expect(written.includes('Fig')).toBe(false)
+    const read = async (passphrase: string | null, from = file): Promise<string> => {
+      let text = ''
+      for await (const piece of backupFile(from, passphrase)) text += Buffer.from(piece).toString()
+      return text
+    }
+    expect(await read(secret)).toContain('"name":"Fig"')
+    await expect(read('four words that do not')).rejects.toMatchObject({ name: 'DoesNotOpen' })
+    await expect(read(null)).rejects.toThrow('none was given')
+    const changed = join(folder, 'changed.json.gz.age')
+    writeFileSync(changed, written.with(written.length - 5, written.at(-5)! ^ 1))
+    await expect(read(secret, changed)).rejects.toMatchObject({ name: 'DoesNotOpen' })
+    const back = await testServer()
+    try {
+      await back.store.backup.restore(backupFile(file, secret))
+      const [[{ dogs }]] = (await back.store.query('SELECT count(*)::int AS dogs FROM dogs')) as unknown as [
+        [{ dogs: number }],
+      ]
+      expect(dogs).toBe(1)
+    } finally {
+      await back.close()
+    }
+  })
+  test('the passphrase is the first line of a file, and twelve letters at least', () => {
+    const file = join(folder, 'passphrase')
+    expect(passphraseIn(undefined)).toBeNull()
+    writeFileSync(file, 'four words that stay\n')
+    expect(passphraseIn(file)).toBe('four words that stay')
+    writeFileSync(file, 'short\nfour words that stay')
+    expect(() => passphraseIn(file)).toThrow('12 letters')
+    expect(() => passphraseIn(join(folder, 'none'))).toThrow('cannot be read')
   })
   test('is asked for and listed by the API, which does not wait for it', async () => {
     const asked = await server.send('POST', '/api/backups', {})

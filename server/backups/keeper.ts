@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { appendFile, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
+import { pipeline as callbackPipeline, Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import type { Backups } from '../../contract/api/backups.ts'
@@ -11,22 +12,36 @@ import { iso } from '../db/documents.ts'
 import { migrateUp } from '../db/migrate.ts'
 import type { Store } from '../store.ts'
 import { kept } from './retention.ts'
+import { opened, sealed } from './seal.ts'
 
-/** "etude-2026-03-04T030000Z.json.gz": when it was begun, in Greenwich, so that names sort as they were made. */
-const NAME = /^etude-(\d{4})-(\d\d)-(\d\d)T(\d\d)(\d\d)(\d\d)Z\.json\.gz$/
+/**
+ * "etude-2026-03-04T030000Z.json.gz", with ".age" after it where it is under a passphrase: when it was begun, in Greenwich,
+ * so that names sort as they were made.
+ */
+const NAME = /^etude-(\d{4})-(\d\d)-(\d\d)T(\d\d)(\d\d)(\d\d)Z\.json\.gz(?:\.age)?$/
 const PART = '.part'
-const nameOf = (at: Date): string => `etude-${iso(at).replace(/\.\d+/, '').replaceAll(':', '')}.json.gz`
+const nameOf = (at: Date, sealed: boolean): string =>
+  `etude-${iso(at).replace(/\.\d+/, '').replaceAll(':', '')}.json.gz${sealed ? '.age' : ''}`
 function momentOf(name: string): Date | null {
   const [, year, month, day, hour, minute, second] = NAME.exec(name) ?? []
   return year ? new Date(`${year}-${month}-${day}T${hour}:${minute}:${second}Z`) : null
 }
 
-const COMPRESSED = /\.gz(\.part)?$/
+const COMPRESSED = /\.gz(\.age)?(\.part)?$/
+const SEALED = /\.age(\.part)?$/
 
-/** A backup as it lies in a folder: as it is, or as the nightly ones are, compressed. */
-export const backupFile = (path: string): AsyncIterable<Uint8Array> => {
+/**
+ * A backup as it lies in a folder: as it is, or as the nightly ones are, compressed, and under a passphrase where the house
+ * has one.
+ * @throws {DoesNotOpen} where the passphrase does not open it
+ */
+export async function* backupFile(path: string, passphrase: string | null = null): AsyncGenerator<Uint8Array> {
   const file = createReadStream(path)
-  return COMPRESSED.test(path) ? file.pipe(createGunzip()) : file
+  const plain = SEALED.test(path) ? Readable.from(opened(file, passphrase)) : file
+  if (!COMPRESSED.test(path)) return yield* plain
+  const unzip = createGunzip()
+  // Whoever reads hears of what goes wrong on the way.
+  yield* callbackPipeline(plain, unzip, () => undefined)
 }
 
 const FORGOTTEN = 'forgotten.txt'
@@ -48,10 +63,13 @@ export class BackupKeeper {
   readonly #databaseUrl: string
   readonly #folder: string
   readonly #now: () => Date
+  readonly #passphrase: string | null
   #running: Promise<void> | null = null
   #failed: Backups['failed'] = null
 
-  constructor(store: Store, databaseUrl: string, folder: string, now: () => Date) {
+  /** @param passphrase that backups are put under; null where they lie as they are */
+  constructor(store: Store, databaseUrl: string, folder: string, now: () => Date, passphrase: string | null = null) {
+    this.#passphrase = passphrase
     this.#store = store
     this.#databaseUrl = databaseUrl
     this.#folder = folder
@@ -100,10 +118,14 @@ export class BackupKeeper {
   async #make(): Promise<void> {
     await mkdir(this.#folder, { recursive: true, mode: 0o700 })
     const at = this.#now()
-    const name = nameOf(at)
+    const passphrase = this.#passphrase
+    const name = nameOf(at, passphrase !== null)
     const part = join(this.#folder, `${name}${PART}`)
     try {
-      await pipeline(this.#store.backup.make(at), createGzip(), createWriteStream(part, { mode: 0o600 }))
+      const zipped = this.#store.backup.make(at)
+      const out = createWriteStream(part, { mode: 0o600 })
+      if (passphrase === null) await pipeline(zipped, createGzip(), out)
+      else await pipeline(zipped, createGzip(), (pieces) => sealed(pieces, passphrase), out)
       const file = await open(part, 'r+')
       await file.sync()
       await file.close()
@@ -129,10 +151,13 @@ export class BackupKeeper {
       try {
         const scratchBackup = new BackupRepo(sequelize)
         await migrateUp(sequelize)
-        await scratchBackup.restore(backupFile(file))
+        await scratchBackup.restore(backupFile(file, this.#passphrase))
         // Of an earlier version it was brought up, and cannot be the same any more; that it came in whole was checked.
         if (await this.#store.isBehind()) return
-        const [was, is] = [await lastOf(backupFile(file)), await lastOf(scratchBackup.make(this.#now()))]
+        const [was, is] = [
+          await lastOf(backupFile(file, this.#passphrase)),
+          await lastOf(scratchBackup.make(this.#now())),
+        ]
         if (was !== is) throw new BackupFailed('what was brought back is not what was taken out')
       } finally {
         await sequelize.close()

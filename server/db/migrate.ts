@@ -25,6 +25,7 @@ import * as matterTeaches from './migrations/022-matter-teaches.ts'
 import * as calledOffWhy from './migrations/023-called-off-why.ts'
 import * as runningClocks from './migrations/024-running-clocks.ts'
 import * as erase from './migrations/025-erase.ts'
+import * as tempersTeach from './migrations/026-tempers-teach.ts'
 
 interface Migration {
   readonly name: string
@@ -59,6 +60,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '023-called-off-why', ...calledOffWhy },
   { name: '024-running-clocks', ...runningClocks },
   { name: '025-erase', ...erase },
+  { name: '026-tempers-teach', ...tempersTeach },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -4,6 +4,7 @@ import {
   type Care,
   type CoatType,
   careSaid,
+  type Dog,
   ESTIMATES,
   type EstimateId,
   type House,
@@ -26,15 +27,16 @@ const MOST_INTERVALS = 4000
 /** Earlier visits whose steps are taken in at once. */
 const TAKEN_IN = 200
 
-/** Keeps the steps of a groom that was said goodbye to. @param house the numbers it was planned with */
+/** Keeps the steps of a groom that was said goodbye to. @param dog and house what it was planned for, and with */
 export async function keepTimings(
   visit: Pick<VisitRow, 'id' | 'startsAt'>,
   bench: Bench | null,
   regions: readonly RegionPlan[],
+  dog: Pick<Dog, 'temperament'>,
   house: House,
   transaction: Transaction,
 ): Promise<void> {
-  const timings = bench ? timingsOf(bench, regions, house) : []
+  const timings = bench ? timingsOf(bench, regions, dog, house) : []
   await TimingRow.bulkCreate(
     timings.map((timing) => ({ visitId: visit.id, at: visit.startsAt, ...timing })),
     { transaction, ignoreDuplicates: true },
@@ -58,7 +60,7 @@ export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<vo
       ]
       if (visit && plan) {
         const { assessment, house } = madeFrom(plan)
-        await keepTimings(visit, bench, plan.plan.regions, house, t)
+        await keepTimings(visit, bench, plan.plan.regions, assessment.dog, house, t)
         await keepMatter(visitId, assessment, plan.plan, house, t)
       }
       await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
@@ -75,12 +77,13 @@ export async function minutesLogs(): Promise<MinutesLog[]> {
     ],
     limit: MOST_STEPS,
   })
-  return rows.reverse().map(({ visitId, step, personId, at, parts, fixedMin, takenMin }) => ({
+  return rows.reverse().map(({ visitId, step, personId, at, parts, factors, fixedMin, takenMin }) => ({
     id: `${visitId} ${step}`,
     visitId,
     personId,
     at: at.getTime(),
     parts,
+    factors,
     fixedMin,
     takenMin,
   }))

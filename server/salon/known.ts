@@ -42,9 +42,9 @@ export async function samplesOf(
     transaction: t ?? null,
   })
   const byNow = new Map<string, number>()
-  for (const { visitId, treatment, parts, fixedMin, plannedMin } of timings) {
+  for (const { visitId, treatment, parts, factors, fixedMin, plannedMin } of timings) {
     const key = `${visitId} ${treatment}`
-    byNow.set(key, (byNow.get(key) ?? 0) + minutesBy({ parts, fixedMin }, house) - plannedMin)
+    byNow.set(key, (byNow.get(key) ?? 0) + minutesBy({ parts, factors, fixedMin }, house) - plannedMin)
   }
   return rows.reverse().map(({ visitId, treatment, plannedMin, takenMin }) => ({
     treatment,

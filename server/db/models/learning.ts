@@ -12,6 +12,7 @@ export class TimingRow extends Model<InferAttributes<TimingRow>, InferCreationAt
   declare treatment: WorkKey
   declare at: Date
   declare parts: readonly RatePart[]
+  declare factors: readonly EstimateId[]
   declare fixedMin: number
   declare plannedMin: number
   declare takenMin: number
@@ -52,6 +53,7 @@ export const defineLearning = (sequelize: Sequelize): void => {
       treatment: text(),
       at: { type: DATE, ...required },
       parts: { type: JSONB, ...required },
+      factors: { type: JSONB, ...required },
       fixedMin: { type: DOUBLE, ...required },
       plannedMin: { type: DOUBLE, ...required },
       takenMin: { type: DOUBLE, ...required },

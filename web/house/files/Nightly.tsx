@@ -32,7 +32,8 @@ export function Nightly(): ReactNode {
           ) : last ? (
             <>
               <ShieldCheck size={18} className="mr-1.5 inline align-[-3px]" aria-hidden="true" />
-              Last good one: {dayAndTimeText(last.at)}, {sizeText(last.bytes)}; {data.backups.length} kept
+              Last good one: {dayAndTimeText(last.at)}, {sizeText(last.bytes)}
+              {last.name.endsWith('.age') && ', under your passphrase'}; {data.backups.length} kept
             </>
           ) : (
             'None yet: the first is made at three in the night.'
