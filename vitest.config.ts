@@ -5,6 +5,9 @@ const common = { env: { TZ: 'UTC' }, globals: false } as const
 /** Files keep nothing between them and share their modules: reading those in anew took as long as many a test. */
 const TOGETHER = { isolate: false } as const
 
+/** Whole grooms of thousands of dogs, and every way of weighing them beside the long one: nothing to wait for between two lines. */
+const OF_THOUSANDS = ['core/groom/two-thousand.test.ts', 'core/plan/weigh.test.ts']
+
 /** Keys pressed as fast as a hand can, drags, and two screens that plan a day over and over: nothing else runs beside these. */
 const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts', 'e2e/live-day.test.ts']
 
@@ -21,7 +24,18 @@ export default defineConfig({
           ...TOGETHER,
           name: 'unit',
           include: ['{core,contract,demo,bench}/**/*.test.ts'],
+          exclude: OF_THOUSANDS,
           // Quicker to begin than processes, and nothing here needs one of its own.
+          pool: 'threads',
+          testTimeout: 120_000,
+        },
+      },
+      {
+        test: {
+          ...common,
+          ...TOGETHER,
+          name: 'thousands',
+          include: OF_THOUSANDS,
           pool: 'threads',
           testTimeout: 120_000,
         },

@@ -128,7 +128,7 @@ async function main(): Promise<void> {
   ])
   // They share nothing: one on each core.
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
-  vitest(['unit', 'commands', 'web'], {}, onEachCore)
+  vitest(['unit', 'thousands', 'commands', 'web'], {}, onEachCore)
 
   const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
   let cluster: Cluster | null = null
