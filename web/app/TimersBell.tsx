@@ -45,8 +45,10 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
         onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
         title={timer.label}
       >
-        {over ? <Bell size={16} /> : <Hourglass size={16} />}
-        {timer.dog} <span className="figure font-semibold">{over ? 'over' : leftText(left)}</span>
+        {/* Where there is little room what is left stands first, and the name is what is cut. */}
+        {over ? <Bell size={16} className="max-sm:hidden" /> : <Hourglass size={16} className="max-sm:hidden" />}
+        <span className="max-sm:order-last">{timer.dog}</span>{' '}
+        <span className="figure font-semibold">{over ? 'over' : leftText(left)}</span>
         <span className="sr-only">, touch to stop</span>
       </Button>
     </li>

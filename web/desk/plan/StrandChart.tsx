@@ -5,12 +5,12 @@ import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
 import type { DayPlanned } from '../../workers/use-day-plan.ts'
 import { layoutOf, type Strand } from './strands.ts'
 
-const WIDTH = 1000
-const LEFT = 122
+const WIDTH = 1200
+const LEFT = 150
 const RIGHT = 20
 const TOP = 8
-const LANE = 29
-const AXIS = 26
+const LANE = 35
+const AXIS = 30
 /** A drag shorter than this is a touch. */
 const TOUCH_PX = 6
 const STEP_MIN = 15
@@ -204,15 +204,15 @@ function OneStrand({
           const wide = x(end) - x(start)
           return (
             <g key={step}>
-              {wide > 46 && (
+              {wide > 60 && (
                 <text x={x(start) + 6} y={y(lane) + 4} className={clsx(fill, 'text-xs')} fontWeight={600}>
-                  {short(dog, wide - (person ? 24 : 10))}
+                  {short(dog, wide - (person ? 32 : 12))}
                 </text>
               )}
-              {person && wide > 22 && (
+              {person && wide > 26 && (
                 <>
-                  <circle cx={x(end) - 11} cy={y(lane)} r={7.5} className="fill-paper stroke-ink-2" strokeWidth={1} />
-                  <text x={x(end) - 11} y={y(lane) + 3.5} textAnchor="middle" className="fill-ink text-xs">
+                  <circle cx={x(end) - 13} cy={y(lane)} r={9.5} className="fill-paper stroke-ink-2" strokeWidth={1} />
+                  <text x={x(end) - 13} y={y(lane) + 4.5} textAnchor="middle" className="fill-ink text-xs">
                     {names.person(person).slice(0, 1)}
                   </text>
                 </>
@@ -244,7 +244,7 @@ function OneStrand({
 }
 
 /** Letters that fit, about. */
-const LETTER = 7.1
+const LETTER = 7.8
 const short = (name: string, room: number): string => {
   const most = Math.floor(room / LETTER)
   return name.length <= most ? name : most < 3 ? '' : `${name.slice(0, most - 1)}…`
