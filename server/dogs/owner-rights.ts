@@ -130,7 +130,7 @@ export class OwnerRightsRepo {
       { transaction: t, replacements: { client: clientId, blank: BLANK, at: this.#now() } },
     )
     // What was learnt names the dogs it was learnt from; it is learnt anew at night.
-    await this.#sequelize.query('UPDATE learnt SET doc = NULL', { transaction: t })
+    await this.#sequelize.query('UPDATE learnt SET doc = NULL, at = NULL', { transaction: t })
     await logChange({ actorId, entity: 'client', entityId: clientId, action: 'erased', change: {} }, t)
     return { blanked: gone, removed }
   }
