@@ -59,7 +59,7 @@ export function proposalsOf(
 ): Proposal[] {
   const trials = new Map<boolean, Trial>()
   const trialFor = (id: EstimateId): Trial => {
-    const paced = isPaced(id) || isTemper(id)
+    const paced = isPaced(id)
     const trial = trials.get(paced) ?? trialOf(logsLike(minutes, paced), house)
     trials.set(paced, trial)
     return trial

@@ -89,9 +89,9 @@ function oneRate({ kind, what, shape, tool, minutes }: GroomStep, house: House):
   return rate?.startsWith('job.') || minutes > house['bath.least'] ? rate : null
 }
 
-/** Work that a person's pace is known for; the rest, bath, nails and looking over, has one of its own. */
-export const isPaced = (rate: EstimateId): boolean =>
-  rate.startsWith('minutes.') || (rate.startsWith('cut.') && rate !== 'cut.ear-hair')
+/** Work that a person's pace is known for, and the tempers that slow it; bath, nails and looking over have a pace of their own. */
+export const isPaced = (id: EstimateId): boolean =>
+  id.startsWith('minutes.') || (id.startsWith('cut.') && id !== 'cut.ear-hair') || isTemper(id)
 
 /**
  * What the rates make of one step.

@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { ownTables } from '../db/tables.ts'
 
 /** A table that holds something of an owner, and the condition by which its rows are found; `:client` is the owner's id. */
 export interface KeptOf {
@@ -12,9 +13,6 @@ interface Refers {
   readonly to: string
   readonly key: string
 }
-
-/** Rows that other tables point to in the wake of an owner, but that are not the owner's. */
-const OF_THE_HOUSE: ReadonlySet<string> = new Set(['people', 'products', 'region_sides'])
 
 /**
  * Where an owner is kept: the owner, their dogs, the visits of these and all that refers to any of it, asked of the
@@ -32,30 +30,15 @@ export async function keptOfOwner(sequelize: Sequelize, transaction: Transaction
     { type: QueryTypes.SELECT, transaction },
   )
   const kept = new Map<string, string>([['clients', 'id = :client']])
-  for (;;) {
-    const next = refers.find(
-      ({ table, to }) =>
-        kept.has(to) &&
-        !kept.has(table) &&
-        !OF_THE_HOUSE.has(table) &&
-        // All that it refers to on the way is known first.
-        refers.every((other) => other.table !== table || kept.has(other.to) || !reaches(other.to, refers)),
-    )
-    if (!next) break
-    const ways = refers.filter(({ table, to }) => table === next.table && kept.has(to))
-    kept.set(
-      next.table,
-      ways.map(({ column, to, key }) => `${column} IN (SELECT ${key} FROM ${to} WHERE ${kept.get(to)})`).join(' OR '),
-    )
+  for (const { name } of await ownTables(sequelize, transaction)) {
+    const ways = refers.filter(({ table, to }) => table === name && kept.has(to))
+    if (ways.length > 0)
+      kept.set(
+        name,
+        ways.map(({ column, to, key }) => `${column} IN (SELECT ${key} FROM ${to} WHERE ${kept.get(to)})`).join(' OR '),
+      )
   }
   return [...kept].map(([table, where]) => ({ table, where: `(${where})` }))
-}
-
-/** Whether a table is in the wake of an owner at all. */
-function reaches(table: string, refers: readonly Refers[], seen: ReadonlySet<string> = new Set()): boolean {
-  if (table === 'clients') return true
-  if (seen.has(table) || OF_THE_HOUSE.has(table)) return false
-  return refers.some((one) => one.table === table && reaches(one.to, refers, new Set([...seen, table])))
 }
 
 /** Ids under which the log speaks of an owner: of every row of theirs, and of entries that were made one with theirs. */

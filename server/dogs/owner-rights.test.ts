@@ -141,6 +141,35 @@ describe('all that is kept of an owner', () => {
   })
 })
 
+test('who was asked before several visits is forgotten at all of them, and no old link opens', async () => {
+  const { store } = server
+  const { id, dogId } = await store.visits.add(
+    {
+      startsAt: '2026-03-05T14:00:00.000Z',
+      slotMinutes: 60,
+      personId: null,
+      owner: { name: 'Twice Asked', phone: '555 0000' },
+      dog: { name: 'Twice', coatType: 'wire', weightKg: 9 },
+    },
+    NOOR,
+  )
+  const again = randomUUID()
+  await query(
+    `INSERT INTO visits (id, dog_id, starts_at, slot_minutes, arrival)
+     SELECT '${again}', dog_id, starts_at + interval '30 days', slot_minutes, arrival FROM visits WHERE id = '${id}';
+     INSERT INTO asked_before (id, visit_id, token_hash, asked_at)
+     SELECT gen_random_uuid(), v.id, 'old ' || v.id, now() FROM visits v WHERE v.dog_id = '${dogId}';
+     UPDATE visits SET station = 'gone' WHERE dog_id = '${dogId}'`,
+  )
+  const { client } = await store.records.dog(dogId)
+  await ok('POST', `/clients/${client.id}/erase`, { name: 'Twice Asked' })
+  const [rows] = (await query(
+    `SELECT token_hash FROM asked_before WHERE visit_id IN ('${id}', '${again}')`,
+  )) as unknown as [{ token_hash: string }[]]
+  expect(new Set(rows.map(({ token_hash }) => token_hash)).size).toBe(2)
+  for (const { token_hash } of rows) expect(token_hash).toMatch(/^[0-9a-f]{64}$/)
+})
+
 describe('to be forgotten', () => {
   test('asks for the name as it stands in the book, and for no visit ahead', async () => {
     const wrong = await send<Problem>('POST', `/clients/${record.client.id}/erase`, { name: 'Somebody Else' })

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto'
 import { strToU8, zipSync } from 'fflate'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { archivePage } from '../../contract/words/archive-page.ts'
@@ -112,9 +111,11 @@ export class OwnerRightsRepo {
       if (table !== 'outbox') removed += await this.#remove(table, conditionOf(kept, table), { client: clientId }, t)
     const left = kept.filter(({ table }) => !GONE.includes(table as (typeof GONE)[number]))
     const gone = await this.#blank(left, clientId, t)
+    // The hash of a link that was never given out, to each its own.
     await this.#sequelize.query(
-      `UPDATE asked_before SET token_hash = :never WHERE ${conditionOf(kept, 'asked_before')}`,
-      { transaction: t, replacements: { client: clientId, never: neverSaid() } },
+      `UPDATE asked_before SET token_hash = encode(sha256(gen_random_uuid()::text::bytea), 'hex')
+       WHERE ${conditionOf(kept, 'asked_before')}`,
+      { transaction: t, replacements: { client: clientId } },
     )
     await this.#sequelize.query(`UPDATE change_log SET change = '{}' WHERE entity_id IN (:ids)`, {
       transaction: t,
@@ -224,9 +225,6 @@ export class OwnerRightsRepo {
 
 /** An id and a telephone that nobody has, so that a list is never empty. */
 const NOBODY = '00000000-0000-0000-0000-000000000000'
-
-/** The hash of a link that was never given out. */
-const neverSaid = (): string => createHash('sha256').update(randomBytes(32)).digest('hex')
 
 const conditionOf = (kept: readonly KeptOf[], table: string): string =>
   kept.find((one) => one.table === table)?.where ?? 'false'

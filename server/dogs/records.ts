@@ -67,7 +67,7 @@ export class RecordRepo {
 
   async dog(id: string): Promise<DogRecord> {
     const dog = await DogRow.findByPk(id)
-    if (!dog || (await isErased(dog.clientId))) throw new NotFound('dog', id)
+    if (!dog) throw new NotFound('dog', id)
     const visits = await VisitRow.findAll({
       where: { dogId: id },
       order: [['startsAt', 'DESC']],
@@ -101,6 +101,7 @@ export class RecordRepo {
       }),
       intervalsOf(id, FAR),
     ])
+    if (client?.erasedAt) throw new NotFound('dog', id)
     const goodbyeOf = new Map(goodbyes.map((row) => [row.visit_id, row]))
     const nameOf = new Map(salon.people.map((person) => [person.id, person.name]))
     const photosOf = (visitId: string): Photo[] => photos.filter((row) => row.visitId === visitId).map(photoDoc)
@@ -209,6 +210,3 @@ export class RecordRepo {
     return { name: row.name, phone: row.phone, email: row.email, dogs: dogs.map(({ name }) => name) }
   }
 }
-
-const isErased = async (clientId: string): Promise<boolean> =>
-  (await ClientRow.findByPk(clientId, { attributes: ['erasedAt'] }))?.erasedAt != null

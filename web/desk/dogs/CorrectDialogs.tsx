@@ -16,6 +16,7 @@ import { hrefOf, useWrite } from '../../device/api.ts'
 import { useMayNot } from '../../device/use-may-not.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
 import { Button, ButtonAnchor } from '../../parts/Button.tsx'
+import { TextField } from '../../parts/Field.tsx'
 import { Form, FormText, useZodForm } from '../../parts/form.tsx'
 import { KeepBar } from '../../parts/KeepBar.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
@@ -164,17 +165,14 @@ function OwnerRights({ dog: { client, name, others } }: { dog: DogRecord }): Rea
           Or to be forgotten: name, telephones, notes, messages, links and pictures go for good, also from backups that
           are brought back. Minutes and scores stay as figures that belong to nobody. This is not undone.
         </p>
-        <label className="flex flex-col gap-1">
-          <span className="font-medium">Type the owner’s name to forget them</span>
-          <input
-            className="field"
-            name="forget"
-            value={typed}
-            autoComplete="off"
-            maxLength={120}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Type the owner’s name to forget them"
+          name="forget"
+          value={typed}
+          autoComplete="off"
+          maxLength={120}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         <Button
           disabled={typed.trim() !== client.name.trim() || erase.isPending}
           onClick={() =>
