@@ -181,7 +181,7 @@ export {
   type Wishes,
 } from './dog/dog.ts'
 export { EXTRA_IDS, type ExtraId, OPPOSITE_EXTRAS, withoutOpposites } from './dog/extras.ts'
-
+export { hasShortSkull } from './dog/facts.ts'
 export { coatMmOf, isTidy, wishedMm } from './dog/lengths.ts'
 export { coatAtTub, type WetCoat } from './drying/coat.ts'
 export {

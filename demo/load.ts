@@ -152,8 +152,9 @@ const PEOPLE: readonly Person[] = [
  * Loads the made-up salon into an empty database; on a later day adds that day's visits to it. A loading that was cut off
  * begins anew: the salon opens only once all of it is there, so nobody's work is in a half one. Does nothing to a salon
  * that is not the demo.
+ * @param demoDogs who lives there
  */
-export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
+export async function loadDemo(store: DemoStore, now: Date, demoDogs: readonly DemoDog[] = DEMO_DOGS): Promise<void> {
   if (await store.salon.isHalfLoaded()) await store.startOver()
   if (await store.salon.isEmpty()) {
     await store.salon.found(DEMO_NAME, PEOPLE, true)
@@ -162,10 +163,10 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
     for (const product of demoShelf(now)) await store.shelf.add(product, null)
     const shelf = (await store.shelf.all()).map((product) => productOf(product, now.toISOString().slice(0, 10)))
     const dogIds: (string | undefined)[] = []
-    for (const [i, demo] of DEMO_DOGS.entries()) dogIds.push(await loadPast(store, demo, i, now, shelf))
+    for (const [i, demo] of demoDogs.entries()) dogIds.push(await loadPast(store, demo, i, now, shelf))
     // Written down today: what the past used is counted in it.
     await store.rack.stock(demoRack(PEOPLE[1]!.id), now)
-    for (const [i, demo] of DEMO_DOGS.entries()) await loadToday(store, demo, i, now, dogIds[i])
+    for (const [i, demo] of demoDogs.entries()) await loadToday(store, demo, i, now, dogIds[i])
     await bookTomorrow(store, now)
     await store.learning.refresh()
     await store.salon.demoLoaded()
@@ -182,7 +183,7 @@ export async function loadDemo(store: DemoStore, now: Date): Promise<void> {
         store.visits.move(id, { startsAt: addDays(startsAt, 1).toISOString(), slotMinutes, personId }, null),
       )
   const there = new Set(visits.map(({ dogId }) => dogId))
-  for (const [i, demo] of DEMO_DOGS.entries()) {
+  for (const [i, demo] of demoDogs.entries()) {
     const dogId = (await store.records.search(demo.dog.name ?? '')).find(({ name }) => name === demo.dog.name)?.dogId
     // Who is booked for today comes as booked.
     if (dogId && !there.has(dogId)) await ifItMay(() => loadToday(store, demo, i, now, dogId))
@@ -230,6 +231,13 @@ async function bookTomorrow(store: DemoStore, now: Date): Promise<void> {
   }
 }
 
+const WEEKS_A_MONTH = 365.25 / 12 / 7
+/** So many weeks younger. */
+const asItWas = (demo: DemoDog, weeks: number): DemoDog => ({
+  ...demo,
+  dog: { ...demo.dog, ageMonths: Math.max(1, (demo.dog.ageMonths ?? 0) - weeks / WEEKS_A_MONTH) },
+})
+
 /** @returns the dog, once it was here */
 async function loadPast(
   store: DemoStore,
@@ -243,7 +251,7 @@ async function loadPast(
   let dogId: string | undefined
   for (let back = demo.pastVisits; back >= 1; back--) {
     const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
-    const visit = await addVisit(store, demo, i, startsAt, dogId)
+    const visit = await addVisit(store, asItWas(demo, back * demo.weeksBetween), i, startsAt, dogId)
     dogId = visit.dogId
     await scoreAll(store, visit, pastSheet(demo, roll), groomerOf(i))
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))

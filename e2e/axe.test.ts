@@ -8,8 +8,12 @@ import { shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
+/** One page for all of them: what a screen leaves behind is gone once the next is opened. */
+let page: Page
 beforeAll(async () => {
   salon = await openSalon()
+  page = await salon.newPage()
+  await page.setBypassCSP(true)
 })
 afterAll(() => salon?.close())
 
@@ -225,8 +229,6 @@ const seen = new Set<string | undefined>()
 
 describe('axe finds nothing, in daylight and in the dim', () => {
   test.each(CHECKS)('$name', async ({ dog, path, wait, act }) => {
-    const page = await salon.newPage()
-    await page.setBypassCSP(true)
     await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
     await shows(page, wait)
     await act?.(page)
@@ -237,7 +239,6 @@ describe('axe finds nothing, in daylight and in the dim', () => {
     // Another theme is other colours; names, roles and order are the same page.
     expect(await axeFinds(page, 'colours')).toEqual([])
     seen.add(screenAt(new URL(page.url()).pathname)?.path)
-    await page.close()
   })
 })
 

@@ -26,13 +26,44 @@ const setGlass = async (page: Page, [width, height]: readonly [number, number]):
   )
 }
 
+const PHONE = SIZES[1]
+
+/**
+ * What a finger has to hit and is lower or narrower than one, 44 px: as lines to read. Words within a sentence may be;
+ * places of the dog are taken by the nearest.
+ */
+const small = (page: Page): Promise<string[]> =>
+  page.$$eval('a[href], button, select, input:not([type=hidden]), summary, [role=button], [role=tab]', (all) =>
+    all.flatMap((one) => {
+      if (one.matches('p a, li a, [data-region], [aria-hidden=true] *') || one.closest('.sr-only, [inert]')) return []
+      const box = one.closest('label') ?? one
+      const { width, height } = box.getBoundingClientRect()
+      if (width <= 1 || height <= 1 || (width >= 43.5 && height >= 43.5)) return []
+      const name = one.getAttribute('aria-label') ?? one.textContent ?? ''
+      return [`${one.tagName.toLowerCase()} ${name.slice(0, 40)}: ${Math.round(width)} by ${Math.round(height)}`]
+    }),
+  )
+
+/** Writing in charts and drawings that is too small to read at arm's length, px. */
+const tiny = (page: Page): Promise<string[]> =>
+  page.$$eval('svg text', (all) =>
+    all.flatMap((one) => {
+      const scale = (one as SVGTextElement).getScreenCTM()?.a ?? 1
+      const px = Number.parseFloat(getComputedStyle(one).fontSize) * scale
+      return px < 11 && one.textContent && one.getBoundingClientRect().height > 0
+        ? [`${one.textContent}: ${px.toFixed(1)} px`]
+        : []
+    }),
+  )
+
 // WCAG 2.2, reflow: nothing but drawings, charts and wide tables scrolls sideways, and those within their own frame.
-test('no screen is wider than any glass it is used on', async () => {
+test('no screen is wider than any glass it is used on; on a phone everything is as large as a finger, and charts can be read', async () => {
   const [seen] = (
     await salon.api<{ visits: { id: string; dogId: string; arrival: { dog: { name: string } } }[] }>('/day')
   ).visits.filter(({ arrival }) => arrival.dog.name === 'Juniper')
   const page = await salon.newPage()
   const wide: string[] = []
+  const little: string[] = []
   for (const { path, needs } of SCREENS) {
     if (needs === 'link') continue
     const at = path.replace(':visitId', seen!.id).replace(':dogId', seen!.dogId)
@@ -48,9 +79,12 @@ test('no screen is wider than any glass it is used on', async () => {
         ),
       )
       if (over.some((px) => px > 0)) wide.push(`${at} on ${size.join(' by ')}: ${over.join(', ')} px`)
+      if (size === PHONE)
+        little.push(...[...(await small(page)), ...(await tiny(page))].map((what) => `${path} ${what}`))
     }
   }
   expect(wide).toEqual([])
+  expect([...new Set(little)]).toEqual([])
   await page.close()
 })
 

@@ -2,6 +2,7 @@ import type { CDPSession, KeyInput, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { BenchDoc } from '../contract/api/bench.ts'
 import type { Visit } from '../contract/api/visits.ts'
+import { REGION_SIDES, SCALE_IDS } from '../core/index.ts'
 import { SCREENS } from '../web/app/screens.ts'
 import { shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
@@ -105,6 +106,71 @@ describe('the look on a phone', () => {
     )
     const { assessment } = await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Button')}`)
     expect(assessment.rows.filter(({ mat }) => mat === 2)).toHaveLength(1)
+    await page.close()
+  })
+})
+
+describe('a dog nobody here knows', () => {
+  const press = async (page: Page, button: string): Promise<void> => {
+    const found = await page.waitForSelector(`form button::-p-text(${button})`)
+    await found!.click()
+  }
+  test('is asked about in two goes, and scored in all four ways with 80 keys and touches', async () => {
+    const made = await fetch(`${salon.base}api/visits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        startsAt: new Date().toISOString(),
+        slotMinutes: 150,
+        personId: null,
+        owner: { name: 'Cornelia Ash', phone: '' },
+        dog: { name: 'Sorrel', coatType: 'curly', weightKg: 11 },
+      }),
+    })
+    const { id } = (await made.json()) as Visit
+    const page = await salon.newPage('light', 'Sorrel')
+    await page.goto(`${salon.base}visits/${id}/arrival`)
+    await shows(page, 'form')
+    expect(await text(page, 'main h1')).toBe('Who is Sorrel?')
+    await press(page, 'On to what the owner wants')
+    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'What is wanted for Sorrel')
+    await press(page, 'Save, on to the look')
+    await shows(page, '[data-front] [data-region]')
+
+    let presses = 0
+    const key = async (name: KeyInput): Promise<void> => {
+      presses++
+      await page.keyboard.press(name)
+    }
+    const touch = async (place: string): Promise<void> => {
+      presses++
+      await (await page.waitForSelector(`[data-front] [data-region="${place}"]`))!.click()
+      await page.waitForSelector(`[data-focus="${REGION_SIDES.find(({ key }) => key === place)!.index}"]`)
+    }
+    // Every place is combed for mats; of the rest only what is not clean is asked.
+    for (const { region } of REGION_SIDES)
+      await key(region === 'behind-ear' ? 'Digit3' : region === 'foreleg' ? 'Digit2' : 'Digit0')
+    for (const [layer, places] of [
+      ['Undercoat', ['breeches.left', 'rump']],
+      ['Condition', ['back', 'side.left', 'chest']],
+      ['Skin', ['ear-outer.left']],
+    ] as const) {
+      await key('KeyN')
+      await page.waitForSelector(`[data-state=on]::-p-text(${layer})`)
+      for (const place of places) {
+        await touch(place)
+        await key('Digit2')
+      }
+    }
+    await key('KeyN')
+    await shows(page, '[data-testid=verdict]')
+    expect(presses).toBeLessThanOrEqual(80)
+    const rows = async (): Promise<Visit['assessment']['rows']> =>
+      (await salon.api<Visit>(`/visits/${id}`)).assessment.rows
+    const open = async (): Promise<number> =>
+      (await rows()).filter((row) => SCALE_IDS.some((scale) => row[scale] === null)).length + 39 - (await rows()).length
+    await expect.poll(open).toBe(0)
+    expect((await rows()).filter(({ condition }) => condition === 2)).toHaveLength(3)
     await page.close()
   })
 })

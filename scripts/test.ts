@@ -128,6 +128,8 @@ async function main(): Promise<void> {
   ])
   // They share nothing: one on each core.
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
+  // These wait for a database or a browser now and then: one more has something to do meanwhile.
+  const andOneMore = [`--maxWorkers=${availableParallelism() + 1}`]
   vitest(['unit', 'thousands', 'commands', 'web'], {}, onEachCore)
 
   const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
@@ -140,8 +142,8 @@ async function main(): Promise<void> {
     const shared = sharedPrefix()
     const env = { ETUDE_TEST_DATABASE: url, ETUDE_TEST_SHARED: shared }
     try {
-      vitest(['server'], env, onEachCore)
-      vitest(['e2e'], env, onEachCore)
+      vitest(['server'], env, andOneMore)
+      vitest(['e2e'], env, andOneMore)
       vitest(['hands'], env)
     } finally {
       await dropShared(url, shared)

@@ -40,19 +40,21 @@ function cutOff(repository: 'goodbyes' | 'shelf' | 'plans', method: string, at: 
 }
 
 describe('the made-up salon', () => {
+  // A loading is cut off the same way whoever is in it.
+  const few = DEMO_DOGS.slice(0, 4)
   test.each([
-    ['goodbyes', 'finish', 7],
-    ['plans', 'make', 30],
+    ['goodbyes', 'finish', 3],
+    ['plans', 'make', 14],
   ] as const)('cut off at %s.%s number %d it begins anew and comes out whole', async (repository, method, at) => {
-    await expect(loadDemo(cutOff(repository, method, at), NOON)).rejects.toThrow('killed')
+    await expect(loadDemo(cutOff(repository, method, at), NOON, few)).rejects.toThrow('killed')
     expect(await server.store.salon.isHalfLoaded()).toBe(true)
-    await loadDemo(server.store, NOON)
+    await loadDemo(server.store, NOON, few)
     const again = await counts()
     expect(await server.store.salon.isHalfLoaded()).toBe(false)
-    expect(again.dogs).toBe(DEMO_DOGS.length + TOMORROW.length)
-    const past = DEMO_DOGS.reduce((sum, { pastVisits }) => sum + pastVisits, 0)
-    expect(again.visits).toBe(past + DEMO_DOGS.length + TOMORROW.length)
-    expect(again.bench_events).toBeGreaterThan(1000)
+    expect(again.dogs).toBe(few.length + TOMORROW.length)
+    const past = few.reduce((sum, { pastVisits }) => sum + pastVisits, 0)
+    expect(again.visits).toBe(past + few.length + TOMORROW.length)
+    expect(again.bench_events).toBeGreaterThan(300)
   })
   test('loaded a second time on the same day nothing is added; a salon of one’s own is never touched', async () => {
     await server.close()

@@ -36,7 +36,7 @@ import { issuesOf } from './zod-issues.ts'
 /** Show coats are let grow: lengths nobody measured are this much longer [est]. */
 const SHOW_LENGTH = 1.5
 /** A dog flagged as a puppy at this age or older is a slip of the pen. */
-const GROWN_MONTHS = 24
+export const GROWN_MONTHS = 24
 /** A room that nobody measured. */
 const ROOM = { tempC: 22, rh: 0.5 }
 

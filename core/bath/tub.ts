@@ -1,4 +1,4 @@
-import type { PlaceIndex } from '../body/regions.ts'
+import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { isPuppy } from '../dog/facts.ts'
 import { coatAtTub, type WetCoat } from '../drying/coat.ts'
@@ -11,7 +11,7 @@ import type { Zone } from './allowed.ts'
 import { choose, type Slot } from './choose.ts'
 import type { Product } from './products.ts'
 import type { BathNote, BathStep, BathStepKind, BathWarning, Swaps } from './shape.ts'
-import { minutesOver, shareOf } from './volumes.ts'
+import { minutesOver } from './volumes.ts'
 import { type BathReason, type SideWants, wantsOf } from './wanted.ts'
 
 /** A step before its place in time is known. */
@@ -117,11 +117,16 @@ export class Tub {
 
   /** How dirty some places are: the worst condition that enough of them are in. */
   #soil(indexes: readonly number[]): Score {
-    const share = shareOf(indexes)
-    const dirtier = (score: Score): boolean =>
-      shareOf(indexes.filter((index) => (this.assessment.sheet[index]!.condition ?? 0) >= score)) >=
-      this.house['bath.dirty'] * share
-    return ([4, 3, 2, 1] as const).find(dirtier) ?? 0
+    const byScore = [0, 0, 0, 0, 0]
+    for (const index of indexes) byScore[this.assessment.sheet[index]!.condition ?? 0]! += REGION_SIDES[index]!.share
+    const enough = this.house['bath.dirty'] * byScore.reduce((sum, share) => sum + share, 0)
+    let share = 0
+    for (const score of [4, 3, 2, 1] as const) {
+      share += byScore[score]!
+      // One paw of four is a quarter of them, however the shares add up.
+      if (share >= enough - 1e-9) return score
+    }
+    return 0
   }
 
   /** Within the label's range: short on what is clean and on puppies, long on what is filthy. */
@@ -157,13 +162,6 @@ export class Tub {
       group: id,
     })
   }
-}
-
-/** Region-sides by the kind and the reason that asks for it, in the order of the sweep. */
-export function grouped<T>(list: readonly T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
-  for (const item of list) groups.set(key(item), [...(groups.get(key(item)) ?? []), item])
-  return groups
 }
 
 export const indexesOf = (sides: readonly SideWants[]): number[] => sides.map(({ index }) => index)

@@ -13,6 +13,7 @@ import { mayEndEarly, nailsAreDone } from '../dog/facts.ts'
 import { type Drying, dryingOf } from '../drying/drying.ts'
 import type { House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
+import { grouped } from '../numbers/grouped.ts'
 import type { Minutes } from '../numbers/units.ts'
 import { temperFactorOf } from '../plan/context.ts'
 import { isLeftOut } from '../plan/left-out.ts'
@@ -29,18 +30,6 @@ import { todaysPart } from './today.ts'
 const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
   list.reduce((total, item) => total + of(item), 0)
 const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
-
-/** Groups items by a key, in the order in which the keys first come. */
-function grouped<T>(items: readonly T[], key: (item: T) => string): T[][] {
-  const groups = new Map<string, T[]>()
-  for (const item of items) {
-    const own = key(item)
-    const group = groups.get(own)
-    if (group) group.push(item)
-    else groups.set(own, [item])
-  }
-  return [...groups.values()]
-}
 
 const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
 
@@ -64,7 +53,7 @@ function coatSteps(plan: CoatWork, phase: GroomPhase, whens: readonly When[], as
       ? `${treatment} ${coatPartOf(region, assessment.dog.coatType)} ${tool} ${alike}`
       : `${treatment} ${region} ${tool} ${option.leavesMm ?? ''} ${option.tool ? '' : index}`
   }
-  return grouped(here, (place) => `${key(place)} ${partOf(place.index)}`).map((places): GroomStep => {
+  return [...grouped(here, (place) => `${key(place)} ${partOf(place.index)}`).values()].map((places): GroomStep => {
     const { treatment, option } = places[0]!
     const indexes = places.map(({ index }) => index)
     const part = partOf(places[0]!.index)
@@ -112,7 +101,7 @@ function cutSteps(lines: readonly CutLine[], phase: GroomPhase, pace: number): G
   const runs = grouped(lines, ({ part, tool, against, leavesMm, shape }) =>
     [part, tool.kind, tool.id, tool.form, against, shape ? `${shape.part} ${shape.id}` : leavesMm].join(' '),
   )
-  return runs.map((run): GroomStep => {
+  return [...runs.values()].map((run): GroomStep => {
     const { part, tool, against, leavesMm, shape } = run[0]!
     const indexes = run.map(({ index }) => index)
     return stepOf({

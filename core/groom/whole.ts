@@ -77,6 +77,7 @@ export function totalOf(
 
 const spentOf = ({ progress }: Assessment): number => progress?.minutes ?? 0
 
+/** A groom with nothing left out, or with what is. */
 interface Reckoned {
   readonly steps: readonly GroomStep[]
   readonly total: GroomTotal
@@ -122,16 +123,16 @@ const leavable = ({ wishes: { pattern } }: Assessment): LeftOutId[] =>
 /**
  * The groom as long as the dog should stand: where it would stand longer, what can wait is left out, one thing after the
  * other, until it does not.
- * @param parts of the plan with nothing left out, where they are known
+ * @param whole it with nothing left out, where that is known
  */
 function leavingOut(
   assessment: Assessment,
   work: CoatWork,
   house: House,
   cutFor: Cutter,
-  parts: Partial<GroomParts>,
+  whole: Reckoned | null,
 ): Reckoned {
-  let best = totalFor(assessment, work, house, cutFor, [], parts)
+  let best = whole ?? totalFor(assessment, work, house, cutFor)
   for (const what of leavable(assessment)) {
     const { total } = best
     if (total.standing + spentOf(assessment) <= total.cap + WORTH_LEAVING) break
@@ -156,7 +157,7 @@ export const withReserves = (assessment: Assessment, house: House, wanted: Style
 interface Reserved {
   readonly assessment: Assessment
   readonly guess: Ways | null
-  readonly made: readonly { readonly work: CoatWork; readonly parts: GroomParts }[]
+  readonly made: readonly { readonly work: CoatWork; readonly whole: Reckoned }[]
 }
 
 /** Whether the same is done at every place, so that bath, drying and cut are the same too. */
@@ -167,8 +168,8 @@ const sameWork = (a: CoatWork, b: CoatWork): boolean =>
     ({ option, treatment }, i) => option === b.regions[i]!.option && treatment === b.regions[i]!.treatment,
   )
 
-const partsLike = ({ made }: Reserved, work: CoatWork): Partial<GroomParts> =>
-  made.find((one) => sameWork(one.work, work))?.parts ?? {}
+const wholeLike = ({ made }: Reserved, work: CoatWork): Reckoned | null =>
+  made.find((one) => sameWork(one.work, work))?.whole ?? null
 
 function reserve(assessment: Assessment, house: House, wanted: Style | null, cutFor: Cutter): Reserved {
   const guess = planWays({ ...assessment, reserves: null }, house, wanted)
@@ -192,14 +193,14 @@ function reserve(assessment: Assessment, house: House, wanted: Style | null, cut
       : usual
   const fits = over === 0 && minutes + usual + spent <= assessment.slotMinutes + 1e-9
   const byStyle: Partial<Record<Style, number>> = { [work.verdict.style]: usual }
-  const made = [{ work, parts: whole.parts }]
+  const made = [{ work, whole }]
   if (!fits)
     for (const style of guess.others) {
       const other = guess.as(style)
       if (!other) continue
-      const reckoned = totalFor(assessment, other, house, cutFor)
-      byStyle[style] = reserveOf(reckoned)
-      made.push({ work: other, parts: reckoned.parts })
+      const whole = totalFor(assessment, other, house, cutFor)
+      byStyle[style] = reserveOf(whole)
+      made.push({ work: other, whole })
     }
   return { assessment: { ...assessment, reserves: { usual, least, byStyle } }, guess, made }
 }
@@ -237,7 +238,7 @@ export function planWhole(assessment: Assessment, house: House, wanted: Style | 
   const plan = ways.plan()
   const { choice } = plan.verdict
   if (choice === 'refer') return plan
-  const { steps, total, parts } = leavingOut(reckoned, plan, house, cutFor, partsLike(reserved, plan))
+  const { steps, total, parts } = leavingOut(reckoned, plan, house, cutFor, wholeLike(reserved, plan))
   const groom = { ...total, second: secondFor(steps, reckoned, house) }
   const short: Stop[] =
     choice !== 'look-first' && choice !== 'split-visits' && groom.over >= LEAST_OVER

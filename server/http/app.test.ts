@@ -206,14 +206,15 @@ describe('one dog, over HTTP', () => {
     const added = await server.send('POST', '/api/visits', {
       ...base,
       owner: { name: 'A. Owner', phone: '' },
-      dog: { name: 'Fig', coatType: 'cotton', weightKg: 5 },
+      dog: { name: 'Fig', coatType: 'cotton', weightKg: 5, ageMonths: 6, daysSinceSpotOn: 1 },
     })
     const first = (await added.json()) as Visit
     expect(first.arrival.dog.name).toBe('Fig')
     const again = (await (
       await server.send('POST', '/api/visits', { ...base, startsAt: '2026-04-15T09:00:00Z', dogId: first.dogId })
     ).json()) as Visit
-    expect(again.arrival.dog).toMatchObject({ name: 'Fig', visitsSoFar: 1 })
+    // Six weeks on: old enough for its bath again, and six weeks older.
+    expect(again.arrival.dog).toMatchObject({ name: 'Fig', visitsSoFar: 1, daysSinceSpotOn: 42, ageMonths: 7.35 })
     expect((await problem(await server.send('POST', '/api/visits', base))).issues![0]!.path).toBe('dog')
   })
 })

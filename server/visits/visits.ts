@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { differenceInHours } from 'date-fns'
 import { Op, QueryTypes, type Sequelize, Transaction } from 'sequelize'
 import type { Day } from '../../contract/api/day.ts'
 import type { Salon } from '../../contract/api/salon.ts'
@@ -7,6 +8,7 @@ import type { Station } from '../../contract/api/stations.ts'
 import type { Arrival, CalledOff, VisitCard } from '../../contract/api/visit-card.ts'
 import type { BookingChange, NewVisit, PastVisit, Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
+import { daysLater } from '../../contract/formats/later.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { assessmentOf, readAssessment } from '../../contract/formats/read-assessment.ts'
 import { dateOf, daysAfter, dayText, instantAt, timeOf } from '../../contract/words/dates.ts'
@@ -35,6 +37,8 @@ import type { SalonRepo } from '../salon/salon.ts'
 
 const PAST_VISITS = 12
 const AT_WORK: ReadonlySet<Station> = new Set(['bath', 'dry', 'cut'])
+
+const daysFrom = (from: Date, to: string): number => differenceInHours(new Date(to), from) / 24
 
 interface ArrivalChange {
   readonly baseRevision: number
@@ -112,8 +116,10 @@ export class VisitRepo {
     }
   }
 
-  /** A visit with its dog and owner; a known dog starts from its last visit. */
-  /** @throws {CannotBook} with its day, for a visit of a row that cannot be: then none is booked */
+  /**
+   * A visit with its dog and owner; a known dog starts from its last visit, as much older as it will be.
+   * @throws {CannotBook} with its day, for a visit of a row that cannot be: then none is booked
+   */
   async add({ repeat, ...input }: NewVisit, actorId: string | null): Promise<Visit> {
     const id = await this.#sequelize.transaction(async (t) => {
       const first = await this.book(input, actorId, t)
@@ -137,7 +143,7 @@ export class VisitRepo {
   /** The same within a transaction. @returns the id of the new visit */
   async book(input: NewVisit, actorId: string | null, t: Transaction, id: string = randomUUID()): Promise<string> {
     const { dogId, arrival, groomer } = input.dogId
-      ? await this.#knownDog(input.dogId, input.slotMinutes, input.asLastTime === true, t)
+      ? await this.#knownDog(input.dogId, input, t)
       : await this.#newDog(input, actorId, t)
     readAssessment(assembleFile(arrival, 'arrival', []))
     const { slotMinutes } = input
@@ -152,8 +158,12 @@ export class VisitRepo {
     return id
   }
 
-  /** As it came last, by the same hands. */
-  async #knownDog(dogId: string, slotMinutes: number, lengths: boolean, transaction: Transaction): Promise<Comer> {
+  /** As it came last and as much older as it will be, by the same hands. */
+  async #knownDog(
+    dogId: string,
+    { startsAt, slotMinutes, asLastTime }: Pick<NewVisit, 'startsAt' | 'slotMinutes' | 'asLastTime'>,
+    transaction: Transaction,
+  ): Promise<Comer> {
     // Held until the visit is written: a dog that is merged into another meanwhile is booked as that one or not at all.
     const known = await DogRow.findByPk(dogId, { transaction, lock: Transaction.LOCK.KEY_SHARE })
     if (!known) throw new NotFound('dog', dogId)
@@ -163,13 +173,14 @@ export class VisitRepo {
       order: [['startsAt', 'DESC']],
       transaction,
     })
-    if (!last) return this.#neverCame(known, slotMinutes, transaction)
+    if (!last) return this.#neverCame(known, { startsAt, slotMinutes }, transaction)
     const { wishes } = last.arrival
     // By the name and breed it has now.
-    const dog = { ...last.arrival.dog, name: known.name, breed: known.breed }
+    const said = { ...last.arrival.dog, name: known.name, breed: known.breed }
+    const dog = daysLater(said, daysFrom(last.startsAt, startsAt))
     // A show is a date, and that one has come nearer or gone by.
     const { showInDays: _, ...wished } = wishes
-    const left = lengths ? await lengthsLeft(dogId, transaction) : null
+    const left = asLastTime ? await lengthsLeft(dogId, transaction) : null
     const arrival: Arrival = {
       ...last.arrival,
       // Shapes come along as they were wished; a length that stands with its shape is not said twice.
@@ -183,11 +194,11 @@ export class VisitRepo {
   /** From a file, or booked and called off: as it was written down then. */
   async #neverCame(
     { id, name, breed, profile }: DogRow,
-    slotMinutes: number,
+    { startsAt, slotMinutes }: Pick<NewVisit, 'startsAt' | 'slotMinutes'>,
     transaction: Transaction,
   ): Promise<Comer> {
     const off = await VisitRow.findOne({ where: { dogId: id }, order: [['startsAt', 'DESC']], transaction })
-    const said = off?.arrival.dog ?? profile
+    const said = off ? daysLater(off.arrival.dog, daysFrom(off.startsAt, startsAt)) : profile
     if (!said) throw new NotFound('dog', id)
     return {
       dogId: id,

@@ -24,6 +24,7 @@ const LOOK_KEYS: readonly KeyRow[] = [
   [['Shift', '0–4'], 'score both sides at once'],
   [['='], 'the other side is the same'],
   [['R'], 'all the rest is clean'],
+  [['N'], 'the rest of these is clean, on to what comes next'],
   [['Space'], 'go on, leave it unknown'],
   [['Backspace'], 'go back one place'],
   [['Delete'], 'not looked at after all'],

@@ -99,10 +99,14 @@ export function mirrorChange(sheet: Sheet, index: number, scale: Scale): ScoreCh
   return changeOf(other, scale === 'mat' ? { mat, extent, standoffMm } : { [scale]: sheet[index]![scale] })
 }
 
-/** Everything not looked at yet is clean: in this layer, or in all four. */
+/** Nobody has said yet how it is there: what was found on the skin says it as a score does. */
+export const isOpen = (scores: SideScores, scale: Scale): boolean =>
+  scores[scale] === null && !(scale === 'skin' && scores.findings.length > 0)
+
+/** Everything not looked at yet is clean: in these layers. */
 export function restClean(sheet: Sheet, scales: readonly Scale[]): ScoreChange[] {
   return sheet.flatMap((scores, i) => {
-    const open = scales.filter((scale) => scores[scale] === null)
+    const open = scales.filter((scale) => isOpen(scores, scale))
     return open.length > 0 ? [changeOf(i, Object.fromEntries(open.map((scale) => [scale, 0])))] : []
   })
 }
@@ -129,7 +133,7 @@ export function standoffStep(index: number, scores: SideScores, by: 1 | -1, coat
 export function nextOpen(sheet: Sheet, scale: Scale, from: number): number | null {
   for (let step = 1; step <= sheet.length; step++) {
     const index = (from + step) % sheet.length
-    if (sheet[index]![scale] === null) return index
+    if (isOpen(sheet[index]!, scale)) return index
   }
   return null
 }

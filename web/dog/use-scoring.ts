@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import type { AssessmentDoc, ScoreChange } from '../../contract/api/scores.ts'
 import type { Visit } from '../../contract/api/visits.ts'
@@ -23,10 +24,17 @@ const laneName = (assessmentId: string): string => `scores.${assessmentId}`
 const changesOf = ({ call }: Entry): readonly ScoreChange[] =>
   (call as { body?: { changes?: readonly ScoreChange[] } }).body?.changes ?? []
 
-/** The sheet of a look with what is still on its way on top; the same on every screen and in every tab. */
+/**
+ * The sheet of a look with what is still on its way on top; the same on every screen and in every tab. What the server
+ * acknowledges is what stands there already: then it is the very same sheet, and nothing is drawn or planned anew.
+ */
 export function useSheet(doc: AssessmentDoc): Sheet {
   const { entries } = useLane(laneName(doc.id))
-  return useMemo(() => applied(sheetOf(doc), entries.flatMap(changesOf)), [doc, entries])
+  const before = useRef<Sheet | undefined>(undefined)
+  return useMemo(() => {
+    before.current = replaceEqualDeep(before.current, applied(sheetOf(doc), entries.flatMap(changesOf)))
+    return before.current
+  }, [doc, entries])
 }
 
 /** Scoring an assessment of a visit: every change is kept, sent in order, and lands in the visit that every screen reads. */

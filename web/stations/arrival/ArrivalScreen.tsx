@@ -1,4 +1,4 @@
-import { ArrowRight } from 'lucide-react'
+import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { type FormEvent, type ReactNode, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Arrival } from '../../../contract/api/visit-card.ts'
@@ -6,6 +6,7 @@ import { arrivalSchema } from '../../../contract/api/visit-card.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { arrivalWith } from '../../../contract/formats/before.ts'
+import { arrivalLines } from '../../../contract/words/arrival.ts'
 import { capital, dateOf, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { LIBRARY, type VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
@@ -22,8 +23,9 @@ import { BeforeVisit } from '../../parts/BeforeVisit.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { useVisit } from '../VisitLayout.tsx'
-import { CoatFields } from './CoatFields.tsx'
-import { DogFields } from './DogFields.tsx'
+import { CoatFields, LooksFields } from './CoatFields.tsx'
+import { TemperFields, TodayFields } from './DogFields.tsx'
+import { AsItWas, type FieldProps, Group } from './field-parts.tsx'
 import { HealthFields } from './HealthFields.tsx'
 import { SkinFields } from './SkinFields.tsx'
 import { WishFields } from './WishFields.tsx'
@@ -69,9 +71,16 @@ export function ArrivalScreen(): ReactNode {
   const last = visit.past[0]
   const own = useOwnPatterns()
   const patterns = useMemo(() => [...own, ...LIBRARY], [own])
+  // A dog nobody knows is asked about in two goes, what decides the plan first.
+  const [step, setStep] = useState<'deciding' | 'rest'>('deciding')
+  const goesOn = !last && step === 'deciding'
 
   const submit = (event: FormEvent): void => {
     event.preventDefault()
+    if (goesOn) {
+      setStep('rest')
+      return
+    }
     const person = salon?.people.find(({ id }) => id === personId)
     const withHands = person ? { ...arrival, house: { ...arrival.house, experience: person.experience } } : arrival
     save.mutate(
@@ -92,12 +101,11 @@ export function ArrivalScreen(): ReactNode {
       noValidate
     >
       <div className="flex min-h-0 flex-col gap-7 overflow-y-auto p-6">
-        <h1 className="sr-only">Arrival of {arrival.dog.name}</h1>
-        <DogFields arrival={arrival} change={change} />
-        <HealthFields arrival={arrival} change={change} />
-        <WishFields arrival={arrival} change={change} />
-        <SkinFields arrival={arrival} change={change} />
-        <CoatFields arrival={arrival} change={change} />
+        {last ? (
+          <Known arrival={arrival} change={change} />
+        ) : (
+          <New arrival={arrival} change={change} rest={step === 'rest'} />
+        )}
       </div>
       <aside className="flex min-h-0 flex-col border-l border-line bg-sheet stacked:contents">
         <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6 stacked:border-t stacked:border-line stacked:bg-sheet stacked:p-4">
@@ -154,12 +162,84 @@ export function ArrivalScreen(): ReactNode {
         </div>
         <div className="border-t border-line bg-sheet px-6 py-4 stacked:sticky stacked:bottom-0 stacked:z-10 stacked:px-3 stacked:py-2">
           {save.error && <Problem error={save.error} />}
-          <Button type="submit" kind="main" size="tall" className="w-full text-lg" disabled={save.isPending}>
-            Save, on to the look <ArrowRight size={20} />
-          </Button>
+          <div className="flex gap-2">
+            {!last && step === 'rest' && (
+              <Button size="tall" aria-label="Back to the dog" onClick={() => setStep('deciding')}>
+                <ArrowLeft size={20} />
+              </Button>
+            )}
+            <Button type="submit" kind="main" size="tall" className="grow text-lg" disabled={save.isPending}>
+              {goesOn ? 'On to what the owner wants' : 'Save, on to the look'} <ArrowRight size={20} />
+            </Button>
+          </div>
         </div>
       </aside>
     </form>
+  )
+}
+
+/** A dog that comes again: its weight, and what may be another since last time, each in a line. */
+function Known(fields: FieldProps): ReactNode {
+  const { arrival } = fields
+  const lines = arrivalLines(arrival)
+  return (
+    <>
+      <h1 className="text-2xl leading-tight">{arrival.dog.name}, as last time?</h1>
+      <section className="flex flex-col gap-4" aria-label="Today">
+        <TodayFields {...fields} />
+      </section>
+      <div className="border-b border-line">
+        <AsItWas title="The owner wants" line={lines.wishes}>
+          <WishFields {...fields} />
+        </AsItWas>
+        <AsItWas title="Health" line={lines.health}>
+          <HealthFields {...fields} />
+        </AsItWas>
+        <AsItWas title="Temper" line={lines.temper}>
+          <TemperFields {...fields} />
+        </AsItWas>
+        <AsItWas title="On the skin" line={lines.skin}>
+          <SkinFields {...fields} />
+        </AsItWas>
+        <AsItWas title="Coat" line={lines.coat}>
+          <CoatFields {...fields} />
+          <LooksFields {...fields} />
+        </AsItWas>
+      </div>
+    </>
+  )
+}
+
+/** A dog nobody here knows: what decides the plan, then the rest. */
+function New({ rest, ...fields }: FieldProps & { rest: boolean }): ReactNode {
+  const { name } = fields.arrival.dog
+  return rest ? (
+    <>
+      <h1 className="text-2xl leading-tight">What is wanted for {name}</h1>
+      <section className="flex flex-col gap-4" aria-label="What the owner wants">
+        <WishFields {...fields} />
+      </section>
+      <Group title="On the skin">
+        <SkinFields {...fields} />
+      </Group>
+      <Group title="To look at">
+        <LooksFields {...fields} />
+      </Group>
+    </>
+  ) : (
+    <>
+      <h1 className="text-2xl leading-tight">Who is {name}?</h1>
+      <section className="flex flex-col gap-4" aria-label="Coat">
+        <CoatFields {...fields} />
+      </section>
+      <Group title="Today">
+        <TodayFields {...fields} />
+        <TemperFields {...fields} />
+      </Group>
+      <Group title="Health, as the owner tells it">
+        <HealthFields {...fields} />
+      </Group>
+    </>
   )
 }
 

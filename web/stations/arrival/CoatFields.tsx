@@ -24,7 +24,7 @@ import {
 } from '../../../core/index.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
-import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
+import { choices, type FieldProps, NumberField, setDog } from './field-parts.tsx'
 
 /** What it looks like, so that its picture is its own; its breed's until somebody says otherwise. */
 const FIGURE_FIELDS: readonly (readonly [
@@ -38,13 +38,13 @@ const FIGURE_FIELDS: readonly (readonly [
   ['muzzle', 'Muzzle', choices(MUZZLE_KINDS, MUZZLE_LABEL)],
 ]
 
+/** What it is and how long it stands: the plan hangs on these. */
 export function CoatFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
-  const figure = figureOf(dog)
   const usual = DEFAULT_LENGTHS[dog.coatType]
   const breed = dog.breed ? findBreed(dog.breed) : undefined
   return (
-    <Group title="Coat">
+    <>
       <BreedField
         className="max-w-md"
         value={dog.breed ?? 'unknown'}
@@ -69,6 +69,36 @@ export function CoatFields({ arrival, change }: FieldProps): ReactNode {
         value={dog.coatType}
         onChange={(coatType) => change(setDog({ coatType }))}
       />
+      <fieldset>
+        <legend className="mb-1 font-medium">Length today</legend>
+        <div className="flex flex-wrap gap-3">
+          {PART_NAMES.map(([part, label]) => (
+            <NumberField
+              key={part}
+              label={label}
+              unit="mm"
+              min={0}
+              max={600}
+              value={dog.lengthMm?.[part]}
+              placeholder={String(usual[part])}
+              onChange={(mm) => {
+                const { [part]: _, ...rest } = dog.lengthMm ?? {}
+                change(setDog({ lengthMm: mm === null ? rest : { ...rest, [part]: mm } }))
+              }}
+            />
+          ))}
+        </div>
+      </fieldset>
+    </>
+  )
+}
+
+/** How it is for its kind, and what it looks like. */
+export function LooksFields({ arrival, change }: FieldProps): ReactNode {
+  const { dog } = arrival
+  const figure = figureOf(dog)
+  return (
+    <>
       <OneOf
         legend="For its type it is"
         choices={DENSITY_IDS.map((value) => ({ value, label: capital(value) }))}
@@ -92,26 +122,6 @@ export function CoatFields({ arrival, change }: FieldProps): ReactNode {
           />
         ))}
       </div>
-      <fieldset>
-        <legend className="mb-1 font-medium">Length today</legend>
-        <div className="flex flex-wrap gap-3">
-          {PART_NAMES.map(([part, label]) => (
-            <NumberField
-              key={part}
-              label={label}
-              unit="mm"
-              min={0}
-              max={600}
-              value={dog.lengthMm?.[part]}
-              placeholder={String(usual[part])}
-              onChange={(mm) => {
-                const { [part]: _, ...rest } = dog.lengthMm ?? {}
-                change(setDog({ lengthMm: mm === null ? rest : { ...rest, [part]: mm } }))
-              }}
-            />
-          ))}
-        </div>
-      </fieldset>
-    </Group>
+    </>
   )
 }

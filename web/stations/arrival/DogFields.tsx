@@ -2,18 +2,19 @@ import type { ReactNode } from 'react'
 import { HANDS_LABEL, TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
 import { TEMPERAMENT_IDS, TOLERANCE_IDS } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
+import { choices, type FieldProps, NumberField, setDog } from './field-parts.tsx'
 import { OnTheScale } from './OnTheScale.tsx'
 
-/** Weight, age, temper: what decides how much the dog can give. */
-export function DogFields({ arrival, change }: FieldProps): ReactNode {
+/** What is measured anew each time: weight, age, and how long there is. */
+export function TodayFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
-  const years = dog.ageMonths === null || dog.ageMonths === undefined ? null : Math.floor(dog.ageMonths / 12)
-  const months = dog.ageMonths === null || dog.ageMonths === undefined ? null : Math.round(dog.ageMonths % 12)
+  const { ageMonths = null } = dog
+  const years = ageMonths === null ? null : Math.floor(ageMonths / 12)
+  const months = ageMonths === null ? null : Math.floor(ageMonths % 12)
   const age = (y: number | null, m: number | null): void =>
     change(setDog({ ageMonths: y === null && m === null ? null : (y ?? 0) * 12 + (m ?? 0) }))
   return (
-    <Group title="Today">
+    <>
       <div className="flex flex-wrap gap-4">
         <NumberField
           label="Weight"
@@ -40,6 +41,15 @@ export function DogFields({ arrival, change }: FieldProps): ReactNode {
         />
       </div>
       <OnTheScale onWeight={(weightKg) => change(setDog({ weightKg }))} />
+    </>
+  )
+}
+
+/** Temper and what it takes: with its age they decide how much the dog can give. */
+export function TemperFields({ arrival, change }: FieldProps): ReactNode {
+  const { dog } = arrival
+  return (
+    <>
       <OneOf
         legend="Temper"
         choices={choices(TEMPERAMENT_IDS, TEMPERAMENT_LABEL)}
@@ -63,6 +73,6 @@ export function DogFields({ arrival, change }: FieldProps): ReactNode {
           />
         ))}
       </div>
-    </Group>
+    </>
   )
 }

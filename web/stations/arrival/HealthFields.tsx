@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react'
+import { dogOf } from '../../../contract/formats/read-assessment.ts'
 import { HEALTH_LABEL } from '../../../contract/words/index.ts'
-import { findBreed, HEALTH_IDS, type HealthFlag } from '../../../core/index.ts'
+import { findBreed, HEALTH_IDS, type HealthFlag, hasShortSkull } from '../../../core/index.ts'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
-import { choices, type FieldProps, Group, NumberField, setDog } from './field-parts.tsx'
+import { choices, type FieldProps, NumberField, setDog } from './field-parts.tsx'
 
 /** What the owner tells of the dog's health. */
 export function HealthFields({ arrival, change }: FieldProps): ReactNode {
@@ -11,10 +12,9 @@ export function HealthFields({ arrival, change }: FieldProps): ReactNode {
   // What the breed says of the skull stands until somebody who sees the dog takes it off.
   const byBreed = dog.breed ? (findBreed(dog.breed)?.brachycephalic ?? false) : false
   const flagged = (dog.health ?? []).filter((flag) => flag !== 'brachycephalic')
-  const short = dog.skull ? dog.skull === 'short' : byBreed || (dog.health ?? []).includes('brachycephalic')
-  const shown: HealthFlag[] = short ? [...flagged, 'brachycephalic'] : flagged
+  const shown: HealthFlag[] = hasShortSkull(dogOf(arrival)) ? [...flagged, 'brachycephalic'] : flagged
   return (
-    <Group title="Health, as the owner tells it">
+    <>
       <AnyOf
         legend="Has or is"
         choices={choices(HEALTH_IDS, HEALTH_LABEL)}
@@ -51,6 +51,6 @@ export function HealthFields({ arrival, change }: FieldProps): ReactNode {
           />
         </div>
       )}
-    </Group>
+    </>
   )
 }

@@ -3,7 +3,7 @@ import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { dilutionText } from '../../../contract/words/index.ts'
 import { parseDilution } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { Group, NumberField } from './field-parts.tsx'
+import { NumberField } from './field-parts.tsx'
 
 interface Props {
   readonly arrival: Arrival
@@ -55,7 +55,7 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
   const { prescribed } = dog
   const [strength, setStrength] = useState(prescribed ? dilutionText(prescribed.dilution) : 'ready to use')
   return (
-    <Group title="On the skin">
+    <>
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
           label="Last spot-on"
@@ -109,6 +109,6 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
           <p className="max-w-xs text-ink-2">All over. Nothing else goes where the vet’s product goes.</p>
         </div>
       )}
-    </Group>
+    </>
   )
 }

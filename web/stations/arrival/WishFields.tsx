@@ -36,7 +36,7 @@ import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { SelectField, TextField } from '../../parts/Field.tsx'
 import { AnyOf, OneOf } from '../../parts/Toggle.tsx'
-import { choices, type FieldProps, Group, NumberField, setDog, setWishes } from './field-parts.tsx'
+import { choices, type FieldProps, NumberField, setDog, setWishes } from './field-parts.tsx'
 
 const BRUSHINGS = [0, 1, 3, 7] as const
 
@@ -67,7 +67,7 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
   const taken = patterns.find(({ pattern }) => samePattern(cutWishes.pattern, pattern))
   const perWeek = BRUSHINGS.findLast((n) => brushing.perWeek >= n) ?? 0
   return (
-    <Group title="What the owner wants">
+    <>
       <OneOf
         legend="The length"
         choices={([0, 1, 2, 3] as const).map((value) => ({ value, label: capital(KEEP_LABEL[value]) }))}
@@ -221,6 +221,6 @@ export function WishFields({ arrival, change }: FieldProps): ReactNode {
           }
         />
       </div>
-    </Group>
+    </>
   )
 }

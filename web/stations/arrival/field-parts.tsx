@@ -1,3 +1,5 @@
+import { ChevronDown } from 'lucide-react'
+import { Collapsible } from 'radix-ui'
 import type { ReactNode } from 'react'
 import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { capital } from '../../../contract/words/index.ts'
@@ -61,4 +63,25 @@ export const Group = ({ title, children }: { title: string; children: ReactNode 
     <h2 className="text-xl">{title}</h2>
     {children}
   </section>
+)
+
+/** A part of the arrival that is as it was: one line of it, and its fields behind a touch. */
+export const AsItWas = ({ title, line, children }: { title: string; line: string; children: ReactNode }): ReactNode => (
+  <Collapsible.Root asChild>
+    <section className="border-t border-line">
+      <h2 className="text-base">
+        <Collapsible.Trigger className="group flex min-h-14 w-full items-center gap-4 py-2 text-left stacked:gap-2">
+          <span className="w-40 shrink-0 font-semibold stacked:w-24">{title}</span>
+          <span className="min-w-0 grow font-normal leading-tight">{line}</span>
+          <span className="shrink-0 font-normal text-ink-2 group-data-[state=open]:hidden">Change</span>
+          <ChevronDown
+            size={20}
+            aria-hidden="true"
+            className="shrink-0 text-ink-2 group-data-[state=open]:rotate-180"
+          />
+        </Collapsible.Trigger>
+      </h2>
+      <Collapsible.Content className="flex flex-col gap-4 pt-1 pb-5">{children}</Collapsible.Content>
+    </section>
+  </Collapsible.Root>
 )

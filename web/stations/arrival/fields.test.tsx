@@ -5,18 +5,18 @@ import { beforeEach, describe, expect, test } from 'vitest'
 import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { draw, noDevices } from '../../../test/harness/web.tsx'
 import { CoatFields } from './CoatFields.tsx'
-import { DogFields } from './DogFields.tsx'
+import { TemperFields, TodayFields } from './DogFields.tsx'
 import { HealthFields } from './HealthFields.tsx'
 import { WishFields } from './WishFields.tsx'
 
 let now: Arrival
 const start: Arrival = { dog: { name: 'Juniper', coatType: 'curly', weightKg: 9.5, ageMonths: 40 }, wishes: {} }
-function Fields({ of: Of }: { of: typeof DogFields }): React.ReactNode {
+function Fields({ of: Of }: { of: typeof TodayFields }): React.ReactNode {
   const [arrival, setArrival] = useState(start)
   now = arrival
   return <Of arrival={arrival} change={(change) => setArrival(change)} />
 }
-const open = (of: typeof DogFields): void => void draw(<Fields of={of} />)
+const open = (of: typeof TodayFields): void => void draw(<Fields of={of} />)
 const type = (label: RegExp, value: string): boolean =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } })
 const press = (name: string): boolean =>
@@ -27,7 +27,7 @@ beforeEach(noDevices)
 
 describe('the dog today', () => {
   test('age is in years and months, and kept in months; emptied it is not known, not nothing', () => {
-    open(DogFields)
+    open(TodayFields)
     expect((screen.getByLabelText(/^Age/) as HTMLInputElement).value).toBe('3')
     type(/^Age/, '5')
     expect(now.dog.ageMonths).toBe(64)
@@ -37,7 +37,7 @@ describe('the dog today', () => {
     expect(now.dog.ageMonths).not.toBe(60)
   })
   test('a weight out of range says what is expected, beside itself and to a screen reader', () => {
-    open(DogFields)
+    open(TodayFields)
     type(/^Weight/, '900')
     const field = screen.getByLabelText(/^Weight/)
     expect(field.getAttribute('aria-invalid')).toBe('true')
@@ -47,7 +47,7 @@ describe('the dog today', () => {
     expect(field.getAttribute('aria-invalid')).toBe('false')
   })
   test('temper and tolerances start as not known, and are one of a few', () => {
-    open(DogFields)
+    open(TemperFields)
     for (const legend of ['Temper', 'Takes the dryer', 'Takes hands at the face', 'Takes nails']) {
       const checked = group(legend)
         .getAllByRole('radio')
@@ -58,7 +58,7 @@ describe('the dog today', () => {
     expect(now.dog.temperament).toBe('anxious')
   })
   test('a slot of its own, or the house’s', () => {
-    open(DogFields)
+    open(TodayFields)
     type(/^Slot/, '90')
     expect(now.slot).toEqual({ minutes: 90 })
     type(/^Slot/, '')

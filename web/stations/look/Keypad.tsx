@@ -30,9 +30,9 @@ const EXTENT_WORD: Record<number, string> = {
 
 const ASK: Record<Scale, string> = {
   mat: 'Comb to the skin. Does it stop?',
-  undercoat: 'What stays on the comb? Does air open the coat?',
-  condition: 'Clean and supple, or what?',
-  skin: 'Part the hair. What does the skin look like?',
+  undercoat: 'What stays on the comb? Touch where it packs; the rest goes in one.',
+  condition: 'Touch where it is not clean and supple; the rest goes in one.',
+  skin: 'Part the hair. Touch where the skin is not sound; the rest goes in one.',
 }
 
 interface Props {
@@ -133,7 +133,7 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
             <KeyButton icon={Ban} onClick={onLeave} pressed={scores.leave !== null}>
               Leave it
             </KeyButton>
-            <KeyButton icon={Sparkles} onClick={() => actions.rest(true)} label="All the rest is clean">
+            <KeyButton icon={Sparkles} onClick={actions.rest} label="All the rest is clean">
               Rest clean
             </KeyButton>
           </div>

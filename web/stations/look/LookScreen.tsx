@@ -20,7 +20,7 @@ import { FindingsDialog } from './FindingsDialog.tsx'
 import { Keypad } from './Keypad.tsx'
 import { SavingLine } from './SavingLine.tsx'
 import { SoFar } from './SoFar.tsx'
-import { useSweep, useSweepKeys } from './sweep.ts'
+import { useSweep, useSweepKeys, wayOn } from './sweep.ts'
 
 /** What a screen reader says of a place: name, score in words, how far it reaches. */
 function spoken(sheet: Sheet, index: number, layer: Scale): string {
@@ -74,9 +74,15 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const askLeave = useCallback(() => setDialog('leave'), [])
   const toVerdict = useCallback(() => void navigate(whose === 'second' ? '../second' : '../verdict'), [navigate, whose])
 
+  const way = wayOn(sheet, layer)
+  const goOn = useCallback(() => {
+    actions.on()
+    if (way.next === null) toVerdict()
+  }, [actions, way.next, toVerdict])
+
   useSweepKeys(
     actions,
-    { findings: askFindings, leave: askLeave, verdict: toVerdict },
+    { findings: askFindings, leave: askLeave, verdict: toVerdict, on: goOn },
     dialog !== null || saving.state === 'conflict',
   )
 
@@ -137,8 +143,10 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
           file={file}
           house={house}
           sheet={asked.sheet}
+          layer={asked.sweep.layer}
           first={first}
           blind={whose === 'second'}
+          onOn={goOn}
           onVerdict={toVerdict}
           onLook={actions.go}
         />

@@ -12,10 +12,19 @@ import {
   stopLines,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
-import { type CombPlace, type House, type Plan, SCALE_IDS, type Sheet, type StopAction } from '../../../core/index.ts'
+import {
+  type CombPlace,
+  type House,
+  type Plan,
+  SCALE_IDS,
+  type Scale,
+  type Sheet,
+  type StopAction,
+} from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { useOdds } from '../../workers/use-questions.ts'
+import { wayOn } from './sweep.ts'
 
 const MOST_STOPS = 2
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid'])
@@ -25,19 +34,26 @@ interface Props {
   readonly file: AssessmentFile
   readonly house: House
   readonly sheet: Sheet
+  /** What is scored now. */
+  readonly layer: Scale
   /** Where the owner's comb got stuck and no hand has been yet, the worst first. */
   readonly first: readonly CombPlace[]
   /** A second opinion sees no verdict before it is done. */
   readonly blind: boolean
+  /** The rest of this layer is clean; on to the next, or to the verdict. */
+  readonly onOn: () => void
   readonly onVerdict: () => void
   readonly onLook: (index: number) => void
 }
 
 /** Where the verdict stands while the hands are still on the dog. */
 export const SoFar = memo(function SoFar(props: Props): ReactNode {
-  const { plan, sheet, first, blind, onVerdict } = props
+  const { plan, sheet, layer, first, blind, onOn, onVerdict } = props
   const open = sheet.filter(({ mat }) => mat === null).length
   const unseen = SCALE_IDS.filter((layer) => sheet.every((scores) => scores[layer] === null))
+  const way = wayOn(sheet, layer)
+  // While mats are open the keys lead on by themselves.
+  const leads = open === 0 && (way.open || way.next !== null)
   const stops = stopLines(plan?.stops.filter(({ action }) => LOUD.has(action)) ?? [])
   return (
     <div className="mt-auto flex flex-col gap-3 border-t border-line pt-3 stacked:gap-2 stacked:pt-2">
@@ -68,17 +84,25 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
           </p>
           {open === 0 && unseen.length > 0 && (
             <p className="leading-tight" data-testid="unseen">
-              Nobody has looked at the {listed(unseen.map((layer) => SCALE_LABEL[layer].toLowerCase()))} yet.
+              Nobody has looked at the {listed(unseen.map(spoken))} yet.
             </p>
           )}
         </div>
-        <Button kind={open === 0 ? 'main' : 'plain'} size="tall" className="shrink-0" onClick={onVerdict}>
+        <Button kind={open > 0 || leads ? 'plain' : 'main'} size="tall" className="shrink-0" onClick={onVerdict}>
           {blind ? 'Compare' : 'Verdict'} <ArrowRight size={18} />
         </Button>
       </div>
+      {leads && (
+        <Button kind="main" size="tall" onClick={onOn} data-testid="on">
+          {way.open ? 'Rest clean, on to' : 'On to'}{' '}
+          {way.next ? `the ${spoken(way.next)}` : blind ? 'the comparison' : 'the verdict'} <ArrowRight size={18} />
+        </Button>
+      )}
     </div>
   )
 })
+
+const spoken = (layer: Scale): string => SCALE_LABEL[layer].toLowerCase()
 
 /** Worth asking once most of the dog is looked at, and once the hands rest for a moment. */
 const FEW_OPEN = 24

@@ -5,10 +5,10 @@ import type { ScoreChange } from '../../../contract/api/scores.ts'
 import { emptySheet, REGION_SIDES, regionSide, type Sheet } from '../../../core/index.ts'
 import { lengths } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'
-import { applied, inverse } from '../../dog/sheet-state.ts'
+import { applied, inverse, restClean } from '../../dog/sheet-state.ts'
 import type { Scoring } from '../../dog/use-scoring.ts'
 import { Keypad } from './Keypad.tsx'
-import { useSweep, useSweepKeys } from './sweep.ts'
+import { useSweep, useSweepKeys, wayOn } from './sweep.ts'
 
 const coat = { coatType: 'curly', lengthMm: lengths(60) } as const
 const at = (key: string): number => regionSide(key)!.index
@@ -87,11 +87,35 @@ describe('the sweep', () => {
   test('the rest is clean in one press, and never over what was found', () => {
     const s = sweeping()
     s.do(({ score }) => score(4))
-    s.do(({ rest }) => rest(true))
+    s.do(({ rest }) => rest())
     expect(s.sheet()[at('back')]!.mat).toBe(4)
     expect(
       s.sheet().every(({ mat, undercoat, condition, skin }) => ![mat, undercoat, condition, skin].includes(null)),
     ).toBe(true)
+  })
+  test('a layer is ended in one press and leads on to the next; what was found on the skin is said there already', () => {
+    const s = sweeping()
+    s.do(({ score }) => score(2))
+    s.do(({ on }) => on())
+    expect(s.sheet().filter(({ mat }) => mat === 0)).toHaveLength(38)
+    expect(s.sweep()).toMatchObject({ layer: 'undercoat', focus: 0, touched: null })
+    s.do(({ on }) => on())
+    expect(s.sweep().layer).toBe('condition')
+    const found: Sheet = s.sheet().with(at('belly'), {
+      ...s.sheet()[at('belly')]!,
+      findings: [{ id: 'redness', sizeMm: null, note: '' } as never],
+    })
+    expect(wayOn(found, 'condition')).toEqual({ open: true, next: 'skin' })
+    expect(restClean(found, ['skin'])).toHaveLength(38)
+    for (let i = 0; i < 2; i++) s.do(({ on }) => on())
+    expect(wayOn(s.sheet(), 'skin')).toEqual({ open: false, next: null })
+  })
+  test('a clicker at the end of the dog does not take back what was scored there', () => {
+    const s = sweeping(emptySheet(), 'tail')
+    s.do(({ go }) => go(38))
+    s.do(({ score }) => score(3))
+    s.do(({ free }) => free())
+    expect(s.sheet()[38]!.mat).toBe(3)
   })
   test('the dog turns so that the place at hand is in sight', () => {
     const s = sweeping(emptySheet(), 'side.right')
@@ -122,6 +146,7 @@ describe('by keyboard', () => {
     findings: () => calls.push('findings'),
     leave: () => calls.push('leave'),
     verdict: () => calls.push('verdict'),
+    on: () => calls.push('on'),
   } as unknown as Parameters<typeof useSweepKeys>[1]
   const press = (code: string, key: string, more: object = {}): void =>
     void fireEvent.keyDown(document.body, { code, key, ...more })
@@ -134,6 +159,8 @@ describe('by keyboard', () => {
     press('Digit3', '§', { shiftKey: true })
     press('Numpad2', '2')
     press('KeyR', 'r')
+    press('KeyN', 'n')
+    press('PageDown', 'PageDown')
     press('Equal', '=')
     press('KeyU', 'u')
     press('KeyV', 'v')
@@ -143,7 +170,9 @@ describe('by keyboard', () => {
       'score(3,false)',
       'score(3,true)',
       'score(2,false)',
-      'rest(true)',
+      'rest()',
+      'on',
+      'free()',
       'mirror()',
       'setLayer(undercoat)',
       'verdict',

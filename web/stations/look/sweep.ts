@@ -5,6 +5,7 @@ import {
   mirrorIndex,
   REGION_SIDES,
   type RegionId,
+  SCALE_IDS,
   SCORES,
   type Scale,
   type Score,
@@ -16,6 +17,7 @@ import {
   changeOf,
   clearChange,
   extentStep,
+  isOpen,
   mirrorChange,
   nextOpen,
   restClean,
@@ -75,13 +77,17 @@ const CLOSE_TO: Readonly<Record<'head' | 'feet', ReadonlySet<RegionId>>> = {
 
 export interface Actions {
   readonly score: (score: Score, both?: boolean) => void
+  /** The comb goes through: free, and on. Nothing once the last place was scored. */
+  readonly free: () => void
   /** The place scored last, or the one at hand, is one step worse than it stands. */
   readonly worse: () => void
   readonly mirror: () => void
   readonly skip: () => void
   readonly back: () => void
   readonly clear: () => void
-  readonly rest: (all: boolean) => void
+  readonly rest: () => void
+  /** What is still open in this layer is clean, and on to the next that somebody still has to look at. */
+  readonly on: () => void
   readonly extent: (by: 1 | -1) => void
   readonly setExtent: (extent: number) => void
   readonly standoff: (by: 1 | -1) => void
@@ -120,6 +126,10 @@ export function useSweep(
       noteScore()
       goOn(Math.max(...places), focus)
     },
+    free() {
+      // At the end of the dog it would take back what was scored there last.
+      if (touched !== LAST || focus !== LAST) now.score(0)
+    },
     worse() {
       const score = sheet[editing]![layer]
       const worse = SCORES.find((one) => one === (score ?? -1) + 1)
@@ -138,7 +148,12 @@ export function useSweep(
     skip: () => move({ type: 'at', focus: Math.min(LAST, focus + 1), touched: null }),
     back: () => move({ type: 'at', focus: Math.max(0, focus - 1), touched: null }),
     clear: () => act([clearChange(focus, layer)]),
-    rest: (all) => act(restClean(sheet, all ? ['mat', 'undercoat', 'condition', 'skin'] : [layer])),
+    rest: () => act(restClean(sheet, SCALE_IDS)),
+    on() {
+      const { next } = wayOn(sheet, layer)
+      act(restClean(sheet, [layer]))
+      if (next) move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? 0 })
+    },
     extent(by) {
       const extent = extentStep(sheet[editing]!, by)
       if (extent !== null) act([changeOf(editing, { extent })])
@@ -163,10 +178,25 @@ export function useSweep(
   return { sweep: state, stance, actions: useLatest(now) }
 }
 
+/** Where the look goes from a layer: whether places of it are still open, and which layer comes after. */
+export interface WayOn {
+  readonly open: boolean
+  /** null where every other layer was looked at to its end. */
+  readonly next: Scale | null
+}
+
+export function wayOn(sheet: Sheet, layer: Scale): WayOn {
+  const isLeft = (scale: Scale): boolean => sheet.some((scores) => isOpen(scores, scale))
+  const at = SCALE_IDS.indexOf(layer)
+  const after = [...SCALE_IDS.slice(at + 1), ...SCALE_IDS.slice(0, at)]
+  return { open: isLeft(layer), next: after.find(isLeft) ?? null }
+}
+
 interface Others {
   readonly findings: () => void
   readonly leave: () => void
   readonly verdict: () => void
+  readonly on: () => void
 }
 
 const LAYER_KEYS: Readonly<Record<string, Scale>> = { m: 'mat', u: 'undercoat', c: 'condition', s: 'skin' }
@@ -181,7 +211,7 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
       '=': sweep.mirror,
       ' ': sweep.skip,
       // A clicker or a pedal has these two and no others.
-      PageDown: () => sweep.score(0),
+      PageDown: sweep.free,
       PageUp: sweep.worse,
       Backspace: sweep.back,
       Delete: sweep.clear,
@@ -194,7 +224,8 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
       ArrowLeft: sweep.back,
       ArrowUp: sweep.back,
       z: sweep.undo,
-      r: () => sweep.rest(true),
+      r: sweep.rest,
+      n: others.on,
       t: () => sweep.turn(),
       h: () => sweep.closeLook('head'),
       p: () => sweep.closeLook('feet'),
@@ -231,7 +262,4 @@ export function useSweepKeys(sweep: Actions, others: Others, resting: boolean): 
 }
 
 export const placesScored = (sheet: Sheet, layer: Scale): number =>
-  sheet.reduce(
-    (count, scores) => count + (scores[layer] === null && !(layer === 'skin' && scores.findings.length) ? 0 : 1),
-    0,
-  )
+  sheet.filter((scores) => !isOpen(scores, layer)).length

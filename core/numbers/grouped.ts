@@ -1,0 +1,11 @@
+/** Items by what they share, in the order in which each group first came. */
+export function grouped<T>(items: Iterable<T>, key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>()
+  for (const item of items) {
+    const own = key(item)
+    const group = groups.get(own)
+    if (group) group.push(item)
+    else groups.set(own, [item])
+  }
+  return groups
+}
