@@ -45,7 +45,40 @@ const CHECKS: readonly ScreenCheck[] = [
     wait: '[data-dog]',
     act: (page) => page.click('::-p-text(Add a dog)').then(() => dialog(page)),
   },
-  { name: 'arrival', dog: 'Harvest', path: 'arrival', wait: 'form' },
+  {
+    name: 'arrival of a dog that comes again, one line of it opened',
+    dog: 'Harvest',
+    path: 'arrival',
+    wait: 'form',
+    act: async (page) => {
+      await page.click('form h2 ::-p-text(Health)')
+      await page.waitForSelector('form [role=group]')
+    },
+  },
+  {
+    name: 'arrival of a dog nobody knows, with what its owner wants',
+    dog: null,
+    path: '',
+    wait: '[data-dog]',
+    act: async (page) => {
+      const answer = await fetch(`${salon.base}api/visits`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          startsAt: new Date().toISOString(),
+          slotMinutes: 90,
+          personId: null,
+          owner: { name: 'Cornelia Ash', phone: '' },
+          dog: { name: 'Sorrel', coatType: 'wire', weightKg: 11 },
+        }),
+      })
+      await page.goto(`${salon.base}visits/${((await answer.json()) as Visit).id}/arrival`)
+      await shows(page, 'form')
+      expect(await axeFinds(page)).toEqual([])
+      await page.click('form [type=submit]')
+      await page.waitForFunction(() => document.querySelector('h1')?.textContent?.startsWith('What is wanted'))
+    },
+  },
   { name: 'look', dog: 'Mortimer', path: 'look', wait: PLACE },
   { name: 'head close up', dog: 'Mortimer', path: 'look', wait: PLACE, act: (page) => page.keyboard.press('KeyH') },
   {

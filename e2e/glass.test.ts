@@ -38,7 +38,9 @@ const small = (page: Page): Promise<string[]> =>
       if (one.matches('p a, li a, [data-region], [aria-hidden=true] *') || one.closest('.sr-only, [inert]')) return []
       const box = one.closest('label') ?? one
       const { width, height } = box.getBoundingClientRect()
-      if (width <= 1 || height <= 1 || (width >= 43.5 && height >= 43.5)) return []
+      // On a line of time things are as wide as they are long; each is in the list beside it too.
+      const isWide = width >= 43.5 || one.closest('svg') !== null
+      if (width <= 1 || height <= 1 || (isWide && height >= 43.5)) return []
       const name = one.getAttribute('aria-label') ?? one.textContent ?? ''
       return [`${one.tagName.toLowerCase()} ${name.slice(0, 40)}: ${Math.round(width)} by ${Math.round(height)}`]
     }),

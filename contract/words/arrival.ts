@@ -1,17 +1,20 @@
-import { findBreed, hasShortSkull } from '../../core/index.ts'
+import { figureOf, findBreed, hasShortSkull } from '../../core/index.ts'
 import type { Arrival } from '../api/visit-card.ts'
 import { askedFor, dogOf, wishesOf } from '../formats/read-assessment.ts'
 import { EXTRA_LABEL } from './extras.ts'
 import { mmText } from './figures.ts'
 import {
   COAT_LABEL,
+  COLOUR_LABEL,
   capital,
+  EARS_LABEL,
   HANDS_LABEL,
   HEALTH_LABEL,
   KEEP_LABEL,
   MODIFIER_LABEL,
   PART_NAMES,
   STYLE_WISH_LABEL,
+  TAIL_LABEL,
   TEMPERAMENT_LABEL,
   TOLERANCE_LABEL,
 } from './labels.ts'
@@ -24,6 +27,7 @@ export interface ArrivalLines {
   readonly wishes: string
   readonly skin: string
   readonly coat: string
+  readonly looks: string
 }
 
 const said = (parts: readonly (string | false | null | undefined)[], nothing: string): string =>
@@ -104,17 +108,30 @@ function skinLine(arrival: Arrival): string {
 }
 
 function coatLine({ dog }: Arrival): string {
-  const { breed, coatType, density = 'normal', modifiers = [], lengthMm = {} } = dog
+  const { breed, coatType, lengthMm = {} } = dog
   return said(
     [
       breed && findBreed(breed)?.name,
       COAT_LABEL[coatType].toLowerCase(),
-      density !== 'normal' && `${density} for its type`,
-      ...modifiers.map((modifier) => MODIFIER_LABEL[modifier]),
       ...PART_NAMES.map(([part, label]) => {
         const mm = lengthMm[part]
         return mm !== undefined && `${label.toLowerCase()} ${mmText(mm)} mm`
       }),
+    ],
+    '',
+  )
+}
+
+function looksLine({ dog }: Arrival): string {
+  const { density = 'normal', modifiers = [] } = dog
+  const { colour, ears, tail } = figureOf(dog)
+  return said(
+    [
+      density !== 'normal' && `${density} for its type`,
+      ...modifiers.map((modifier) => MODIFIER_LABEL[modifier]),
+      COLOUR_LABEL[colour].toLowerCase(),
+      `ears ${EARS_LABEL[ears].toLowerCase()}`,
+      `tail ${TAIL_LABEL[tail].toLowerCase()}`,
     ],
     '',
   )
@@ -127,4 +144,5 @@ export const arrivalLines = (arrival: Arrival): ArrivalLines => ({
   wishes: wishesLine(arrival),
   skin: skinLine(arrival),
   coat: coatLine(arrival),
+  looks: looksLine(arrival),
 })

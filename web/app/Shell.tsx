@@ -166,7 +166,7 @@ export function Shell(): ReactNode {
         Skip to the work
       </a>
       <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b max-2xl:gap-x-2.5 border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-2 max-sm:px-3">
-        <Link to="/" className="flex min-h-14 shrink-0 items-center gap-3 rounded-lg text-accent">
+        <Link to="/" className="flex min-h-14 min-w-11 shrink-0 items-center gap-3 rounded-lg text-accent">
           <Mark />
           <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">
             {salon?.name ?? 'Etude'}
@@ -176,7 +176,7 @@ export function Shell(): ReactNode {
         {salon?.demo && (
           <Link
             to="/house/salon"
-            className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:text-sm"
+            className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:flex max-sm:min-h-11 max-sm:items-center max-sm:text-sm"
             data-testid="made-up"
           >
             made up<span className="max-2xl:sr-only">, to look around</span>

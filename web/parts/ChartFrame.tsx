@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { type AxisScale, axisBottom, axisLeft, type ScaleLinear, select } from 'd3'
 import { type ReactNode, useLayoutEffect, useRef } from 'react'
 import { dragAlong } from './DragHandle.tsx'
@@ -9,6 +10,7 @@ export function ChartFrame({
   height,
   drag,
   asPicture = false,
+  wide = false,
   table,
   testId,
   children,
@@ -22,6 +24,8 @@ export function ChartFrame({
   drag?: { readonly x: ScaleLinear<number, number>; readonly onMove: (to: number) => void }
   /** Nothing on it is pressed or moved: it is read as one picture. */
   asPicture?: boolean
+  /** Stands in a frame that scrolls where there is no room for it. */
+  wide?: boolean
   /** The same as rows, opened where somebody asks. */
   table?: ReactNode
   testId?: string
@@ -33,7 +37,7 @@ export function ChartFrame({
       <svg
         ref={svg}
         viewBox={`0 0 ${width} ${height}`}
-        className={`w-full shrink-0 select-none ${drag ? 'touch-pan-y' : ''}`}
+        className={clsx('w-full shrink-0 select-none', drag && 'touch-pan-y', !wide && 'chart')}
         role={asPicture ? 'img' : 'group'}
         aria-label={label}
         data-testid={testId}

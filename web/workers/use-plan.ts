@@ -2,7 +2,7 @@ import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import type { House, Plan } from '../../core/index.ts'
-import type { Planner } from './planner.worker.ts'
+import type { Planner, PlanSoFar } from './planner.worker.ts'
 
 let planner: Remote<Planner> | null = null
 const thePlanner = (): Remote<Planner> => {
@@ -10,24 +10,40 @@ const thePlanner = (): Remote<Planner> => {
   return planner
 }
 
-/** The plan of what stands on the screen, re-made in the worker after every change; the last one stays until then. */
-export function usePlan(file: AssessmentFile | null, house: House): { plan: Plan | null; problem: string | null } {
-  const [state, setState] = useState<{ plan: Plan | null; problem: string | null }>({ plan: null, problem: null })
+interface Answer<T> {
+  readonly plan: T | null
+  readonly problem: string | null
+}
+
+function useAnswer<T>(
+  ask: (planner: Remote<Planner>, file: AssessmentFile, house: House) => Promise<T>,
+  file: AssessmentFile | null,
+  house: House,
+): Answer<T> {
+  const [state, setState] = useState<Answer<T>>({ plan: null, problem: null })
   useEffect(
     function replan() {
       if (!file) return
       let current = true
-      thePlanner()
-        .plan(file, house)
-        .then(
-          (plan) => current && setState({ plan, problem: null }),
-          (error: Error) => current && setState((before) => ({ ...before, problem: error.message })),
-        )
+      ask(thePlanner(), file, house).then(
+        (plan) => current && setState({ plan, problem: null }),
+        (error: Error) => current && setState((before) => ({ ...before, problem: error.message })),
+      )
       return () => {
         current = false
       }
     },
-    [file, house],
+    [ask, file, house],
   )
   return state
 }
+
+const whole = (planner: Remote<Planner>, file: AssessmentFile, house: House): Promise<Plan> => planner.plan(file, house)
+const soFar = (planner: Remote<Planner>, file: AssessmentFile, house: House): Promise<PlanSoFar> =>
+  planner.soFar(file, house)
+
+/** The plan of what stands on the screen, re-made in the worker after every change; the last one stays until then. */
+export const usePlan = (file: AssessmentFile | null, house: House): Answer<Plan> => useAnswer(whole, file, house)
+
+/** The same, of it only what is told while the hands are on the dog. */
+export const usePlanSoFar = (file: AssessmentFile, house: House): Answer<PlanSoFar> => useAnswer(soFar, file, house)

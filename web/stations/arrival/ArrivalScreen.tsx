@@ -7,7 +7,7 @@ import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { arrivalWith } from '../../../contract/formats/before.ts'
 import { arrivalLines } from '../../../contract/words/arrival.ts'
-import { capital, dateOf, dayText, KEEP_LABEL, VERDICT_LABEL } from '../../../contract/words/index.ts'
+import { dateOf, dayText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { LIBRARY, type VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
@@ -131,9 +131,7 @@ export function ArrivalScreen(): ReactNode {
           {visit.client.note && <p className="rounded-2xl bg-paper p-4 text-lg">“{visit.client.note}”</p>}
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
             <dt className="text-ink-2">Owner</dt>
-            <dd>
-              {visit.client.name}, {visit.client.phone}
-            </dd>
+            <dd>{[visit.client.name, visit.client.phone].filter(Boolean).join(', ')}</dd>
             {last && (
               <>
                 <dt className="text-ink-2">Last time</dt>
@@ -146,8 +144,6 @@ export function ArrivalScreen(): ReactNode {
                 <dd>{visit.past.length}</dd>
               </>
             )}
-            <dt className="text-ink-2">Length</dt>
-            <dd>{capital(KEEP_LABEL[arrival.wishes.keepLength ?? 1])}</dd>
           </dl>
           <label>
             <span className="mb-1 block font-medium">Groomer</span>
@@ -203,6 +199,8 @@ function Known(fields: FieldProps): ReactNode {
         </AsItWas>
         <AsItWas title="Coat" line={lines.coat}>
           <CoatFields {...fields} />
+        </AsItWas>
+        <AsItWas title="Its looks" line={lines.looks}>
           <LooksFields {...fields} />
         </AsItWas>
       </div>
@@ -212,28 +210,32 @@ function Known(fields: FieldProps): ReactNode {
 
 /** A dog nobody here knows: what decides the plan, then the rest. */
 function New({ rest, ...fields }: FieldProps & { rest: boolean }): ReactNode {
-  const { name } = fields.arrival.dog
+  const { arrival } = fields
+  const { name } = arrival.dog
+  const lines = arrivalLines(arrival)
   return rest ? (
     <>
       <h1 className="text-2xl leading-tight">What is wanted for {name}</h1>
       <section className="flex flex-col gap-4" aria-label="What the owner wants">
         <WishFields {...fields} />
       </section>
-      <Group title="On the skin">
-        <SkinFields {...fields} />
-      </Group>
-      <Group title="To look at">
-        <LooksFields {...fields} />
-      </Group>
+      <div className="border-b border-line">
+        <AsItWas title="On the skin" line={lines.skin}>
+          <SkinFields {...fields} />
+        </AsItWas>
+        <AsItWas title="Its looks" line={lines.looks}>
+          <LooksFields {...fields} />
+        </AsItWas>
+      </div>
     </>
   ) : (
     <>
       <h1 className="text-2xl leading-tight">Who is {name}?</h1>
-      <section className="flex flex-col gap-4" aria-label="Coat">
+      <section className="flex flex-col gap-4" aria-label="Coat, weight and age">
         <CoatFields {...fields} />
-      </section>
-      <Group title="Today">
         <TodayFields {...fields} />
+      </section>
+      <Group title="What it takes">
         <TemperFields {...fields} />
       </Group>
       <Group title="Health, as the owner tells it">

@@ -44,7 +44,7 @@ export function NumberField({ label, unit, value, min, max, step = 1, placeholde
     <TextField
       label={label}
       unit={unit}
-      className="w-32"
+      className="w-28"
       type="number"
       inputMode="decimal"
       min={min}
@@ -69,11 +69,11 @@ export const Group = ({ title, children }: { title: string; children: ReactNode 
 export const AsItWas = ({ title, line, children }: { title: string; line: string; children: ReactNode }): ReactNode => (
   <Collapsible.Root asChild>
     <section className="border-t border-line">
-      <h2 className="text-base">
+      <h2 className="font-sans text-base">
         <Collapsible.Trigger className="group flex min-h-14 w-full items-center gap-4 py-2 text-left stacked:gap-2">
           <span className="w-40 shrink-0 font-semibold stacked:w-24">{title}</span>
           <span className="min-w-0 grow font-normal leading-tight">{line}</span>
-          <span className="shrink-0 font-normal text-ink-2 group-data-[state=open]:hidden">Change</span>
+          <span className="shrink-0 font-normal text-ink-2 stacked:hidden group-data-[state=open]:hidden">Change</span>
           <ChevronDown
             size={20}
             aria-hidden="true"

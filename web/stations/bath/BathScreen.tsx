@@ -220,8 +220,10 @@ function Tub({
             label={`${name}, where each product goes`}
           />
         </div>
-        <div className="px-5 pb-4">
-          <Timeline bath={bath} chosen={chosen} onChoose={setChosen} />
+        <div className="px-5 pb-4 max-lg:overflow-x-auto">
+          <div className="max-lg:min-w-[800px]">
+            <Timeline bath={bath} chosen={chosen} onChoose={setChosen} />
+          </div>
         </div>
       </section>
       <Answer bar={bar}>

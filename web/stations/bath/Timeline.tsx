@@ -7,7 +7,7 @@ import { Axis, ChartFrame } from '../../parts/ChartFrame.tsx'
 const WIDTH = 800
 const LEFT = 84
 const RIGHT = 10
-const LANE = 34
+const LANE = 44
 const GAP = 6
 const AXIS = 26
 const LANES = ['Hands', 'Left on', 'Meanwhile'] as const
@@ -38,6 +38,7 @@ export function Timeline({
       label={`The bath against time, ${minutesText(bath.minutes)} minutes`}
       width={WIDTH}
       height={HEIGHT}
+      wide
       testId="timeline"
     >
       {LANES.map((name, lane) => (

@@ -34,7 +34,7 @@ export function Booking({
   return (
     <div className="mt-2 grid grid-cols-2 gap-3">
       <label>
-        <span className="font-medium">Agreed on</span>
+        <span className="flex min-h-11 items-center font-medium">Agreed on</span>
         <input
           type="date"
           className="field"
@@ -43,7 +43,7 @@ export function Booking({
         />
       </label>
       <div>
-        <label className="flex min-h-7 items-center gap-2 font-medium">
+        <label className="flex min-h-11 items-center gap-2 font-medium">
           <input
             type="checkbox"
             className="size-5"

@@ -14,7 +14,7 @@ import { changeOf } from '../../dog/sheet-state.ts'
 import { useFile } from '../../dog/use-file.ts'
 import { useVisitScoring } from '../../dog/use-scoring.ts'
 import { useAfterPaint } from '../../parts/after-paint.ts'
-import { usePlan } from '../../workers/use-plan.ts'
+import { usePlanSoFar } from '../../workers/use-plan.ts'
 import { useVisit } from '../VisitLayout.tsx'
 import { FindingsDialog } from './FindingsDialog.tsx'
 import { Keypad } from './Keypad.tsx'
@@ -67,7 +67,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const asked = useAfterPaint(useMemo(() => ({ sheet, sweep, canUndo }), [sheet, sweep, canUndo]))
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const file = useFile(visit, asked.sheet)
-  const { plan, problem } = usePlan(file, house)
+  const { plan, problem } = usePlanSoFar(file, house)
   const first = useLookFirst(visit.id, asked.sheet)
   const [dialog, setDialog] = useState<'findings' | 'leave' | null>(null)
   const askFindings = useCallback(() => setDialog('findings'), [])

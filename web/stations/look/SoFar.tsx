@@ -12,17 +12,10 @@ import {
   stopLines,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
-import {
-  type CombPlace,
-  type House,
-  type Plan,
-  SCALE_IDS,
-  type Scale,
-  type Sheet,
-  type StopAction,
-} from '../../../core/index.ts'
+import { type CombPlace, type House, SCALE_IDS, type Scale, type Sheet, type StopAction } from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
+import type { PlanSoFar } from '../../workers/planner.worker.ts'
 import { useOdds } from '../../workers/use-questions.ts'
 import { wayOn } from './sweep.ts'
 
@@ -30,7 +23,7 @@ const MOST_STOPS = 2
 const LOUD: ReadonlySet<StopAction> = new Set(['stop', 'refer', 'avoid'])
 
 interface Props {
-  readonly plan: Plan | null
+  readonly plan: PlanSoFar | null
   readonly file: AssessmentFile
   readonly house: House
   readonly sheet: Sheet
