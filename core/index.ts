@@ -238,12 +238,12 @@ export { BESIDE_COAT, minutesByRegion, type WorkKey, workedOf, workLines } from 
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'
 export { type ChosenFrom, choiceOf, learnPrices, type WayChosen } from './learning/choices.ts'
 export { type GiveLog, learnGive } from './learning/give.ts'
-export { growthSays, learnMatter, type MatterLog, productSays } from './learning/matter.ts'
+export { bladeSays, growthSays, learnMatter, type MatterLog, productSays } from './learning/matter.ts'
 export { type Care, careSaid, learnMatting, type MattingLog } from './learning/matting.ts'
 export { learnWork, type MinutesLog } from './learning/minutes.ts'
 export { learnPlaces, type PlacesLog } from './learning/places.ts'
 export { isTime, proposalsOf, written } from './learning/proposals.ts'
-export { minutesBy, type RatePart, ratesOfStep, timingsOf } from './learning/timing.ts'
+export { minutesBy, type RatePart, ratesOfStep, type Slow, timingsOf } from './learning/timing.ts'
 export {
   BLOWERS,
   DRYER_KIND_IDS,

@@ -12,9 +12,11 @@ import type { Premises } from '../contract/formats/places.ts'
 import { type Label, productOf, type ShelfProduct } from '../contract/formats/products.ts'
 import { assessmentOf } from '../contract/formats/read-assessment.ts'
 import {
+  bladeTemperature,
   DEFAULT_HOUSE,
   dryingModel,
   type EstimateId,
+  type GroomStep,
   type Product,
   REGION_SIDES,
   type RegionId,
@@ -248,6 +250,7 @@ async function loadPast(
 ): Promise<string | undefined> {
   const roll = dice(SEED + i)
   const scales = dice(SEED + 2000 + i)
+  const warms = dice(SEED + 3000 + i)
   let dogId: string | undefined
   for (let back = demo.pastVisits; back >= 1; back--) {
     const startsAt = atTime(subWeeks(now, back * demo.weeksBetween), demo.at).toISOString()
@@ -255,7 +258,7 @@ async function loadPast(
     dogId = visit.dogId
     await scoreAll(store, visit, pastSheet(demo, roll), groomerOf(i))
     await takePlan(store, demo, i, visit.assessment.id, new Date(startsAt))
-    await groomed(store, visit.id, i, new Date(startsAt), { roll, scales }, shelf)
+    await groomed(store, visit.id, i, new Date(startsAt), { roll, scales, warms }, shelf)
   }
   return dogId
 }
@@ -298,8 +301,18 @@ export const TRUE_TIMES: Partial<Record<EstimateId, number>> = {
   'minutes.clip-out.m2': 0.7,
   'job.nails': 1.4,
 }
-/** What their coats really hold beside our numbers: the tub's water is soft, and runs off double coats slowly. */
-export const TRUE_WATER: Partial<Record<EstimateId, number>> = { 'pickup.double': 1.4 }
+/** What things are really like there beside our numbers: water that runs off double coats slowly, blades that want oil. */
+export const TRUE_MATTER: Partial<Record<EstimateId, number>> = { 'pickup.double': 1.4, 'blade.rise': 1.3 }
+const COOLED_EVERY = 5
+/** What a blade reads after so many minutes since it was cooled, C. */
+const warmAfter = (minutes: number, warms: Dice): number => {
+  const rise = DEFAULT_HOUSE['blade.rise'] * TRUE_MATTER['blade.rise']! * Math.exp((warms(-100, 100) / 100) * 0.15)
+  const celsius = bladeTemperature(minutes, DEFAULT_HOUSE['blade.cooled'], { ...DEFAULT_HOUSE, 'blade.rise': rise })
+  return Math.round(10 * (celsius + warms(-10, 10) / 10)) / 10
+}
+const bladeOf = ({ carrier, tool }: GroomStep): string | null =>
+  carrier?.id ?? (tool?.kind === 'blade' ? tool.id : null)
+
 const SLIPS: readonly (readonly [
   Extract<SentEvent, { kind: 'incident' }>['incident'],
   RegionId,
@@ -317,7 +330,7 @@ async function groomed(
   visitId: string,
   i: number,
   start: Date,
-  { roll, scales }: { roll: Dice; scales: Dice },
+  { roll, scales, warms }: { roll: Dice; scales: Dice; warms: Dice },
   shelf: readonly Product[],
 ): Promise<void> {
   const visit = await store.visits.read(visitId)
@@ -330,7 +343,7 @@ async function groomed(
   )
   const steps = wholeGroom(assessment, accepted.plan, DEFAULT_HOUSE, shelf)
   const model = dryingModel(assessment, accepted.plan, DEFAULT_HOUSE)
-  const truly = scaled(model, TRUE_WATER[`pickup.${assessment.dog.coatType}`] ?? 1, 1)
+  const truly = scaled(model, TRUE_MATTER[`pickup.${assessment.dog.coatType}`] ?? 1, 1)
   const slower = totalMinutes(truly, usualChangeover(truly)) / totalMinutes(model, usualChangeover(model))
   const dried: Partial<Record<'start' | 'change' | 'finish', number>> = {}
   let clock = addMinutes(start, 10).getTime()
@@ -359,7 +372,18 @@ async function groomed(
     const minutes = rates
       ? rates.parts.reduce((sum, { rate, minutes: own }) => sum + own * (TRUE_TIMES[rate] ?? 1), rates.fixedMin)
       : (step.minutes / step.pace) * (step.kind === 'dry' ? slower : 1)
-    clock += Math.max(0.3, minutes * times) * 60_000
+    const took = Math.max(0.3, minutes * times)
+    const blade = bladeOf(step)
+    if (blade) events.push(event({ kind: 'blade-on', blade }))
+    let left = took
+    // Cooled before it burns, and read each time by the thermometer that stands at the table.
+    while (blade && left > COOLED_EVERY) {
+      clock += COOLED_EVERY * 60_000
+      left -= COOLED_EVERY
+      events.push(event({ kind: 'coolant', celsius: warmAfter(COOLED_EVERY, warms) }))
+    }
+    clock += left * 60_000
+    if (blade) events.push(event({ kind: 'blade-off', celsius: warmAfter(left, warms) }))
     events.push(event({ kind: 'done', step: step.id }))
     if (step.kind === 'dry') dried.finish = clock
     clock += 20_000

@@ -143,8 +143,14 @@ describe('a dog nobody here knows', () => {
       await page.keyboard.press(name)
     }
     const touch = async (place: string): Promise<void> => {
+      const selector = `[data-front] [data-region="${place}"]`
+      while (!(await page.$(selector))) {
+        const before = await text(page, '[data-testid=stage] p')
+        await key('KeyT')
+        await expect.poll(() => text(page, '[data-testid=stage] p')).not.toBe(before)
+      }
       presses++
-      await (await page.waitForSelector(`[data-front] [data-region="${place}"]`))!.click()
+      await page.click(selector)
       await page.waitForSelector(`[data-focus="${REGION_SIDES.find(({ key }) => key === place)!.index}"]`)
     }
     // Every place is combed for mats; of the rest only what is not clean is asked.

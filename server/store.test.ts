@@ -268,6 +268,7 @@ const MIGRATIONS = [
   '024-running-clocks',
   '025-erase',
   '026-tempers-teach',
+  '027-coats-teach',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

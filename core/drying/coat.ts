@@ -24,7 +24,7 @@ export const wetG = ({ dog }: Assessment, { totalG, bsaM2 }: WetCoat, house: Hou
 
 export function coatAtTub({ dog }: Assessment, plan: CoatWork, house: House): WetCoat {
   const bsaM2 = bodySurfaceM2(dog.weightKg)
-  const densityFactor = house[`factor.density.${dog.density}`]
+  const densityFactor = house[`coat.density.${dog.density}`]
   const bare = dog.bare ?? (dog.coatType === 'hairless' ? house['bare.hairless'] : 0)
   const mmOf = (index: PlaceIndex): number => {
     const { treatment, option, coatMm } = plan.regions[index]!

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { geometricMean, sampleStandardDeviation } from 'simple-statistics'
 import { describe, expect, test } from 'vitest'
 import { seeded } from '../../contract/formats/random.ts'
-import { anAssessment } from '../../test/fixtures/dogs.ts'
+import { anAssessment, cleanSheet, lengths, onRegions } from '../../test/fixtures/dogs.ts'
 import { aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { type HiddenTruth, ours, RATES_USED, simulatedLogs, trueTimes } from '../../test/fixtures/groomers.ts'
 import { USUAL_SHELF } from '../bath/products.ts'
@@ -16,7 +16,7 @@ import { inverseOf } from './cholesky.ts'
 import { learnMatting, type MattingLog } from './matting.ts'
 import { learnMinutes, learnWork, type MinutesLog, trialOf } from './minutes.ts'
 import { proposalsOf, written } from './proposals.ts'
-import { minutesBy, ratesOfStep } from './timing.ts'
+import { isTemper, minutesBy, ratesOfStep } from './timing.ts'
 
 const H = DEFAULT_HOUSE
 const SEEDS = Array.from({ length: 12 }, (_, i) => i + 1)
@@ -119,7 +119,7 @@ describe('what tempers make of minutes', () => {
       ofVisit.set(log.visitId, { anxious, off })
       return {
         ...log,
-        factors: anxious ? [ANXIOUS] : [],
+        factors: anxious ? [{ id: ANXIOUS, share: 1 }] : [],
         takenMin: log.takenMin * Math.exp(off) * (anxious ? times : 1),
       }
     })
@@ -164,12 +164,91 @@ describe('what tempers make of minutes', () => {
       const plan = planGroom(assessment, H)
       const steps = wholeGroom(assessment, plan, H, USUAL_SHELF)
       const of = (kind: string) =>
-        ratesOfStep(steps.find((step) => step.kind === kind)!, plan.regions, assessment.dog, H)!.factors
+        ratesOfStep(steps.find((step) => step.kind === kind)!, plan.regions, assessment.dog, H)!
+          .factors.filter(({ id }) => isTemper(id))
+          .map(({ id }) => id)
       return [of('coat'), of('nails')]
     }
     expect(factorsOf(dog('easy'))).toEqual([[], []])
     expect(factorsOf(dog('unknown'))).toEqual([['factor.temper.wary'], []])
     expect(factorsOf(dog('anxious'))).toEqual([['factor.temper.anxious'], []])
+  })
+})
+
+describe('what coats make of minutes', () => {
+  const DENSE = 'factor.density.dense'
+  const LONGER = 'factor.length.per-mm'
+  /** What growth with length is of the length factor at 80 and at 20 mm: 0.7 + 0.010 a mm. */
+  const LONG = 0.8 / 1.5
+  const SHORT = 0.2 / 0.9
+  /** Every third visit is of a dense coat, every second of a long one; what one visit is off by, its steps share. */
+  const ofCoats = (dense: number, longer: number, seed: number): MinutesLog[] => {
+    const random = seeded(seed + 900)
+    const ofVisit = new Map<string, { readonly dense: boolean; readonly share: number; readonly off: number }>()
+    return simulatedLogs({ ...PLAIN, visitsEach: 30 }, seed).map((log) => {
+      const of = ofVisit.get(log.visitId) ?? {
+        dense: random() < 1 / 3,
+        share: random() < 0.5 ? LONG : SHORT,
+        off: 0.3 * Math.sqrt(H['learn.visit']) * normal(random),
+      }
+      ofVisit.set(log.visitId, of)
+      return {
+        ...log,
+        factors: [...(of.dense ? [{ id: DENSE, share: 1 } as const] : []), { id: LONGER, share: of.share }],
+        takenMin: log.takenMin * Math.exp(of.off) * (of.dense ? dense : 1) * longer ** of.share,
+      }
+    })
+  }
+  const learntOf = (logs: readonly MinutesLog[], id: EstimateId) =>
+    learnMinutes(logs, H).rates.find((one) => one.id === id)!
+
+  test('a dense coat that takes longer here is found so on nine of ten', () => {
+    const found = SEEDS.map((seed) => learntOf(ofCoats(1.3, 1, seed), DENSE).value / (1.3 * ours(DENSE)))
+    expect(found.filter((one) => Math.abs(one - 1) <= 0.15).length / found.length).toBeGreaterThanOrEqual(0.9)
+  })
+  // The house's own pace and what length makes of it are told apart by coats of unlike length alone.
+  test('coats that take much longer the longer they are are told from a house that is slow with all of them', () => {
+    const found = SEEDS.map((seed) => learntOf(ofCoats(1, 1.8, seed), LONGER))
+    const held = found.filter(({ low, high }) => low <= 1.8 * ours(LONGER) && 1.8 * ours(LONGER) <= high)
+    expect(held.length / found.length).toBeGreaterThanOrEqual(0.7)
+    expect(found.filter(({ value }) => value > 1.2 * ours(LONGER)).length / found.length).toBeGreaterThanOrEqual(0.9)
+  })
+  test('ranges of both hold four of five, on truths drawn as the priors have them', () => {
+    const held = Array.from({ length: 60 }, (_, i) => {
+      const random = seeded(7000 + i)
+      const [dense, longer] = [
+        Math.exp(H['learn.density'] * normal(random)),
+        Math.exp(H['learn.longer'] * normal(random)),
+      ]
+      const logs = ofCoats(dense, longer, i + 1)
+      return [
+        [learntOf(logs, DENSE), dense * ours(DENSE)] as const,
+        [learntOf(logs, LONGER), longer * ours(LONGER)] as const,
+      ].map(([{ low, high }, truth]) => low <= truth && truth <= high)
+    })
+    for (const which of [0, 1]) {
+      const share = held.filter((both) => both[which]).length / held.length
+      expect(share).toBeGreaterThan(0.7)
+      expect(share).toBeLessThan(0.95)
+    }
+  })
+  test('a step says how dense the coat is, and how much of its minutes is for its length', () => {
+    const factorsOf = (density: 'normal' | 'dense', mm: number) => {
+      const assessment = anAssessment({
+        dog: { temperament: 'easy', coatType: 'curly', density, lengthMm: lengths(mm) },
+        sheet: onRegions(cleanSheet(), ['back'], { mat: 1, extent: 1 }),
+      })
+      const plan = planGroom(assessment, H)
+      const step = wholeGroom(assessment, plan, H, USUAL_SHELF).find(({ kind }) => kind === 'coat')!
+      return ratesOfStep(step, plan.regions, assessment.dog, H)!.factors
+    }
+    expect(factorsOf('dense', 80)).toEqual([
+      { id: DENSE, share: 1 },
+      { id: LONGER, share: expect.closeTo(LONG, 9) },
+    ])
+    expect(factorsOf('normal', 20)).toEqual([{ id: LONGER, share: expect.closeTo(SHORT, 9) }])
+    // At its most it grows no more, so it says nothing of how it grows.
+    expect(factorsOf('normal', 150)).toEqual([])
   })
 })
 
@@ -310,6 +389,8 @@ describe('steps beside coat work', () => {
     'minutes.clip.m0': 20,
     'factor.temper.anxious': 1.8,
     'factor.temper.wary': 1.3,
+    'factor.density.dense': 1.6,
+    'factor.density.thin': 0.9,
   })
   const dogs = Array.from({ length: 40 }, (_, i) => aDogWithAll(i + 1))
   const stepsOf = (dog: Assessment, house: House) => {

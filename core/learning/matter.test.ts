@@ -10,7 +10,9 @@ import { placesOf } from '../drying/places.ts'
 import { DEFAULT_HOUSE, ESTIMATES } from '../numbers/estimates.ts'
 import { normal } from '../numbers/normal.ts'
 import { planGroom } from '../plan/plan.ts'
-import { growthSays, learnMatter, type MatterLog, productSays } from './matter.ts'
+import { bladeTemperature } from '../safety/guard.ts'
+import { bladeSays, growthSays, learnMatter, type MatterLog, productSays } from './matter.ts'
+import { proposalsOf } from './proposals.ts'
 
 const H = DEFAULT_HOUSE
 const OURS = ESTIMATES['pickup.double'].value
@@ -147,4 +149,48 @@ test('a shelf that lost a quarter more than was booked says that washes take a q
   expect(Math.exp(productSays(800, 800, 1.25 * H['bath.ml'])!.off)).toBeCloseTo(1.25, 6)
   expect(productSays(50, 70, H['bath.ml'])).toBeNull()
   expect(productSays(800, -10, H['bath.ml'])).toBeNull()
+})
+
+describe('how fast blades warm', () => {
+  const RISE = ESTIMATES['blade.rise'].value
+  /** Blades of a house that warm so many times as fast, read by a thermometer a degree off. */
+  const simulatedBlades = (times: number, grooms: number, seed: number): MatterLog[] => {
+    const random = seeded(seed)
+    return Array.from({ length: grooms }, (_, groom) => {
+      const house = { ...H, 'blade.rise': RISE * times * Math.exp(H['learn.blade'] * normal(random)) }
+      const readings = [4, 7, 9].map((minutes) => ({
+        minutes,
+        celsius: bladeTemperature(minutes, H['blade.cooled'], house) + normal(random),
+      }))
+      const says = bladeSays(readings, H)
+      return says ? [{ ...says, of: `${groom}` }] : []
+    }).flat()
+  }
+
+  // Newton's law of cooling, solved for its rate: 30 C towards 60, at 45 C half of the way is gone.
+  test('a reading half of the way up tells the rate by its half-life', () => {
+    const says = bladeSays([{ minutes: 5, celsius: 45 }], H)!
+    expect(Math.exp(says.off) * RISE).toBeCloseTo(Math.LN2 / 5, 9)
+  })
+  test('read too soon, too cool or as hot as it gets a blade says nothing', () => {
+    for (const [minutes, celsius] of [
+      [1, 40],
+      [8, 31],
+      [8, 22],
+      [8, 59],
+      [8, 70],
+    ] as const)
+      expect(bladeSays([{ minutes, celsius }], H)).toBeNull()
+  })
+  test('is found from twenty grooms within 15 % on nine of ten, and four of five ranges hold it', () => {
+    const all = Array.from({ length: 100 }, (_, i) => learnt(simulatedBlades(1.4, 20, i + 1)))
+    const truth = 1.4 * RISE
+    expect(all.filter(({ value }) => Math.abs(value / truth - 1) <= 0.15).length).toBeGreaterThanOrEqual(90)
+    const held = all.filter(({ low, high }) => low <= truth && truth <= high).length
+    expect(held).toBeGreaterThanOrEqual(70)
+  })
+  test('is proposed where they warm faster than ours, never where slower: a guard does not come to speak later', () => {
+    expect(proposalsOf([learnt(simulatedBlades(1.5, 30, 1))], [], H)).toHaveLength(1)
+    expect(proposalsOf([learnt(simulatedBlades(0.6, 30, 1))], [], H)).toEqual([])
+  })
 })

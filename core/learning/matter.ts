@@ -1,5 +1,6 @@
 import type { CoatType } from '../coat/coat-types.ts'
 import { GROWS_ON } from '../coat/growth.ts'
+import type { BladeReading } from '../groom/bench/shape.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
 import { type Learnt, learntAs, oftenOf, reachOf, TAILS } from './learnt.ts'
@@ -23,6 +24,7 @@ export function spreadOf(id: EstimateId, house: House): number | null {
   if (id === 'air.k') return house['dry.rate-spread']
   if (id === 'growth.mm-day') return house['learn.growth']
   if (id === 'bath.ml') return house['learn.product']
+  if (id === 'blade.rise') return house['learn.blade']
   return null
 }
 
@@ -112,4 +114,32 @@ export function productSays(
 ): Pick<MatterLog, 'id' | 'off' | 'sd'> | null {
   if (bookedMl < LEAST_BOOKED_ML || usedMl <= 0) return null
   return { id: 'bath.ml', off: Math.log((usedMl / bookedMl) * (houseThen / ESTIMATES['bath.ml'].value)), sd: 0 }
+}
+
+/** What a thermometer at a blade is off by, C. */
+const THERMOMETER_C = fixed('learn.thermometer')
+/** A blade read sooner, or nearer to where it starts or ends than this, says nothing of how fast it warms. */
+const LEAST_BLADE_MIN = fixed('learn.least-blade')
+const LEAST_BLADE_C = fixed('learn.least-warm')
+
+/**
+ * How fast blades warm here, by readings of one groom: each solved for its own rate on Newton's curve (from just cooled
+ * towards the hottest), the rates weighted by how exactly a reading tells it there.
+ * @returns null where none says anything
+ */
+export function bladeSays(
+  readings: readonly BladeReading[],
+  house: House,
+): Pick<MatterLog, 'id' | 'off' | 'sd'> | null {
+  const { 'blade.cooled': start, 'blade.hottest': end } = house
+  let precision = 0
+  let sum = 0
+  for (const { minutes, celsius } of readings) {
+    if (minutes < LEAST_BLADE_MIN || celsius < start + LEAST_BLADE_C || celsius > end - LEAST_BLADE_C) continue
+    const rise = Math.log((end - start) / (end - celsius)) / minutes
+    const weight = ((rise * minutes * (end - celsius)) / THERMOMETER_C) ** 2
+    precision += weight
+    sum += weight * Math.log(rise / ESTIMATES['blade.rise'].value)
+  }
+  return precision > 0 ? { id: 'blade.rise', off: sum / precision, sd: 1 / Math.sqrt(precision) } : null
 }

@@ -3,7 +3,7 @@ import { fixed } from '../numbers/fixed.ts'
 import type { Minutes } from '../numbers/units.ts'
 import { inverseOf } from './cholesky.ts'
 import { type Learnt, learntAs, type Reach, reachOf, TAILS } from './learnt.ts'
-import { isPaced, minutesBy, type Timing } from './timing.ts'
+import { isPaced, minutesBy, spreadOfSlow, type Timing } from './timing.ts'
 
 /** A timing as it is learnt from. */
 export interface MinutesLog extends Pick<Timing, 'personId' | 'parts' | 'factors' | 'fixedMin' | 'takenMin'> {
@@ -87,8 +87,9 @@ function agesOf(logs: readonly MinutesLog[]): number[] {
 /**
  * Minutes by treatment and mat level, the whole house, and everybody's pace, from what the clock said: person within house
  * within product. The logarithm of a step's minutes is that of what the rates make of it, each rate times the house's own
- * factor, its level's and the dog's temper's, the whole times the person's; all of those are normal about 1 on the log scale, and what a step
- * is off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
+ * factor, its level's and those of the
+ * dog's temper and coat, the whole times the person's; all of those are normal about 1 on the log scale, and what a step is
+ * off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
  * Taylor, JASA 1989), ranges by its curvature. What goes into plans is the mean of a step's minutes, not its median, so
  * half the variance is taken off first. The same logs in another order give the same.
  */
@@ -98,9 +99,9 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     .toSorted(inOrder)
   const rates = [...new Set(logs.flatMap(({ parts }) => parts.map(({ rate }) => rate)))].sort()
   const people = [...new Set(logs.flatMap(({ personId }) => personId ?? []))].sort()
-  const factors = [...new Set(logs.flatMap((log) => log.factors))].sort()
+  const factors = [...new Set(logs.flatMap((log) => log.factors.map(({ id }) => id)))].sort()
   if (logs.length === 0) return { rates: [], people: [], spread: house['pace.within'], logs: 0 }
-  // The house first, then the levels, the people, what each gains or loses a visit, and the tempers.
+  // The house first, then the levels, the people, what each gains or loses a visit, and what dogs make of it.
   const rateAt = new Map(rates.map((rate, i) => [rate, 1 + i]))
   const personAt = new Map(people.map((person, i) => [person, 1 + rates.length + i]))
   const trendAt = new Map(people.map((person, i) => [person, 1 + rates.length + people.length + i]))
@@ -111,7 +112,7 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     ...rates.map(() => house['learn.level']),
     ...people.map(() => house['pace.between']),
     ...people.map(() => house['learn.trend']),
-    ...factors.map(() => house['learn.temper']),
+    ...factors.map((id) => spreadOfSlow(id, house)),
   ].map((sd) => 1 / sd ** 2)
   const ages = agesOf(logs)
   const weights = ages.map((age) => 0.5 ** (age / house['learn.half-visits']))
@@ -165,9 +166,9 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
       logs.filter(({ parts, fixedMin }) => shareOf(parts, fixedMin, id) >= COUNTS).length,
     ),
   )
-  // A temper is that of a whole visit: its steps have a good deal in common, and say less than as many visits.
+  // A temper or a coat is that of a whole visit: its steps have a good deal in common, and say less than as many visits.
   const ofFactors = factors.map((id) => {
-    const own = logs.filter((log) => log.factors.includes(id))
+    const own = logs.filter((log) => hasSlow(log, id))
     const visits = new Set(own.map(({ visitId }) => visitId)).size
     const alike = 1 + (own.length / visits - 1) * house['learn.visit']
     const at = factorAt.get(id)!
@@ -183,6 +184,9 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     logs: logs.length,
   }
 }
+
+const hasSlow = ({ factors }: Pick<MinutesLog, 'factors'>, id: EstimateId): boolean =>
+  factors.some((factor) => factor.id === id)
 
 function shareOf(parts: MinutesLog['parts'], fixedMin: Minutes, id: EstimateId): number {
   const all = parts.reduce((sum, { minutes }) => sum + minutes, fixedMin)
@@ -206,17 +210,17 @@ function linear(
 ): { at: readonly number[]; values: readonly number[]; residual: number } {
   const person = personId === null ? [] : [personAt.get(personId)!, trendAt.get(personId)!]
   const pace = person.length === 0 ? 0 : theta[person[0]!]! - age * theta[person[1]!]!
-  const slows = factors.map((id) => factorAt.get(id)!)
-  const times = theta[0]! + slows.reduce((sum, i) => sum + theta[i]!, 0)
+  const slows = factors.map(({ id, share }) => ({ i: factorAt.get(id)!, share }))
+  const times = theta[0]! + slows.reduce((sum, { i, share }) => sum + share * theta[i]!, 0)
   const minutes = parts.map(({ rate, minutes: own }) => own * Math.exp(times + theta[rateAt.get(rate)!]!))
   const worked = minutes.reduce((a, b) => a + b, 0)
   const whole = worked + fixedMin
   return {
-    at: [0, ...parts.map(({ rate }) => rateAt.get(rate)!), ...slows, ...person],
+    at: [0, ...parts.map(({ rate }) => rateAt.get(rate)!), ...slows.map(({ i }) => i), ...person],
     values: [
       worked / whole,
       ...minutes.map((own) => own / whole),
-      ...slows.map(() => worked / whole),
+      ...slows.map(({ share }) => (share * worked) / whole),
       ...(person.length === 0 ? [] : [1, -age]),
     ],
     residual: Math.log(takenMin) + spread ** 2 / 2 - Math.log(whole) - pace,
@@ -265,9 +269,7 @@ export function trialOf(given: readonly MinutesLog[], house: House): Trial {
   return (rate) => {
     const later = logs
       .slice(from)
-      .filter(
-        ({ parts, factors, fixedMin }) => !rate || factors.includes(rate) || shareOf(parts, fixedMin, rate) >= COUNTS,
-      )
+      .filter((log) => !rate || hasSlow(log, rate) || shareOf(log.parts, log.fixedMin, rate) >= COUNTS)
     if (later.length < LEAST_TRIED) return null
     const mean = (errorOf: (log: MinutesLog) => number): number =>
       later.reduce((sum, log) => sum + errorOf(log), 0) / later.length

@@ -4,7 +4,7 @@ import { isPrice } from './choices.ts'
 import type { Learnt } from './learnt.ts'
 import { spreadOf } from './matter.ts'
 import { logsLike, type MinutesLog, type Trial, trialOf } from './minutes.ts'
-import { isPaced, isTemper, STEP_RATES } from './timing.ts'
+import { isPaced, isSlow, isTemper, STEP_RATES } from './timing.ts'
 
 /** A number of the house that its own logs would have otherwise. */
 export interface Proposal extends Learnt {
@@ -17,7 +17,8 @@ const WORTH = fixed('learn.worth')
 
 /**
  * Product left in a coat burns, a mat left in it grows, and a dog is spared pull for its own sake: a hurried house does not
- * make these less than ours, and a dog that minds is given its time. Nor is a place that nobody looked at taken to be better because "rest clean" was pressed on others.
+ * make these less than ours, and a dog that minds is given its time. Nor is a place that nobody looked at taken to be
+ * better because "rest clean" was pressed on others, or a blade to be cooler than ours would be.
  */
 const NEVER_LESS: ReadonlySet<EstimateId> = new Set([
   'bath.rinse',
@@ -25,6 +26,7 @@ const NEVER_LESS: ReadonlySet<EstimateId> = new Set([
   'price.pull',
   'prior.rub',
   'prior.blank',
+  'blade.rise',
 ])
 /** What a dog can give is a limit: a house whose dogs bore more is not told to ask more of the next one. */
 const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
@@ -32,7 +34,7 @@ const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
 const BESIDE: ReadonlySet<EstimateId> = new Set(['prior.rub', 'prior.blank', 'give.base'])
 
 /** Whether a number is a time that the clock teaches. */
-export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id) || isTemper(id)
+export const isTime = (id: EstimateId): boolean => id.startsWith('minutes.') || STEP_RATES.has(id) || isSlow(id)
 
 /** Safety limits never learn; only what is named here does, and a number that is a bound of harm has no place in it. */
 export const mayLearn = (id: EstimateId): boolean =>

@@ -3,16 +3,23 @@ import type { Bench } from '../groom/bench/shape.ts'
 import { minutesTaken } from '../groom/bench/status.ts'
 import type { GroomStep } from '../groom/step.ts'
 import { isMeasured, type WorkKey, workOf } from '../groom/work.ts'
-import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
+import { DEFAULT_HOUSE, ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import type { Minutes } from '../numbers/units.ts'
 import { temperFactorId } from '../plan/context.ts'
-import type { Cost } from '../plan/cost.ts'
+import { type Cost, lengthFactor } from '../plan/cost.ts'
 import type { RegionPlan } from '../plan/plan-shape.ts'
 
 /** Minutes that one rate stands for in a step: at the product's own rate, at pace 1, all factors of the dog in it. */
 export interface RatePart {
   readonly rate: EstimateId
   readonly minutes: Minutes
+}
+
+/** What a dog makes of the minutes of a step: a number of ours, and how much of its logarithm is in theirs. */
+export interface Slow {
+  readonly id: EstimateId
+  /** 1 where minutes are as many times as long as the number says; less where it is a part of what makes them longer. */
+  readonly share: number
 }
 
 /** One step of a groom by the clock, and what the rates make of it. */
@@ -22,8 +29,8 @@ export interface Timing {
   /** Who stood longest at it. */
   readonly personId: string | null
   readonly parts: readonly RatePart[]
-  /** What the dog makes of those minutes, each as ours has it: its temper, where that slows hands. */
-  readonly factors: readonly EstimateId[]
+  /** What the dog makes of those minutes, each as ours has it: its temper, how dense and how long its coat is. */
+  readonly factors: readonly Slow[]
   /** What no rate multiplies: moving on from place to place, min. */
   readonly fixedMin: Minutes
   /** As it was planned, at pace 1. */
@@ -35,17 +42,29 @@ type Rated = Pick<Timing, 'parts' | 'factors' | 'fixedMin'>
 
 const timesOurs = (id: EstimateId, house: House): number => house[id] / ESTIMATES[id].value
 
+const timesBy = (factors: readonly Slow[], house: House): number =>
+  factors.reduce((times, { id, share }) => times * timesOurs(id, house) ** share, 1)
+
 /** What a step takes by the rates of a house, at pace 1, min. */
 export const minutesBy = ({ parts, factors, fixedMin }: Rated, house: House): number =>
   fixedMin +
-  factors.reduce((times, id) => times * timesOurs(id, house), 1) *
-    parts.reduce((sum, { rate, minutes }) => sum + minutes * timesOurs(rate, house), 0)
+  timesBy(factors, house) * parts.reduce((sum, { rate, minutes }) => sum + minutes * timesOurs(rate, house), 0)
 
-/** An easy dog is what all others are held against. */
+/** An easy dog, and a coat as usual for its type, are what all others are held against. */
 const EASY = 'factor.temper.easy'
+const USUAL = 'factor.density.normal'
+const LONGER = 'factor.length.per-mm'
 
 /** Whether a factor is one of temper, which slows coat work and cut alike. */
 export const isTemper = (id: EstimateId): boolean => id.startsWith('factor.temper.') && id !== EASY
+const isDensity = (id: EstimateId): boolean => id.startsWith('factor.density.') && id !== USUAL
+
+/** Whether a number is what a dog makes of minutes, and not a rate of its own. */
+export const isSlow = (id: EstimateId): boolean => isTemper(id) || isDensity(id) || id === LONGER
+
+/** How unlike ours such a number may be in a house, of its logarithm. */
+export const spreadOfSlow = (id: EstimateId, house: House): number =>
+  house[isTemper(id) ? 'learn.temper' : isDensity(id) ? 'learn.density' : 'learn.longer']
 
 /** Hands in the bath by the step, and what is done meanwhile. */
 const BATH_RATES = {
@@ -89,25 +108,19 @@ function oneRate({ kind, what, shape, tool, minutes }: GroomStep, house: House):
   return rate?.startsWith('job.') || minutes > house['bath.least'] ? rate : null
 }
 
-/** Work that a person's pace is known for, and the tempers that slow it; bath, nails and looking over have a pace of their own. */
+/** Work that a person's pace is known for, and what in a dog slows it; bath, nails and looking over have a pace of their own. */
 export const isPaced = (id: EstimateId): boolean =>
-  id.startsWith('minutes.') || (id.startsWith('cut.') && id !== 'cut.ear-hair') || isTemper(id)
+  id.startsWith('minutes.') || (id.startsWith('cut.') && id !== 'cut.ear-hair') || isSlow(id)
 
 /**
  * What the rates make of one step.
  * @param regions of the plan it belongs to @param dog that it was planned for @param house the numbers it was planned with
  * @returns null where no rate says how long it takes, and where a place is worked otherwise than planned
  */
-export function ratesOfStep(
-  step: GroomStep,
-  regions: readonly RegionPlan[],
-  dog: Pick<Dog, 'temperament'>,
-  house: House,
-): Rated | null {
-  const temper = temperFactorId(dog)
-  const slowed = isTemper(temper) && (step.kind === 'coat' || step.kind === 'cut')
-  const factors: readonly EstimateId[] = slowed ? [temper] : []
-  const times = slowed ? timesOurs(temper, house) : 1
+export function ratesOfStep(step: GroomStep, regions: readonly RegionPlan[], dog: SlowDog, house: House): Rated | null {
+  const ids = [temperFactorId(dog), ...(step.kind === 'coat' ? [`factor.density.${dog.density}` as const] : [])]
+  const factors = step.kind === 'coat' || step.kind === 'cut' ? ids.filter(isSlow).map((id) => ({ id, share: 1 })) : []
+  const times = timesBy(factors, house)
   if (step.kind !== 'coat') {
     const rate = oneRate(step, house)
     if (!rate) return null
@@ -122,20 +135,38 @@ export function ratesOfStep(
   if (!step.treatment) return null
   const minutes = new Map<EstimateId, number>()
   let fixedMin = 0
+  let all = 0
+  let longer = 0
   for (const index of step.indexes) {
-    const option = regions[index]?.option
-    if (!option || option.treatment !== step.treatment) return null
-    for (const cost of [option.cost, option.card]) {
+    const place = regions[index]
+    if (!place || place.option.treatment !== step.treatment) return null
+    const [ours, here] = [DEFAULT_HOUSE, house].map((of) => lengthFactor(place.coatMm, of)) as [number, number]
+    for (const cost of [place.option.cost, place.option.card]) {
       if (!cost) continue
       fixedMin += cost.repositionMin * step.part
-      for (const { rate, minutes: own } of ratesOf(cost))
-        minutes.set(rate, (minutes.get(rate) ?? 0) + (own * step.part) / times)
+      for (const { rate, minutes: given } of ratesOf(cost)) {
+        const own = (given * step.part * ours) / here / times
+        minutes.set(rate, (minutes.get(rate) ?? 0) + own)
+        all += own
+        longer += own * shareOfLength(ours)
+      }
     }
   }
-  return minutes.size === 0
-    ? null
-    : { parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })), factors, fixedMin }
+  if (all === 0) return null
+  const length = { id: LONGER, share: longer / all } as const
+  return {
+    parts: [...minutes].map(([rate, of]) => ({ rate, minutes: of })),
+    factors: length.share > 0 ? [...factors, length] : factors,
+    fixedMin,
+  }
 }
+
+/** Of the length factor what growth with length makes of it; at its most it grows no more. */
+const shareOfLength = (factor: number): number =>
+  factor >= ESTIMATES['factor.length.cap'].value ? 0 : 1 - ESTIMATES['factor.length.base'].value / factor
+
+/** Of a dog what makes hands slower. */
+type SlowDog = Pick<Dog, 'temperament' | 'density'>
 
 const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
   parts.map(({ rate, minutes, perM2 }) => ({ rate, minutes: (minutes / factors.pace / perM2) * ESTIMATES[rate].value }))
@@ -145,12 +176,7 @@ const ratesOf = ({ parts, factors }: Cost): RatePart[] =>
  * can say.
  * @param regions of the plan it was done by @param dog that it was planned for @param house the numbers it was planned with
  */
-export function timingsOf(
-  { steps }: Bench,
-  regions: readonly RegionPlan[],
-  dog: Pick<Dog, 'temperament'>,
-  house: House,
-): Timing[] {
+export function timingsOf({ steps }: Bench, regions: readonly RegionPlan[], dog: SlowDog, house: House): Timing[] {
   return steps.flatMap((status): Timing[] => {
     const { step, byPerson } = status
     const rates = ratesOfStep(step, regions, dog, house)

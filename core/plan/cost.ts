@@ -1,5 +1,5 @@
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
-import type { EstimateId } from '../numbers/estimates.ts'
+import type { EstimateId, House } from '../numbers/estimates.ts'
 import type { Millimetres, Minutes } from '../numbers/units.ts'
 import type { Treatment } from '../tools/treatments.ts'
 import { type Context, paceOf } from './context.ts'
@@ -93,7 +93,7 @@ function termsOf(
 }
 
 /** 0.7 + 0.010 x mm, at most 2: longer coat takes longer. */
-const lengthFactor = (coatMm: Millimetres, { house }: Context): number =>
+export const lengthFactor = (coatMm: Millimetres, house: House): number =>
   Math.min(house['factor.length.cap'], house['factor.length.base'] + house['factor.length.per-mm'] * coatMm)
 
 /**
@@ -120,7 +120,7 @@ export function costOf(
   const lowDryer = treatment === 'blow-out' && assessment.dog.dryerTolerance !== 'fine'
   const skinPulls = PULLS_AT_SKIN.has(treatment)
   const factors = {
-    length: lengthFactor(state.coatMm, ctx),
+    length: lengthFactor(state.coatMm, house),
     density: ctx.densityFactor,
     temper: ctx.temperFactor,
     pace: paceOf(treatment, assessment),

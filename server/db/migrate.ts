@@ -26,6 +26,7 @@ import * as calledOffWhy from './migrations/023-called-off-why.ts'
 import * as runningClocks from './migrations/024-running-clocks.ts'
 import * as erase from './migrations/025-erase.ts'
 import * as tempersTeach from './migrations/026-tempers-teach.ts'
+import * as coatsTeach from './migrations/027-coats-teach.ts'
 
 interface Migration {
   readonly name: string
@@ -61,6 +62,7 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '024-running-clocks', ...runningClocks },
   { name: '025-erase', ...erase },
   { name: '026-tempers-teach', ...tempersTeach },
+  { name: '027-coats-teach', ...coatsTeach },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)

@@ -114,7 +114,7 @@ export class GoodbyeRepo {
         await WorkedRow.bulkCreate(worked, { transaction: t })
       }
       await keepTimings(visit, bench, given.plan.regions, given.assessment.dog, house, t)
-      await keepMatter(visitId, given.assessment, given.plan, house, t)
+      await keepMatter(visitId, given.assessment, given.plan, house, bench, t)
       await MessageRow.create(
         {
           id: randomUUID(),

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Learning } from '../../contract/api/learning.ts'
 import type { Problem } from '../../contract/api/problem.ts'
 import { ESTIMATES, type EstimateId, houseWith, isTime } from '../../core/index.ts'
-import { TRUE_TIMES, TRUE_WATER } from '../../demo/load.ts'
+import { TRUE_MATTER, TRUE_TIMES } from '../../demo/load.ts'
 import { demoServer } from '../../test/harness/demo.ts'
 import { NOON, type TestServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
@@ -30,7 +30,7 @@ describe('numbers that learn', () => {
       // The two people of the demo are a tenth slower on the whole, which a house of two cannot tell from the house.
       expect(Math.abs(one.value / ESTIMATES[one.id].value / times - 1), id).toBeLessThan(0.2)
     }
-    for (const [id, times] of Object.entries(TRUE_WATER)) {
+    for (const [id, times] of Object.entries(TRUE_MATTER)) {
       const one = learnt.find((of) => of.id === id)!
       expect(Math.abs(one.value / ESTIMATES[one.id].value / times - 1), id).toBeLessThan(0.2)
     }

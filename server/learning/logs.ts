@@ -32,7 +32,7 @@ export async function keepTimings(
   visit: Pick<VisitRow, 'id' | 'startsAt'>,
   bench: Bench | null,
   regions: readonly RegionPlan[],
-  dog: Pick<Dog, 'temperament'>,
+  dog: Pick<Dog, 'temperament' | 'density'>,
   house: House,
   transaction: Transaction,
 ): Promise<void> {
@@ -61,7 +61,7 @@ export async function takeInEarlier(sequelize: Sequelize, now: Date): Promise<vo
       if (visit && plan) {
         const { assessment, house } = madeFrom(plan)
         await keepTimings(visit, bench, plan.plan.regions, assessment.dog, house, t)
-        await keepMatter(visitId, assessment, plan.plan, house, t)
+        await keepMatter(visitId, assessment, plan.plan, house, bench, t)
       }
       await GoodbyeRow.update({ timed: true }, { where: { visitId }, transaction: t })
     })

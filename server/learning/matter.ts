@@ -2,6 +2,8 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { readingOf, sinceStart } from '../../contract/formats/drying-reading.ts'
 import {
   type Assessment,
+  type Bench,
+  bladeSays,
   type CoatType,
   coatAtTub,
   dryingModel,
@@ -23,16 +25,35 @@ import { dryingOfVisit } from '../drying/dryings.ts'
 const MOST = 4000
 const DAY_MS = 86_400_000
 
-/** Keeps what the drying of a groom said of water and air. @param house the numbers it was planned with */
+/** Keeps what a groom said of water and air, and of blades. @param house the numbers it was planned with */
 export async function keepMatter(
   visitId: string,
   assessment: Assessment,
   plan: Plan,
   house: House,
+  bench: Bench | null,
   t: Transaction,
 ): Promise<void> {
+  const blade = bladeSays(bench?.bladeReadings ?? [], house)
+  const rows = [
+    ...(await driedRows(visitId, assessment, plan, house, t)),
+    // Its rate is read off its own curve, whatever rate was in use.
+    ...(blade ? [{ visitId, estimate: blade.id, off: blade.off, sd: blade.sd }] : []),
+  ]
+  await MatterRow.bulkCreate(rows, { transaction: t, ignoreDuplicates: true })
+}
+
+type MatterOfVisit = Pick<MatterRow, 'visitId' | 'estimate' | 'off' | 'sd'>
+
+async function driedRows(
+  visitId: string,
+  assessment: Assessment,
+  plan: Plan,
+  house: House,
+  t: Transaction,
+): Promise<MatterOfVisit[]> {
   const run = await dryingOfVisit(visitId, t)
-  if (!run?.finishedAt) return
+  if (!run?.finishedAt) return []
   const model = dryingModel(assessment, plan, house)
   const { water, rate } = saidBy(
     model,
@@ -47,13 +68,12 @@ export async function keepMatter(
     // What never met the strong air says nothing of it.
     ['air.k', model.air && run.changedAt ? rate : null],
   ]
-  const rows = said.flatMap(([estimate, one]) =>
+  return said.flatMap(([estimate, one]) =>
     one
       ? // Beside our own number, whatever was in use then.
         [{ visitId, estimate, off: one.off + Math.log(house[estimate] / ESTIMATES[estimate].value), sd: one.sd }]
       : [],
   )
-  await MatterRow.bulkCreate(rows, { transaction: t, ignoreDuplicates: true })
 }
 
 /** What dryings, lengths at return and counts of the shelf say of our numbers. */

@@ -307,6 +307,24 @@ describe('the bench', () => {
     expect(benchOf(on, at(8)).blades).toEqual([{ blade: '10', by: 'p', since: at(0), cooledAt: at(6) }])
     expect(benchOf([...on, event(9, 'p', { kind: 'blade-off' })], at(10)).blades).toEqual([])
   })
+  test('a thermometer’s word on a blade stands with the minutes since it was put on or cooled; without a blade it is of none', () => {
+    const { bladeReadings } = benchOf(
+      [
+        PLAN,
+        event(0, 'p', { kind: 'blade-on', blade: '10' }),
+        event(6, 'p', { kind: 'coolant', celsius: 44 }),
+        event(10, 'p', { kind: 'blade-off', celsius: 39.5 }),
+        event(11, 'p', { kind: 'blade-off', celsius: 50 }),
+        event(12, 'p', { kind: 'blade-on', blade: '30' }),
+        event(14, 'p', { kind: 'coolant' }),
+      ],
+      at(20),
+    )
+    expect(bladeReadings).toEqual([
+      { minutes: 6, celsius: 44 },
+      { minutes: 4, celsius: 39.5 },
+    ])
+  })
 
   const anyHappening: fc.Arbitrary<BenchHappening> = fc.oneof(
     fc

@@ -1,7 +1,7 @@
 import type { Minutes } from '../../numbers/units.ts'
 import type { GroomStep } from '../step.ts'
 import { finishedOf, type PlaceWord, placeWords } from './places.ts'
-import type { Bench, BenchEvent, BenchIncident, DwellTimer, SkipReason, StepStatus } from './shape.ts'
+import type { Bench, BenchEvent, BenchIncident, BladeReading, DwellTimer, SkipReason, StepStatus } from './shape.ts'
 import { isThrough, pullBorne } from './status.ts'
 
 const MINUTE = 60_000
@@ -42,6 +42,7 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
   const known = new Map<string, GroomStep>()
   const timers: { id: string; step: string; startedAt: number; endsAt: number; stoppedAt: number | null }[] = []
   const blades = new Map<string, { blade: string; by: string | null; since: number; cooledAt: number | null }>()
+  const bladeReadings: BladeReading[] = []
   const incidents: { -readonly [K in keyof BenchIncident]: BenchIncident[K] }[] = []
   let plan: Extract<BenchEvent, { kind: 'plan' }> | null = null
   let resting: { since: number } | null = null
@@ -181,11 +182,14 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
         blades.set(person(by), { blade: event.blade, by, since: time, cooledAt: null })
         break
       case 'blade-off':
-        blades.delete(person(by))
-        break
       case 'coolant': {
         const blade = blades.get(person(by))
-        if (blade) blade.cooledAt = time
+        if (!blade) break
+        const { celsius } = event
+        if (celsius !== undefined)
+          bladeReadings.push({ minutes: (time - (blade.cooledAt ?? blade.since)) / MINUTE, celsius })
+        if (event.kind === 'coolant') blade.cooledAt = time
+        else blades.delete(person(by))
         break
       }
       case 'incident':
@@ -266,6 +270,7 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
     finished: finishedOf(steps.filter(isThrough), words),
     timers,
     blades: [...blades.values()],
+    bladeReadings,
     incidents,
     resting,
     rests,

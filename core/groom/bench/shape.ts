@@ -49,7 +49,10 @@ export type BenchHappening =
   | { readonly kind: 'timer-stop'; readonly timer: string }
   | { readonly kind: 'rest' | 'rest-end' | 'finish' | 'unfinish' }
   | { readonly kind: 'blade-on'; readonly blade: string }
-  | { readonly kind: 'blade-off' | 'coolant' }
+  | {
+      readonly kind: 'blade-off' | 'coolant' /** What a thermometer at the bench read just then. */
+      readonly celsius?: number
+    }
   | {
       readonly kind: 'incident'
       readonly incident: IncidentId
@@ -110,6 +113,12 @@ export interface BladeRun {
   readonly cooledAt: number | null
 }
 
+/** A blade as a thermometer read it, so many minutes after it was put on or last cooled. */
+export interface BladeReading {
+  readonly minutes: Minutes
+  readonly celsius: number
+}
+
 export interface BenchIncident {
   readonly id: string
   readonly at: number
@@ -129,6 +138,7 @@ export interface Bench {
   readonly finished: ReadonlyMap<number, FinishedPlace>
   readonly timers: readonly DwellTimer[]
   readonly blades: readonly BladeRun[]
+  readonly bladeReadings: readonly BladeReading[]
   readonly incidents: readonly BenchIncident[]
   readonly resting: { readonly since: number } | null
   readonly rests: number

@@ -1,6 +1,6 @@
 import { DataTypes, type InferAttributes, type InferCreationAttributes, Model, type Sequelize } from 'sequelize'
 import type { Learning } from '../../../contract/api/learning.ts'
-import type { EstimateId, RatePart, WorkKey } from '../../../core/index.ts'
+import type { EstimateId, RatePart, Slow, WorkKey } from '../../../core/index.ts'
 import { id, Row, required, table, text } from './columns.ts'
 
 const { UUID, DATE, JSONB, DOUBLE, INTEGER, BOOLEAN, TEXT } = DataTypes
@@ -12,7 +12,7 @@ export class TimingRow extends Model<InferAttributes<TimingRow>, InferCreationAt
   declare treatment: WorkKey
   declare at: Date
   declare parts: readonly RatePart[]
-  declare factors: readonly EstimateId[]
+  declare factors: readonly Slow[]
   declare fixedMin: number
   declare plannedMin: number
   declare takenMin: number

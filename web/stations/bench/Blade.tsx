@@ -47,6 +47,7 @@ export function Blade({
   const since = blade.cooledAt ?? blade.since
   const measured = thermometer?.link === 'live' ? thermometer.values.celsius : undefined
   const celsius = measured ?? bladeTemperature(minutesOf(now - since), house['blade.cooled'], house)
+  const read = measured === undefined ? {} : { celsius: measured }
   const region = status.step.indexes.length > 0 ? REGION_SIDES[status.step.indexes[0]!]!.region : null
   const says = guardSays(celsius, house['blade.pass'], region, house)
   return (
@@ -70,10 +71,10 @@ export function Blade({
           {GUARD_TEXT[says]}
         </span>
       </span>
-      <Button tight onClick={() => add({ kind: 'coolant' })}>
+      <Button tight onClick={() => add({ kind: 'coolant', ...read })}>
         <Snowflake size={18} /> Cooled
       </Button>
-      <Button tight onClick={() => add({ kind: 'blade-off' })} aria-label="Blade off">
+      <Button tight onClick={() => add({ kind: 'blade-off', ...read })} aria-label="Blade off">
         <Square size={16} /> Off
       </Button>
     </div>
