@@ -135,7 +135,7 @@ const quickWay = (asked: readonly Assessment[]): number => {
 }
 const few = dogs.slice(0, 12)
 const asked = few.map((dog) =>
-  flipTrials(dog).flatMap((trial) =>
+  flipTrials(dog, DEFAULT_HOUSE).flatMap((trial) =>
     trial[0]!.what === 'wish' || trial[0]!.what === 'temper' ? [] : trial.map((change) => changed(dog, change)),
   ),
 )

@@ -236,13 +236,14 @@ export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export { BESIDE_COAT, minutesByRegion, type WorkKey, workedOf, workLines } from './groom/work.ts'
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'
-export { type ChosenFrom, choiceOf, learnPrices, type WayChosen } from './learning/choices.ts'
-export { type GiveLog, learnGive } from './learning/give.ts'
-export { bladeSays, growthSays, learnMatter, type MatterLog, productSays } from './learning/matter.ts'
-export { type Care, careSaid, learnMatting, type MattingLog } from './learning/matting.ts'
-export { learnWork, type MinutesLog } from './learning/minutes.ts'
-export { learnPlaces, type PlacesLog } from './learning/places.ts'
-export { isTime, proposalsOf, written } from './learning/proposals.ts'
+export { type ChosenFrom, choiceOf, type WayChosen } from './learning/choices.ts'
+export { type AllLearnt, learnEverything, type PlannedToday } from './learning/everything.ts'
+export type { GiveLog } from './learning/give.ts'
+export { bladeSays, growthSays, type MatsSeen, type MatterLog, matsSay, productSays } from './learning/matter.ts'
+export { type Care, careSaid, type MattingLog } from './learning/matting.ts'
+export type { MinutesLog } from './learning/minutes.ts'
+export type { PlacesLog } from './learning/places.ts'
+export { isTime, written } from './learning/proposals.ts'
 export { minutesBy, type RatePart, ratesOfStep, type Slow, timingsOf } from './learning/timing.ts'
 export {
   BLOWERS,
@@ -378,7 +379,6 @@ export { canBeAt, FINDING_IDS, type Finding, type FindingId, findingKind } from 
 export { type Index, type Indices, indicesOf, matWeight, plausibleWorst } from './scores/indices.ts'
 export { EXTENTS, SCALE_IDS, SCORES, type Scale, type Score, TAG_IDS, type Tag } from './scores/scales.ts'
 export {
-  DEFAULT_EXTENT,
   emptySheet,
   extentOf,
   type Sheet,

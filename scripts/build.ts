@@ -35,8 +35,10 @@ export async function build(): Promise<void> {
   }
   fillServiceWorker(join(ROOT, 'dist', 'web'))
   await bundle({
-    entryPoints: [join(ROOT, 'server', 'main.ts')],
-    outfile: join(ROOT, 'dist', 'server.mjs'),
+    // The learning is a thread beside the server: a file of its own.
+    entryPoints: { server: join(ROOT, 'server', 'main.ts'), learning: join(ROOT, 'server', 'learning', 'worker.ts') },
+    outdir: join(ROOT, 'dist'),
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',

@@ -15,6 +15,7 @@ import { DeviceHub } from './devices/hub.ts'
 import { createApp } from './http/app.ts'
 import { limited } from './http/limits.ts'
 import { startJobs } from './jobs.ts'
+import { reckonBeside } from './learning/reckoner.ts'
 import { Store } from './store.ts'
 import { type Authority, authorityIn } from './tls/authority.ts'
 import { namesHere } from './tls/names.ts'
@@ -29,7 +30,10 @@ async function main(): Promise<void> {
   const config = readConfig(process.env)
   const now = (): Date => new Date()
   const log = config.ETUDE_LOG ? pino(logFile(config.ETUDE_LOG)) : pino({ enabled: false })
-  const store = new Store(config.DATABASE_URL, now)
+  const store = new Store(config.DATABASE_URL, now, {
+    reckon: reckonBeside(new URL('./learning.mjs', import.meta.url)),
+    onSlow: (statement, ms) => log.warn({ statement, ms }, 'slow'),
+  })
   const passphrase = passphraseIn(config.ETUDE_BACKUP_PASSPHRASE_FILE)
   const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now, passphrase)
   // Whatever an update does to it, what was there can be had back.

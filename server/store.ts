@@ -9,7 +9,7 @@ import { PrepRepo } from './day/prep.ts'
 import { ScheduleRepo } from './day/schedule.ts'
 import { WaitingRepo } from './day/waiting.ts'
 import { BackupRepo } from './db/backup.ts'
-import { connect } from './db/client.ts'
+import { connect, type OnSlow, tellingSlow } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
 import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
@@ -23,6 +23,7 @@ import { GoodbyeRepo } from './goodbye/goodbyes.ts'
 import { BenchRepo } from './groom/bench.ts'
 import { LearningRepo } from './learning/learning.ts'
 import { LookBackRepo } from './learning/look-back.ts'
+import { type Reckoner, reckonHere } from './learning/reckoner.ts'
 import { LogRepo } from './log/lines.ts'
 import { PatternRepo } from './patterns/patterns.ts'
 import { PhotoRepo } from './photos/photos.ts'
@@ -66,10 +67,16 @@ export class Store {
   readonly learning: LearningRepo
   readonly lookBack: LookBackRepo
 
-  constructor(databaseUrl: string, now: Clock) {
+  /** @param reckon works out what logs teach @param onSlow hears of statements that took long */
+  constructor(
+    databaseUrl: string,
+    now: Clock,
+    { reckon = reckonHere, onSlow }: { readonly reckon?: Reckoner; readonly onSlow?: OnSlow } = {},
+  ) {
     this.#sequelize = connect(databaseUrl, {
       pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
       dialectOptions: { connectionTimeoutMillis: 3000 },
+      ...(onSlow ? tellingSlow(onSlow) : {}),
     })
     defineModels(this.#sequelize)
     this.watch = new DatabaseWatch(databaseUrl)
@@ -85,7 +92,7 @@ export class Store {
     this.prep = new PrepRepo(this.salon, this.shelf)
     this.schedule = new ScheduleRepo(this.#sequelize, this.salon, new DogsOfDays(this.#sequelize), now)
     this.backup = new BackupRepo(this.#sequelize)
-    this.learning = new LearningRepo(this.#sequelize, this.salon, now)
+    this.learning = new LearningRepo(this.#sequelize, this.salon, now, reckon)
     this.lookBack = new LookBackRepo(this.#sequelize, this.salon)
     this.before = new BeforeRepo(this.#sequelize, this.salon, this.visits, now)
     this.waiting = new WaitingRepo(this.#sequelize, this.salon, now)

@@ -118,7 +118,8 @@ export function goesHome(
     const { treatment } = plan.regions[index]!
     const stays = treatment === 'leave' || cut === null
     return (
-      sum + (stays && mat ? 100 * REGION_SIDES[index]!.share * extentOf({ extent }, mat) * matWeight(mat, house) : 0)
+      sum +
+      (stays && mat ? 100 * REGION_SIDES[index]!.share * extentOf({ extent }, mat, house) * matWeight(mat, house) : 0)
     )
   }, 0)
   return {

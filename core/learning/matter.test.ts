@@ -11,7 +11,7 @@ import { DEFAULT_HOUSE, ESTIMATES } from '../numbers/estimates.ts'
 import { normal } from '../numbers/normal.ts'
 import { planGroom } from '../plan/plan.ts'
 import { bladeTemperature } from '../safety/guard.ts'
-import { bladeSays, growthSays, learnMatter, type MatterLog, productSays } from './matter.ts'
+import { bladeSays, growthSays, learnMatter, type MatterLog, matsSay, productSays } from './matter.ts'
 import { proposalsOf } from './proposals.ts'
 
 const H = DEFAULT_HOUSE
@@ -192,5 +192,35 @@ describe('how fast blades warm', () => {
   test('is proposed where they warm faster than ours, never where slower: a guard does not come to speak later', () => {
     expect(proposalsOf([learnt(simulatedBlades(1.5, 30, 1))], [], H)).toHaveLength(1)
     expect(proposalsOf([learnt(simulatedBlades(0.6, 30, 1))], [], H)).toEqual([])
+  })
+})
+
+describe('how far mats reach here', () => {
+  const looks = (mat: 2 | 3, extent: number, freeMm: number): MatterLog[] =>
+    Array.from({ length: 30 }, (_, dog) =>
+      matsSay({ mat, lnExtent: Math.log(extent), lnFreeMm: Math.log(freeMm) }).map((says) => ({
+        ...says,
+        of: `${dog}`,
+      })),
+    ).flat()
+  test('is learnt by level, and so is the hair under them', () => {
+    const all = learnMatter([...looks(2, 0.5, 4), ...looks(3, 0.75, 3)], H)
+    const of = (id: string) => all.find((one) => one.id === id)!
+    expect(of('extent.m2').value).toBeGreaterThan(0.4)
+    expect(of('extent.m2').value).toBeLessThanOrEqual(0.5)
+    expect(of('extent.m3').value).toBeGreaterThan(0.65)
+    expect(of('free.m2').value).toBeLessThan(5)
+    expect(of('free.m3').value).toBeCloseTo(3, 1)
+  })
+  test('less hair under them is proposed, more is not: a blade goes nowhere because of other dogs', () => {
+    const proposed = (freeMm: number) =>
+      proposalsOf(learnMatter(looks(2, 0.25, freeMm), H), [], H).map(({ id }) => id as string)
+    expect(proposed(3)).toEqual(['free.m2'])
+    expect(proposed(12)).toEqual([])
+  })
+  test('free coat says nothing, and tangles have no hair under them', () => {
+    expect(matsSay({ mat: 0, lnExtent: -1, lnFreeMm: 1 })).toEqual([])
+    expect(matsSay({ mat: 1, lnExtent: -1, lnFreeMm: 1 }).map(({ id }) => id)).toEqual(['extent.m1'])
+    expect(matsSay({ mat: 3, lnExtent: -1, lnFreeMm: null })).toHaveLength(1)
   })
 })

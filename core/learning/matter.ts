@@ -3,6 +3,7 @@ import { GROWS_ON } from '../coat/growth.ts'
 import type { BladeReading } from '../groom/bench/shape.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
+import type { Score } from '../scores/scales.ts'
 import { type Learnt, learntAs, oftenOf, reachOf, TAILS } from './learnt.ts'
 
 /** What one visit, or one count of the shelf, says of a number of what things are like: water, growth, product. */
@@ -24,6 +25,7 @@ export function spreadOf(id: EstimateId, house: House): number | null {
   if (id === 'air.k') return house['dry.rate-spread']
   if (id === 'growth.mm-day') return house['learn.growth']
   if (id === 'bath.ml') return house['learn.product']
+  if (id.startsWith('extent.m') || id.startsWith('free.m')) return house['learn.extent']
   if (id === 'blade.rise') return house['learn.blade']
   return null
 }
@@ -142,4 +144,19 @@ export function bladeSays(
     sum += weight * Math.log(rise / ESTIMATES['blade.rise'].value)
   }
   return precision > 0 ? { id: 'blade.rise', off: sum / precision, sd: 1 / Math.sqrt(precision) } : null
+}
+
+/** Mats of one level on one look: the means of the logarithms of how far they reach and of the hair free under them. */
+export interface MatsSeen {
+  readonly mat: Score
+  readonly lnExtent: number | null
+  readonly lnFreeMm: number | null
+}
+
+/** How far mats of a level usually reach here, and how much hair is usually free under them, by what hands said of them. */
+export function matsSay({ mat, lnExtent, lnFreeMm }: MatsSeen): Pick<MatterLog, 'id' | 'off' | 'sd'>[] {
+  const say = (id: EstimateId, ln: number | null): Pick<MatterLog, 'id' | 'off' | 'sd'>[] =>
+    ln === null ? [] : [{ id, off: ln - Math.log(ESTIMATES[id].value), sd: 0 }]
+  if (mat === 0) return []
+  return [...say(`extent.m${mat}`, lnExtent), ...(mat >= 2 ? say(`free.m${mat as 2 | 3 | 4}`, lnFreeMm) : [])]
 }

@@ -28,8 +28,11 @@ const NEVER_LESS: ReadonlySet<EstimateId> = new Set([
   'prior.blank',
   'blade.rise',
 ])
-/** What a dog can give is a limit: a house whose dogs bore more is not told to ask more of the next one. */
-const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base'])
+/**
+ * What a dog can give is a limit: a house whose dogs bore more is not told to ask more of the next one. Nor is hair taken
+ * to be free under a mat that nobody measured, for a blade to go there, because there was more of it elsewhere.
+ */
+const NEVER_MORE: ReadonlySet<EstimateId> = new Set(['give.base', 'free.m2', 'free.m3', 'free.m4'])
 /** What sheets and grooms teach beside the clock. */
 const BESIDE: ReadonlySet<EstimateId> = new Set(['prior.rub', 'prior.blank', 'give.base'])
 

@@ -12,6 +12,14 @@ export const ESTIMATES = {
   'unknown.rub': est(2, 'points', 'How much worse than average an unlooked-at friction place may plausibly be'),
   'unknown.other': est(1, 'points', 'How much worse than average any other unlooked-at place may plausibly be'),
 
+  'extent.m1': trade(0.25, 'share', 'How much of a place is matted where nobody said: tangles'),
+  'extent.m2': trade(0.25, 'share', 'The same: knots'),
+  'extent.m3': trade(0.5, 'share', 'The same: tight mats'),
+  'extent.m4': trade(1, 'share', 'The same: felt'),
+  'free.m2': trade(6, 'mm', 'Free hair under a mat where nobody measured: knots'),
+  'free.m3': trade(3, 'mm', 'The same: tight mats'),
+  'free.m4': trade(1.5, 'mm', 'The same: felt'),
+
   'minutes.brush.area': est(14, 'min/m2', 'Line-brushing free coat to the skin, per area'),
   'minutes.brush.m1': est(30, 'min/m2 matted', 'Brushing out tangles'),
   'minutes.brush.m2': est(110, 'min/m2 matted', 'Brushing out knots'),
@@ -467,6 +475,7 @@ export const ESTIMATES = {
     'ln',
     'How unlike hands judge when strong air has done its part, of the logarithm of its minutes',
   ),
+  'learn.extent': est(0.6, 'ln', 'How unlike dogs are in how far a mat reaches, and in the hair free under it'),
   'learn.blade': est(0.2, 'ln', 'How unlike each other grooms are in how fast their blades warm, of the logarithm'),
   'learn.length': est(4, 'mm', 'How exactly hands say how long a coat is'),
   'learn.coats': est(0.4, 'ln', 'How unlike ours one coat may mat in a house, of the logarithm'),

@@ -83,15 +83,8 @@ export const FIXED = {
   'length.hairless.ears': est(20, 'mm', 'The same: hairless, ears'),
   'length.hairless.tail': est(40, 'mm', 'The same: hairless, tail'),
 
-  'extent.m1': trade(0.25, 'share', 'How much of a place is matted where nobody said: tangles'),
-  'extent.m2': trade(0.25, 'share', 'The same: knots'),
-  'extent.m3': trade(0.5, 'share', 'The same: tight mats'),
-  'extent.m4': trade(1, 'share', 'The same: felt'),
   'extent.spot': est(0.05, 'share', 'Matted no further than this it is a spot, cut out by itself'),
-  'free.m2': trade(6, 'mm', 'Free hair under a mat where nobody measured: knots'),
-  'free.m3': trade(3, 'mm', 'The same: tight mats'),
-  'free.m4': trade(1.5, 'mm', 'The same: felt'),
-  'free.of-coat': est(0.5, 'share', 'And never more of the coat than this'),
+  'free.of-coat': est(0.5, 'share', 'Free hair under a mat that nobody measured is never more of the coat than this'),
   'dirty.score': est(2, 'condition', 'Coat from this score on counts as dirty'),
 
   'regain.10': mem(0.04, 'g/g', 'Water that dry coat holds in air of 10 % humidity (keratin, from tables of wool)'),

@@ -84,15 +84,16 @@ function sideState(
   const scores = sheet[index]!
   const coatMm = coatMmOf(region, assessment)
   const done = progress?.done.find((work) => work.index === index) ?? null
-  if (done) return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0) }
+  if (done)
+    return { ...FINISHED, index, coatMm, scored: true, scores, done, extent: extentOf(scores, scores.mat ?? 0, house) }
   const mat = scores.mat ?? worst?.mat[index] ?? 0
   const local = isLocal(scores, bsaM2 * share, house)
   const skin = skinScore(scores) === null ? ((worst ? 1 : 0) as Score) : barringSkin(scores, local)
   return {
     index,
     mat,
-    extent: scores.mat === null ? (mat === 0 ? 0 : 1) : extentOf(scores, mat),
-    standoffMm: standoffMmOf(scores, mat, coatMm),
+    extent: scores.mat === null ? (mat === 0 ? 0 : 1) : extentOf(scores, mat, house),
+    standoffMm: standoffMmOf(scores, mat, coatMm, house),
     undercoat: scores.undercoat ?? worst?.undercoat[index] ?? 0,
     skin,
     sore: mat === 4 ? (Math.max(1, skin) as Score) : skin,

@@ -64,7 +64,7 @@ describe('what is weighed quickly is what is weighed the long way', () => {
   test('for every change that a flip is looked for in', () => {
     for (const dog of DOGS.filter((_, i) => i % 200 === 0)) {
       const make = rememberingMaker()
-      for (const trial of flipTrials(dog).filter((_, i) => i % 5 === 0))
+      for (const trial of flipTrials(dog, DEFAULT_HOUSE).filter((_, i) => i % 5 === 0))
         for (const change of trial) {
           const one = changed(dog, change)
           const shared = change.what !== 'wish' && change.what !== 'temper'
@@ -103,7 +103,7 @@ describe('what is weighed quickly is what is weighed the long way', () => {
         },
       }
       const make = rememberingMaker()
-      for (const trial of flipTrials(one).filter(([first], i) => first!.what === 'score' && i % 4 === 0))
+      for (const trial of flipTrials(one, DEFAULT_HOUSE).filter(([first], i) => first!.what === 'score' && i % 4 === 0))
         for (const change of trial) {
           const asked = changed(one, change)
           expect(weightOf(asked, DEFAULT_HOUSE, make)).toEqual(slowWeightOf(asked, DEFAULT_HOUSE))

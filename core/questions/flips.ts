@@ -95,14 +95,14 @@ function scoreTrials(assessment: Assessment): Trial[] {
   return trials
 }
 
-function standoffTrials(assessment: Assessment): Trial[] {
+function standoffTrials(assessment: Assessment, house: House): Trial[] {
   const symmetric = isSymmetric(assessment)
   return REGION_SIDES.flatMap(({ index, side, region }): Trial[] => {
     const scores = assessment.sheet[index]!
     const coatMm = coatMmOf(region, assessment)
     const finished = assessment.progress?.done.some((work) => work.index === index)
     if (scores.mat === null || scores.mat < 2 || finished || (symmetric && side === 'right')) return []
-    const from = standoffMmOf(scores, scores.mat, coatMm)
+    const from = standoffMmOf(scores, scores.mat, coatMm, house)
     const above = STANDOFFS_MM.filter((mm) => mm > from && mm <= coatMm)
     const below = STANDOFFS_MM.filter((mm) => mm < from).reverse()
     return [above, below].map((list) =>
@@ -136,10 +136,10 @@ function slotTrials({ slotMinutes: from }: Assessment): Trial[] {
 }
 
 /** Everything that is asked, in order. The answers are for `answer`. */
-export const flipTrials = (assessment: Assessment): Trial[] =>
+export const flipTrials = (assessment: Assessment, house: House): Trial[] =>
   [
     ...scoreTrials(assessment),
-    ...standoffTrials(assessment),
+    ...standoffTrials(assessment, house),
     ...wishTrials(assessment),
     ...temperTrials(assessment),
     ...slotTrials(assessment),
@@ -228,5 +228,5 @@ export function ordered(flips: readonly Flip[]): Flip[] {
 /** All flips at once. */
 export function flipsOf(assessment: Assessment, house: House): Flip[] {
   const { answer } = flipFinder(assessment, house)
-  return ordered(flipTrials(assessment).flatMap(answer))
+  return ordered(flipTrials(assessment, house).flatMap(answer))
 }

@@ -100,7 +100,7 @@ describe('what would flip the verdict', () => {
       }),
       { numRuns: 60, seed: 1 },
     )
-    const scores = flipTrials(matted).flatMap((tries) =>
+    const scores = flipTrials(matted, DEFAULT_HOUSE).flatMap((tries) =>
       tries.flatMap((one) => (one.what === 'score' ? one.score : [])),
     )
     expect(new Set<string>(scores)).toEqual(new Set(['mat', 'undercoat', 'skin']))

@@ -61,7 +61,7 @@ function index(sheet: Sheet, scale: 'mat' | 'undercoat' | 'condition', house: Ho
     area += share
     if (score === null) unknownHigh += share * weigh(worst[i]!, 1)
     else {
-      known += share * weigh(score, scale === 'mat' ? extentOf(sheet[i]!, score) : 1)
+      known += share * weigh(score, scale === 'mat' ? extentOf(sheet[i]!, score, house) : 1)
       knownArea += share
     }
   }

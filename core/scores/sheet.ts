@@ -1,4 +1,5 @@
 import { REGION_SIDES } from '../body/regions.ts'
+import type { House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
 import type { Millimetres } from '../numbers/units.ts'
 import { type Finding, findingKind } from './findings.ts'
@@ -51,20 +52,18 @@ export const isBroken = ({ skin, findings }: Pick<SideScores, 'skin' | 'findings
   ((skin ?? 0) >= BROKEN && !findings.some(({ id }) => findingKind(id).skin >= BROKEN))
 const BROKEN = 3
 
-/** Extent and standoff as they count where the person said nothing, by mat score 0 to 4. */
-export const DEFAULT_EXTENT: readonly number[] = [
-  0,
-  fixed('extent.m1'),
-  fixed('extent.m2'),
-  fixed('extent.m3'),
-  fixed('extent.m4'),
-]
-const DEFAULT_STANDOFF_MM: readonly number[] = [0, 0, fixed('free.m2'), fixed('free.m3'), fixed('free.m4')]
+/** Share of the region that is matted, 0 to 1; where nobody said, as is usual in this house. */
+export const extentOf = (scores: Pick<SideScores, 'extent'>, mat: Score, house: House): number =>
+  mat === 0 ? 0 : (scores.extent ?? Math.min(1, house[`extent.m${mat}`]))
 
-/** Share of the region that is matted, 0 to 1. */
-export const extentOf = (scores: Pick<SideScores, 'extent'>, mat: Score): number =>
-  mat === 0 ? 0 : (scores.extent ?? DEFAULT_EXTENT[mat]!)
-
-/** Free hair under the mat in mm, for mat 2 and up; a standoff nobody measured is never more than half the coat. */
-export const standoffMmOf = (scores: Pick<SideScores, 'standoffMm'>, mat: Score, coatMm: Millimetres): number =>
-  scores.standoffMm ?? Math.min(DEFAULT_STANDOFF_MM[mat]!, coatMm * fixed('free.of-coat'))
+/**
+ * Free hair under the mat in mm, for mat 2 and up; where nobody measured as is usual in this house, and never more than
+ * half the coat.
+ */
+export const standoffMmOf = (
+  scores: Pick<SideScores, 'standoffMm'>,
+  mat: Score,
+  coatMm: Millimetres,
+  house: House,
+): number =>
+  scores.standoffMm ?? (mat < 2 ? 0 : Math.min(house[`free.m${mat as 2 | 3 | 4}`], coatMm * fixed('free.of-coat')))

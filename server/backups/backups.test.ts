@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import type { Store } from '../store.ts'
-import { BackupKeeper, backupFile } from './keeper.ts'
+import { BackupKeeper, backupFile, forgottenIn } from './keeper.ts'
 import { kept } from './retention.ts'
 import { passphraseIn } from './seal.ts'
 
@@ -84,6 +84,15 @@ describe('a backup', () => {
       "SELECT count(*)::int AS n FROM pg_database WHERE datname LIKE current_database() || '_compare_%'",
     )) as [{ n: number }[]]
     expect(scratch[0]!.n).toBe(0)
+  })
+  test('writes down who was forgotten where that is not yet written, once', async () => {
+    await aDog()
+    await server.store.query(`UPDATE clients SET erased_at = now()`)
+    const [[{ id }]] = (await server.store.query('SELECT id FROM clients')) as [[{ id: string }]]
+    expect(await forgottenIn(folder)).toEqual([])
+    await keeper().make()
+    await keeper().make()
+    expect(await forgottenIn(folder)).toEqual([id])
   })
   test('that does not come back as it was is none: it is said, and nothing lies there as if', async () => {
     await aDog()

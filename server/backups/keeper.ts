@@ -134,7 +134,16 @@ export class BackupKeeper {
     } finally {
       await rm(part, { force: true })
     }
+    await this.#noteForgotten()
     await this.#thin()
+  }
+
+  /** Where the disk was full when somebody was forgotten, or the folder is another since, it is written down now. */
+  async #noteForgotten(): Promise<void> {
+    // A version before owners could be forgotten has nowhere to say so.
+    if (await this.#store.isBehind()) return
+    const known = new Set(await forgottenIn(this.#folder))
+    for (const id of await this.#store.ownerRights.forgotten()) if (!known.has(id)) await this.forget(id)
   }
 
   /** Brings it back beside the salon and takes it out again: the same tables have the same checksum. */

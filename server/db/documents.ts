@@ -22,16 +22,23 @@ export const sideRow = (row: ScoreRow): SideRow => ({
   leave: row.leaveReason,
 })
 
-export async function assessmentDoc(row: AssessmentRow, transaction?: Transaction): Promise<AssessmentDoc> {
+/** Looks with their scores, however many by one statement. */
+export async function assessmentDocs(
+  rows: readonly AssessmentRow[],
+  transaction?: Transaction,
+): Promise<AssessmentDoc[]> {
+  if (rows.length === 0) return []
   const scores = await ScoreRow.findAll({
-    where: { assessmentId: row.id },
+    where: { assessmentId: rows.map(({ id }) => id) },
     order: [
       ['region', 'ASC'],
       ['side', 'ASC'],
     ],
     transaction: transaction ?? null,
   })
-  return {
+  const byLook = new Map(rows.map(({ id }) => [id, [] as AssessmentDoc['rows']]))
+  for (const score of scores) byLook.get(score.assessmentId)!.push(sideRow(score))
+  return rows.map((row) => ({
     id: row.id,
     visitId: row.visitId,
     role: row.role,
@@ -39,9 +46,12 @@ export async function assessmentDoc(row: AssessmentRow, transaction?: Transactio
     revision: row.revision,
     scorerId: row.scorerId,
     updatedAt: iso(row.updatedAt),
-    rows: scores.map(sideRow),
-  }
+    rows: byLook.get(row.id)!,
+  }))
 }
+
+export const assessmentDoc = async (row: AssessmentRow, transaction?: Transaction): Promise<AssessmentDoc> =>
+  (await assessmentDocs([row], transaction))[0]!
 
 /** @param needs what the owner has not said yes to, see outstandingNeeds */
 export const planRecord = (row: PlanRow, needs: readonly ConsentNeed[]): PlanRecord => ({

@@ -88,6 +88,15 @@ export class OwnerRightsRepo {
     })
   }
 
+  /** Ids of all who were forgotten. */
+  async forgotten(): Promise<string[]> {
+    const rows = await this.#sequelize.query<{ id: string }>(
+      'SELECT id FROM clients WHERE erased_at IS NOT NULL ORDER BY erased_at, id',
+      { type: QueryTypes.SELECT },
+    )
+    return rows.map(({ id }) => id)
+  }
+
   /** Forgets again who came back with an older backup; who is not in it, or forgotten in it already, is passed over. */
   eraseAgain(clientId: string): Promise<void> {
     return this.#sequelize.transaction(async (t) => {

@@ -1,21 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
-import type { Learning, Proposed } from '../../contract/api/learning.ts'
-import type { Salon } from '../../contract/api/salon.ts'
-import {
-  type EstimateId,
-  type House,
-  houseWith,
-  isTime,
-  learnGive,
-  learnMatter,
-  learnMatting,
-  learnPlaces,
-  learnPrices,
-  learnWork,
-  planWhole,
-  proposalsOf,
-} from '../../core/index.ts'
+import type { Learning } from '../../contract/api/learning.ts'
+import { type EstimateId, houseWith, isTime, type PlannedToday } from '../../core/index.ts'
 import { localDate, spanOf } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
@@ -28,15 +14,14 @@ import { choicesMade } from './choices.ts'
 import { giveLogs, placesLogs } from './hands.ts'
 import { intervals, mattingLogs, minutesLogs, takeInEarlier } from './logs.ts'
 import { matterLogs } from './matter.ts'
+import type { Reckoner } from './reckoner.ts'
 
 const ONLY = 1
-/** Earlier visits, minutes, mats, matter, what hands found and dogs bore, today's dogs. */
+/** Earlier visits, minutes and mats, matter, what hands found and dogs bore, ways taken and today's dogs; then it is worked out. */
 const STEPS = 6
 const BEGINS: NonNullable<Learning['running']> = { done: 0, of: STEPS }
 /** Numbers taken, as they are shown. */
 const SHOWN = 60
-/** A dog whose whole groom changes by less, min, is not named. */
-const WORTH_NAMING = 1
 const NOTHING: NonNullable<LearntRow['doc']> = { steps: 0, spread: null, learnt: [], proposals: [], today: [] }
 
 /** Numbers that learn: what the logs say, what is proposed by it, what was taken. Nothing changes by itself unasked. */
@@ -44,14 +29,16 @@ export class LearningRepo {
   readonly #sequelize: Sequelize
   readonly #salon: SalonRepo
   readonly #now: Clock
+  readonly #reckon: Reckoner
   #running: Learning['running'] = null
   #background: Promise<void> | null = null
   #again = false
   #failedAt: string | null = null
-  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock) {
+  constructor(sequelize: Sequelize, salon: SalonRepo, now: Clock, reckon: Reckoner) {
     this.#sequelize = sequelize
     this.#salon = salon
     this.#now = now
+    this.#reckon = reckon
   }
 
   async read(): Promise<Learning> {
@@ -132,28 +119,20 @@ export class LearningRepo {
   }
 
   async #learn(done: (steps: number) => void): Promise<void> {
-    const salon = await this.#salon.read()
-    const house = houseWith(salon.estimates)
+    const { estimates } = await this.#salon.read()
+    const house = houseWith(estimates)
     const steps = await minutesLogs()
-    const minutes = learnWork(steps, house)
+    const mats = mattingLogs(await intervals(this.#sequelize))
     done(2)
-    const matting = learnMatting(mattingLogs(await intervals(this.#sequelize)), house)
+    const matter = await matterLogs(this.#sequelize, house)
     done(3)
-    const matter = learnMatter(await matterLogs(this.#sequelize, house), house)
+    const sheets = await placesLogs(this.#sequelize)
+    const borne = await giveLogs(this.#sequelize)
     done(4)
-    const places = learnPlaces(await placesLogs(this.#sequelize), house)
-    const give = learnGive(await giveLogs(this.#sequelize), house)
+    const ways = await choicesMade(this.#sequelize)
+    const dogs = await this.#plannedToday()
     done(5)
-    const prices = learnPrices(await choicesMade(this.#sequelize), house)
-    const learnt = [...minutes.rates, ...matting, ...matter, ...places.learnt, ...give, ...prices]
-    const proposals = proposalsOf(learnt, steps, house, places.noBetter)
-    const doc: NonNullable<LearntRow['doc']> = {
-      steps: minutes.logs,
-      spread: minutes.logs > 0 ? minutes.spread : null,
-      learnt,
-      proposals,
-      today: await this.#today(salon, house, proposals),
-    }
+    const doc = await this.#reckon({ steps, mats, matter, sheets, borne, ways }, dogs, estimates)
     await this.#keep({ at: this.#now(), doc })
   }
 
@@ -163,10 +142,7 @@ export class LearningRepo {
     else await LearntRow.create({ id: ONLY, at: null, doc: null, follows: false, ...change })
   }
 
-  /** What all proposals together would change of today's dogs that are planned and have not begun. */
-  async #today({ estimates }: Salon, house: House, proposals: readonly Proposed[]): Promise<Learning['today']> {
-    if (proposals.length === 0) return []
-    const taken = houseWith({ ...estimates, ...Object.fromEntries(proposals.map(({ id, value }) => [id, value])) })
+  async #plannedToday(): Promise<PlannedToday[]> {
     const { from, to } = spanOf(localDate(this.#now()))
     const visits = await VisitRow.findAll({
       where: { startsAt: { [Op.gte]: from, [Op.lt]: to }, calledOff: null, station: ['look', 'verdict'] },
@@ -175,11 +151,7 @@ export class LearningRepo {
     const plans = await plansInForce(visits.map(({ id }) => id))
     return visits.flatMap(({ id, arrival }) => {
       const row = plans.get(id)
-      if (!row) return []
-      const { assessment } = madeFrom(row)
-      const [before, after] = [house, taken].map((numbers) => planWhole(assessment, numbers).groom?.minutes)
-      if (before === undefined || after === undefined || Math.abs(after - before) < WORTH_NAMING) return []
-      return [{ visitId: id, name: arrival.dog.name ?? '', from: before, to: after }]
+      return row ? [{ visitId: id, name: arrival.dog.name ?? '', assessment: madeFrom(row).assessment }] : []
     })
   }
 

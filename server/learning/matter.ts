@@ -11,7 +11,9 @@ import {
   type EstimateId,
   growthSays,
   type House,
+  type MatsSeen,
   type MatterLog,
+  matsSay,
   type Plan,
   placesOf,
   productSays,
@@ -76,14 +78,15 @@ async function driedRows(
   )
 }
 
-/** What dryings, lengths at return and counts of the shelf say of our numbers. */
+/** What dryings, lengths at return, mats as they were found and counts of the shelf say of our numbers. */
 export async function matterLogs(sequelize: Sequelize, house: House): Promise<MatterLog[]> {
-  const [dried, grown, poured] = await Promise.all([
+  const [dried, grown, poured, matted] = await Promise.all([
     dryingLogs(sequelize),
     growthLogs(sequelize, house),
     productLogs(sequelize, house),
+    matsLogs(sequelize),
   ])
-  return [...dried, ...grown, ...poured]
+  return [...dried, ...grown, ...poured, ...matted]
 }
 
 const dryingLogs = (sequelize: Sequelize): Promise<MatterLog[]> =>
@@ -145,4 +148,18 @@ async function productLogs(sequelize: Sequelize, house: House): Promise<MatterLo
     bookedMl = 0
   }
   return logs.slice(-MOST)
+}
+
+/** How far mats reached and how much hair was free under them, of each level on each look that a plan was made of. */
+async function matsLogs(sequelize: Sequelize): Promise<MatterLog[]> {
+  const seen = await sequelize.query<MatsSeen & { readonly of: string }>(
+    `SELECT v.dog_id AS of, s.mat, avg(ln(s.extent))::float8 AS "lnExtent",
+       avg(ln(s.standoff_mm)) FILTER (WHERE s.standoff_mm > 0)::float8 AS "lnFreeMm"
+     FROM scores s JOIN assessments a ON a.id = s.assessment_id JOIN visits v ON v.id = a.visit_id
+     WHERE s.mat > 0 AND s.extent > 0 AND a.role = 'first' AND v.called_off IS NULL
+     GROUP BY a.id, v.dog_id, v.starts_at, s.mat
+     ORDER BY v.starts_at DESC, a.id, s.mat LIMIT :most`,
+    { type: QueryTypes.SELECT, replacements: { most: MOST } },
+  )
+  return seen.flatMap(({ of, ...mats }) => matsSay(mats).map((says) => ({ ...says, of })))
 }

@@ -15,7 +15,7 @@ import { dateOf, daysAfter, dayText, instantAt, timeOf } from '../../contract/wo
 import { DEFAULT_LENGTHS, houseWith, indicesOf, withPattern } from '../../core/index.ts'
 import type { DaySpan } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
-import { assessmentDoc, consentDoc, iso, planRecord } from '../db/documents.ts'
+import { assessmentDoc, assessmentDocs, consentDoc, iso, planRecord } from '../db/documents.ts'
 import { bookingError, CannotBook, ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
@@ -30,7 +30,7 @@ import {
   WaitingRow,
 } from '../db/models/index.ts'
 import { progressOf } from '../groom/progress.ts'
-import { planInForce, plansSay } from '../plan/in-force.ts'
+import { type PlanSays, planInForce, plansSay } from '../plan/in-force.ts'
 import { outstandingNeeds } from '../plan/needs.ts'
 import { knownOf } from '../salon/known.ts'
 import type { SalonRepo } from '../salon/salon.ts'
@@ -80,12 +80,9 @@ export class VisitRepo {
     const row = await VisitRow.findByPk(id)
     if (!row) throw new NotFound('visit', id)
     const salon = this.#salon.read()
-    const [[card], dog, assessment, second, past, progress, consents, known] = await Promise.all([
-      this.#cards([row]),
-      DogRow.findByPk(row.dogId, { attributes: ['papers'] }),
-      assessmentOfVisit(id),
-      AssessmentRow.findOne({ where: { visitId: id, role: 'second' } }),
-      this.#past(row, salon),
+    const [dog, before, progress, consents, known] = await Promise.all([
+      DogRow.findByPk(row.dogId),
+      pastOf(row),
       progressOf(id),
       ConsentRow.findAll({
         where: { visitId: id },
@@ -94,24 +91,36 @@ export class VisitRepo {
       }),
       salon.then((read) => knownOf(row, read, this.#now())),
     ])
-    const of = { assessmentId: assessment.id }
-    const [latest, inForce] = await Promise.all([
-      PlanRow.findOne({ where: of, order: [['createdAt', 'DESC']] }),
+    // What is asked of this visit and of those before it is asked at once, however many there are.
+    const ids = [id, ...before.map((visit) => visit.id)]
+    const [client, looks, says] = await Promise.all([
+      ClientRow.findByPk(dog!.clientId),
+      AssessmentRow.findAll({ where: { visitId: ids } }).then((rows) => assessmentDocs(rows)),
+      plansSay(ids),
+    ])
+    const lookAt = (visitId: string, role: AssessmentDoc['role']): AssessmentDoc | undefined =>
+      looks.find((look) => look.visitId === visitId && look.role === role)
+    const assessment = lookAt(id, 'first')
+    if (!assessment) throw new NotFound('assessment of visit', id)
+    const [latest, inForce, past] = await Promise.all([
+      PlanRow.findOne({ where: { assessmentId: assessment.id }, order: [['createdAt', 'DESC']] }),
       planInForce(id),
+      this.#past(before, salon, says, (visitId) => lookAt(visitId, 'first')),
     ])
     const accepted = inForce?.acceptedAt ? inForce : null
+    const scored = assessment.rows.filter(({ mat }) => mat !== null && mat !== undefined).length
     return {
-      ...card!,
+      ...cardOf(row, client!, scored, says.get(id)),
       arrivalRevision: row.arrivalRevision,
       assessment,
-      second: second ? await assessmentDoc(second) : null,
+      second: lookAt(id, 'second') ?? null,
       latestPlan: latest ? planRecord(latest, latest.acceptedAt ? [] : await outstandingNeeds(latest, row)) : null,
       acceptedPlan: accepted ? planRecord(accepted, []) : null,
       progress,
       consents: consents.map(consentDoc),
       quoted: row.quoted,
       past,
-      papers: dog?.papers ?? [],
+      papers: dog!.papers ?? [],
       known,
     }
   }
@@ -366,55 +375,68 @@ export class VisitRepo {
     const clients = await ClientRow.findAll({ where: { id: dogs.map(({ clientId }) => clientId) } })
     return rows.map((row): VisitCard => {
       const dog = dogs.find(({ id }) => id === row.dogId)!
-      const { id, name, phone, email, note, secondPhone } = clients.find((client) => client.id === dog.clientId)!
-      const plan = plans.get(row.id)
-      return {
-        id: row.id,
-        startsAt: iso(row.startsAt),
-        slotMinutes: row.slotMinutes,
-        station: row.station,
-        personId: row.personId,
-        dogId: row.dogId,
-        arrival: row.arrival,
-        client: { id, name, phone, email, note, secondPhone },
-        calledOff: row.calledOff ?? null,
-        calledOffWhy: row.calledOffWhy ?? '',
-        scored: Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0),
-        plan: plan
-          ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
-          : null,
-      }
+      const client = clients.find(({ id }) => id === dog.clientId)!
+      const scored = Number(counts.find(({ visit_id }) => visit_id === row.id)?.scored ?? 0)
+      return cardOf(row, client, scored, plans.get(row.id))
     })
   }
 
-  async #past(visit: VisitRow, salon: Promise<Salon>): Promise<PastVisit[]> {
-    const rows = await VisitRow.findAll({
-      where: { dogId: visit.dogId, startsAt: { [Op.lt]: visit.startsAt }, calledOff: null },
-      order: [['startsAt', 'DESC']],
-      limit: PAST_VISITS,
-    })
+  async #past(
+    rows: readonly VisitRow[],
+    salon: Promise<Salon>,
+    says: ReadonlyMap<string, PlanSays>,
+    lookAt: (visitId: string) => AssessmentDoc | undefined,
+  ): Promise<PastVisit[]> {
     if (rows.length === 0) return []
-    const [cards, { estimates }, goodbyes] = await Promise.all([
-      this.#cards(rows),
+    const [{ estimates }, goodbyes] = await Promise.all([
       salon,
       GoodbyeRow.findAll({ where: { visitId: rows.map(({ id }) => id) }, attributes: ['visitId', 'summary'] }),
     ])
     const house = houseWith(estimates)
-    return Promise.all(
-      rows.map(async (row, i): Promise<PastVisit> => {
-        const assessment = await assessmentOfVisit(row.id)
-        const { sheet } = assessmentOf(assembleFile(row.arrival, assessment.stage, assessment.rows), house)
-        return {
-          id: row.id,
-          startsAt: iso(row.startsAt),
-          choice: cards[i]!.plan?.choice ?? null,
-          minutes: cards[i]!.plan?.minutes.low ?? null,
-          matIndex: indicesOf(sheet, house).mat.value,
-          rows: assessment.rows,
-          leftMm: goodbyes.find(({ visitId }) => visitId === row.id)?.summary?.lengthMm ?? null,
-        }
-      }),
-    )
+    return rows.map((row): PastVisit => {
+      const look = lookAt(row.id)
+      if (!look) throw new NotFound('assessment of visit', row.id)
+      const { sheet } = assessmentOf(assembleFile(row.arrival, look.stage, look.rows), house)
+      const plan = says.get(row.id)
+      return {
+        id: row.id,
+        startsAt: iso(row.startsAt),
+        choice: plan?.choice ?? null,
+        minutes: plan?.minutes.low ?? null,
+        matIndex: indicesOf(sheet, house).mat.value,
+        rows: look.rows,
+        leftMm: goodbyes.find(({ visitId }) => visitId === row.id)?.summary?.lengthMm ?? null,
+      }
+    })
+  }
+}
+
+/** The visits of its dog before it, the last first. */
+const pastOf = ({ dogId, startsAt }: VisitRow): Promise<VisitRow[]> =>
+  VisitRow.findAll({
+    where: { dogId, startsAt: { [Op.lt]: startsAt }, calledOff: null },
+    order: [['startsAt', 'DESC']],
+    limit: PAST_VISITS,
+  })
+
+/** @param scored region-sides scored for mats @param plan what the plan in force says */
+const cardOf = (row: VisitRow, owner: ClientRow, scored: number, plan: PlanSays | undefined): VisitCard => {
+  const { id, name, phone, email, note, secondPhone } = owner
+  return {
+    id: row.id,
+    startsAt: iso(row.startsAt),
+    slotMinutes: row.slotMinutes,
+    station: row.station,
+    personId: row.personId,
+    dogId: row.dogId,
+    arrival: row.arrival,
+    client: { id, name, phone, email, note, secondPhone },
+    calledOff: row.calledOff ?? null,
+    calledOffWhy: row.calledOffWhy ?? '',
+    scored,
+    plan: plan
+      ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
+      : null,
   }
 }
 

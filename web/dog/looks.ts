@@ -1,5 +1,6 @@
 import {
   type CoatType,
+  DEFAULT_HOUSE,
   extentOf,
   type LengthsMm,
   type Plan,
@@ -19,6 +20,7 @@ interface Coat {
   readonly lengthMm: LengthsMm
 }
 
+/** A picture: what nobody said of how far a mat reaches is drawn as it usually does. */
 function lookOfSide(scores: SideScores, layer: Scale, mm: number): Look {
   const { mat, undercoat, condition } = scores
   const skin = skinScore(scores)
@@ -27,7 +29,7 @@ function lookOfSide(scores: SideScores, layer: Scale, mm: number): Look {
   return {
     textures: [
       ...(stipple ? [{ name: `undercoat-${undercoat}`, share: 1 }] : []),
-      ...(strokes ? [{ name: `mat-${mat}`, share: extentOf(scores, mat) }] : []),
+      ...(strokes ? [{ name: `mat-${mat}`, share: extentOf(scores, mat, DEFAULT_HOUSE) }] : []),
     ],
     wash: layer === 'condition' ? (condition ?? 0) / 4 : 0,
     mark: skin ?? 0,

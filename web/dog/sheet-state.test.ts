@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest'
-import { emptySheet, mirrorIndex, REGION_SIDES, regionSide } from '../../core/index.ts'
+import { DEFAULT_HOUSE, emptySheet, houseWith, mirrorIndex, REGION_SIDES, regionSide } from '../../core/index.ts'
 import { lengths } from '../../test/fixtures/dogs.ts'
 import { moved, type Sweep } from '../stations/look/sweep.ts'
 import * as state from './sheet-state.ts'
 
-const coat = { coatType: 'curly', lengthMm: lengths(60) } as const
+const coat = { coatType: 'curly', lengthMm: lengths(60), house: DEFAULT_HOUSE } as const
 const at = (key: string): number => regionSide(key)!.index
 const score = (sheet: ReturnType<typeof emptySheet>, key: string, mat: 0 | 1 | 2 | 3 | 4) =>
   state.applied(sheet, [state.scoreChange(at(key), 'mat', mat, coat)])
@@ -15,8 +15,15 @@ describe('scoring', () => {
     expect(sheet[at('armpit.left')]).toMatchObject({ mat: 3, extent: 0.5, standoffMm: 3 })
     expect(sheet[at('armpit.right')]!.mat).toBeNull()
   })
+  test('and as this house has found them, where it has', () => {
+    const house = houseWith({ 'extent.m3': 0.7, 'free.m3': 2 })
+    expect(state.scoreChange(at('back'), 'mat', 3, { ...coat, house }).set).toMatchObject({
+      extent: 0.7,
+      standoffMm: 2,
+    })
+  })
   test('the free hair is never more than half the coat', () => {
-    const short = { coatType: 'curly', lengthMm: lengths(8) } as const
+    const short = { ...coat, lengthMm: lengths(8) } as const
     expect(state.scoreChange(at('back'), 'mat', 2, short).set.standoffMm).toBe(4)
   })
   test('free takes extent and free hair away again', () => {
@@ -46,11 +53,11 @@ describe('scoring', () => {
   })
   test('extent and free hair step between their usual values and stop at the ends', () => {
     const sheet = score(emptySheet(), 'back', 3)[at('back')]!
-    expect(state.extentStep(sheet, 1)).toBe(0.75)
-    expect(state.extentStep({ ...sheet, extent: 1 }, 1)).toBe(1)
+    expect(state.extentStep(sheet, 1, coat)).toBe(0.75)
+    expect(state.extentStep({ ...sheet, extent: 1 }, 1, coat)).toBe(1)
     expect(state.standoffStep(at('back'), sheet, -1, coat)).toBe(2)
     expect(state.standoffStep(at('back'), { ...sheet, standoffMm: 60 }, 1, coat)).toBe(60)
-    expect(state.extentStep({ ...sheet, mat: 0 }, 1)).toBeNull()
+    expect(state.extentStep({ ...sheet, mat: 0 }, 1, coat)).toBeNull()
   })
   test('rows and sheet are the same thing', () => {
     const sheet = score(score(emptySheet(), 'back', 3), 'tuck.right', 1)

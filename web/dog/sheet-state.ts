@@ -2,9 +2,10 @@ import type { AssessmentDoc, ScoreChange, SideRow } from '../../contract/api/sco
 import {
   type CoatType,
   coatPartOf,
-  DEFAULT_EXTENT,
   EXTENTS,
   emptySheet,
+  extentOf,
+  type House,
   keyOf,
   type LengthsMm,
   mirrorIndex,
@@ -71,11 +72,13 @@ export function inverse(sheet: Sheet, changes: readonly ScoreChange[]): ScoreCha
 }
 
 export interface CoatOfDog {
+  /** What is usual here where nobody says how far a mat reaches. */
+  readonly house: House
   readonly coatType: CoatType
   readonly lengthMm: LengthsMm
 }
 
-const coatMm = (index: number, { coatType, lengthMm }: CoatOfDog): number =>
+const coatMm = (index: number, { coatType, lengthMm }: Pick<CoatOfDog, 'coatType' | 'lengthMm'>): number =>
   lengthMm[coatPartOf(REGION_SIDES[index]!.region, coatType)]
 
 /** Giving a score: a mat takes its usual extent and free hair with it, so that one key is enough. */
@@ -83,8 +86,8 @@ export function scoreChange(index: number, scale: Scale, score: Score, coat: Coa
   if (scale !== 'mat') return changeOf(index, { [scale]: score })
   return changeOf(index, {
     mat: score,
-    extent: score === 0 ? null : DEFAULT_EXTENT[score]!,
-    standoffMm: score < 2 ? null : standoffMmOf({ standoffMm: null }, score, coatMm(index, coat)),
+    extent: score === 0 ? null : extentOf({ extent: null }, score, coat.house),
+    standoffMm: score < 2 ? null : standoffMmOf({ standoffMm: null }, score, coatMm(index, coat), coat.house),
   })
 }
 
@@ -112,10 +115,10 @@ export function restClean(sheet: Sheet, scales: readonly Scale[]): ScoreChange[]
 }
 
 /** One step wider or narrower. */
-export function extentStep(scores: SideScores, by: 1 | -1): number | null {
+export function extentStep(scores: SideScores, by: 1 | -1, { house }: Pick<CoatOfDog, 'house'>): number | null {
   const { mat } = scores
   if (!mat) return null
-  const at = EXTENTS.findIndex((extent) => extent >= (scores.extent ?? DEFAULT_EXTENT[mat]!) - 1e-9)
+  const at = EXTENTS.findIndex((extent) => extent >= extentOf(scores, mat, house) - 1e-9)
   return EXTENTS[Math.max(0, Math.min(EXTENTS.length - 1, at + by))] ?? null
 }
 
@@ -124,7 +127,7 @@ const STANDOFFS_MM = [0, 1, 1.5, 2, 3, 4, 5, 6, 7, 8, 10, 12, 15, 20, 25, 30, 40
 export function standoffStep(index: number, scores: SideScores, by: 1 | -1, coat: CoatOfDog): number | null {
   if (!scores.mat || scores.mat < 2) return null
   const longest = coatMm(index, coat)
-  const now = standoffMmOf(scores, scores.mat, longest)
+  const now = standoffMmOf(scores, scores.mat, longest, coat.house)
   const next = by > 0 ? STANDOFFS_MM.find((mm) => mm > now + 1e-9) : STANDOFFS_MM.findLast((mm) => mm < now - 1e-9)
   return Math.min(longest, next ?? now)
 }

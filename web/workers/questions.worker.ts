@@ -74,7 +74,7 @@ const questions = {
     const mine = newest.flips
     const assessment = reckoned(file, house)
     const { answer } = flipFinder(assessment, house)
-    const trials = flipTrials(assessment)
+    const trials = flipTrials(assessment, house)
     const found: Flip[] = []
     let since = performance.now()
     for (const [i, trial] of trials.entries()) {

@@ -21,6 +21,8 @@ const MARK_WORD: Record<Mark, string> = {
 }
 
 const GROUPS: readonly (readonly [prefix: string, title: string])[] = [
+  ['extent.', 'How far mats reach'],
+  ['free.', 'Hair free under mats'],
   ['minutes.', 'Minutes'],
   ['factor.', 'What minutes are multiplied by'],
   ['pull.', 'Pull'],

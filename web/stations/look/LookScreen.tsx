@@ -59,13 +59,13 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const scoring = useVisitScoring(visit, whose)
   const { sheet, saving } = scoring
   const [search] = useSearchParams()
-  const { sweep, stance, actions } = useSweep(scoring, drawn, search.get('at'))
+  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
+  const { sweep, stance, actions } = useSweep(scoring, { ...drawn, house }, search.get('at'))
   const { focus, layer, touched } = sweep
   // The score is painted first; then the dog turns to the next place and the keypad asks for it.
   const { focus: stageFocus, view, close } = useAfterPaint(stance)
   const { canUndo } = scoring
   const asked = useAfterPaint(useMemo(() => ({ sheet, sweep, canUndo }), [sheet, sweep, canUndo]))
-  const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const file = useFile(visit, asked.sheet)
   const { plan, problem } = usePlanSoFar(file, house)
   const first = useLookFirst(visit.id, asked.sheet)

@@ -2,7 +2,7 @@
 import { act, cleanup, fireEvent, renderHook, screen } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import type { ScoreChange } from '../../../contract/api/scores.ts'
-import { emptySheet, REGION_SIDES, regionSide, type Sheet } from '../../../core/index.ts'
+import { DEFAULT_HOUSE, emptySheet, REGION_SIDES, regionSide, type Sheet } from '../../../core/index.ts'
 import { lengths } from '../../../test/fixtures/dogs.ts'
 import { draw } from '../../../test/harness/web.tsx'
 import { applied, inverse, restClean } from '../../dog/sheet-state.ts'
@@ -10,7 +10,7 @@ import type { Scoring } from '../../dog/use-scoring.ts'
 import { Keypad } from './Keypad.tsx'
 import { useSweep, useSweepKeys, wayOn } from './sweep.ts'
 
-const coat = { coatType: 'curly', lengthMm: lengths(60) } as const
+const coat = { coatType: 'curly', lengthMm: lengths(60), house: DEFAULT_HOUSE } as const
 const at = (key: string): number => regionSide(key)!.index
 
 /** A sheet that keeps what is done to it, with a way back. */

@@ -155,7 +155,7 @@ export function useSweep(
       if (next) move({ type: 'layer', layer: next, focus: nextOpen(sheet, next, LAST) ?? 0 })
     },
     extent(by) {
-      const extent = extentStep(sheet[editing]!, by)
+      const extent = extentStep(sheet[editing]!, by, coat)
       if (extent !== null) act([changeOf(editing, { extent })])
     },
     setExtent: (extent) => act([changeOf(editing, { extent })]),

@@ -147,7 +147,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   }
   const rescore = (index: number, score: Score): void => {
     if (plan.regions[index]!.done) finish(index, false)
-    scoring.act([scoreChange(index, 'mat', score, drawn)])
+    scoring.act([scoreChange(index, 'mat', score, { ...drawn, house })])
     setOpen(null)
   }
   const changedSince =
