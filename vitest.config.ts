@@ -1,6 +1,27 @@
 import { defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
 const common = { env: { TZ: 'UTC' }, globals: false } as const
+
+/** Those that take longest, by far: begun last, all others would wait for them at the end. */
+const LONGEST = [
+  'e2e/start.test.ts',
+  'e2e/day.test.ts',
+  'e2e/axe.test.ts',
+  'server/learning/many.test.ts',
+  'server/groom/groom.test.ts',
+  'scripts/additions.test.ts',
+  'core/plan/weigh.test.ts',
+  'core/day/day.test.ts',
+]
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const isLong = ({ moduleId }: TestSpecification): boolean => LONGEST.some((name) => moduleId.endsWith(`/${name}`))
+    const sorted = await super.sort(files)
+    return [...sorted.filter(isLong), ...sorted.filter((file) => !isLong(file))]
+  }
+}
 
 /** Files keep nothing between them and share their modules: reading those in anew took as long as many a test. */
 const TOGETHER = { isolate: false } as const
@@ -17,6 +38,7 @@ const BY_SCREEN = { testTimeout: 300_000, hookTimeout: 300_000, expect: { poll: 
 /** What needs nothing, the command line and the compiler, what needs a document, what needs PostgreSQL, what needs the built application and a browser, of which some need it to themselves. */
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         test: {

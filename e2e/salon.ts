@@ -95,7 +95,8 @@ const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js')
 
 /** What axe finds by all its rules, best practices with them, or by those of colour alone, as lines to read. The page must bypass its own script policy. */
 export async function axeFinds(page: Page, only: 'colours' | 'all' = 'all'): Promise<string[]> {
-  await page.addScriptTag({ path: axePath })
+  // Half a megabyte to read: once a page.
+  if (await page.evaluate("typeof axe === 'undefined'")) await page.addScriptTag({ path: axePath })
   const rules = only === 'colours' ? { runOnly: { type: 'rule', values: COLOUR_RULES } } : {}
   const options = JSON.stringify({ resultTypes: ['violations'], ...rules })
   const { violations } = (await page.evaluate(`axe.run(document, ${options})`)) as {

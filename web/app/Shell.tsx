@@ -165,7 +165,7 @@ export function Shell(): ReactNode {
       <a href="#main" className="btn sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50">
         Skip to the work
       </a>
-      <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b max-2xl:gap-x-2.5 border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-2 max-sm:px-2">
+      <header className="flex min-h-14 shrink-0 flex-wrap items-center gap-x-4 border-b max-2xl:gap-x-2.5 border-line bg-sheet px-5 max-sm:flex-nowrap max-sm:gap-1.5 max-sm:px-2">
         <Link to="/" className="flex min-h-14 min-w-11 shrink-0 items-center gap-3 rounded-lg text-accent">
           <Mark />
           <span className="font-display text-xl font-semibold whitespace-nowrap text-ink max-sm:sr-only">

@@ -18,13 +18,14 @@ import { LookScreen } from './look/LookScreen.tsx'
 import { VerdictScreen } from './verdict/VerdictScreen.tsx'
 
 // What the worker answers, answered here: a test document has none.
-vi.mock('../workers/use-plan.ts', () => ({
-  usePlan: (file: AssessmentFile | null, house: House) =>
+vi.mock('../workers/use-plan.ts', () => {
+  const usePlan = (file: AssessmentFile | null, house: House) =>
     useMemo(
       () => ({ plan: file ? planGroom(readAssessment(file, house), house) : null, problem: null }),
       [file, house],
-    ),
-}))
+    )
+  return { usePlan, usePlanSoFar: usePlan }
+})
 
 const NOON = new Date('2026-03-04T12:00:00Z')
 const at = (region: string, side: string | null = null): number =>
