@@ -1,5 +1,6 @@
 import { type Around, type AroundAt, REGION_SIDES } from '../../core/index.ts'
-import { capital, FINDING_LABEL, placeName } from './labels.ts'
+import { FINDING_LABEL, placeName } from './labels.ts'
+import { capital } from './named.ts'
 import { listed } from './sentences.ts'
 
 const HOW: Readonly<Record<Around['as'], (offMm: number) => string>> = {

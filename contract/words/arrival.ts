@@ -4,9 +4,7 @@ import { askedFor, dogOf, wishesOf } from '../formats/read-assessment.ts'
 import { EXTRA_LABEL } from './extras.ts'
 import { mmText } from './figures.ts'
 import {
-  COAT_LABEL,
   COLOUR_LABEL,
-  capital,
   EARS_LABEL,
   HANDS_LABEL,
   HEALTH_LABEL,
@@ -18,6 +16,7 @@ import {
   TEMPERAMENT_LABEL,
   TOLERANCE_LABEL,
 } from './labels.ts'
+import { COAT_LABEL, capital } from './named.ts'
 import { patternText } from './patterns.ts'
 
 /** What is known of a dog that comes again, a line for each part of its arrival; what is nothing special is left out. */

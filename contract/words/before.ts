@@ -2,7 +2,7 @@ import type { CombPlace, CombResult, Foretold } from '../../core/index.ts'
 import { moneyText } from './consent.ts'
 import { dayAndTimeText } from './dates.ts'
 import { minutesText, rangeText } from './figures.ts'
-import { VERDICT_LABEL } from './labels.ts'
+import { VERDICT_LABEL } from './named.ts'
 
 export const COMB_PLACE_LABEL: Readonly<Record<CombPlace, string>> = {
   'behind-ears': 'behind the ears',

@@ -13,7 +13,8 @@ import {
 } from '../../core/index.ts'
 import { BATH_STEP_LABEL, JOB_LABEL } from './bath.ts'
 import { CUT_PART_LABEL } from './cut.ts'
-import { capital, placeName, REGION_LABEL, TREATMENT_LABEL, toolName } from './labels.ts'
+import { placeName, REGION_LABEL, TREATMENT_LABEL, toolName } from './labels.ts'
+import { capital } from './named.ts'
 import { SHAPE_PART_LABEL, shapeLabel } from './patterns.ts'
 import { listed } from './sentences.ts'
 

@@ -9,7 +9,8 @@ import {
   type Rebook,
 } from '../../core/index.ts'
 import { minutesText, rangeText } from './figures.ts'
-import { capital, FINDING_LABEL, placeName, REGION_LABEL } from './labels.ts'
+import { FINDING_LABEL, placeName, REGION_LABEL } from './labels.ts'
+import { capital } from './named.ts'
 import { listed } from './sentences.ts'
 
 /** Why the owner is asked, said to the groomer. */

@@ -98,9 +98,7 @@ export { homeLines } from './home.ts'
 export {
   ACCESS_ROLE_LABEL,
   CALLED_OFF_LABEL,
-  COAT_LABEL,
   COLOUR_LABEL,
-  capital,
   EARS_LABEL,
   EXPERIENCE_LABEL,
   FINDING_LABEL,
@@ -128,10 +126,10 @@ export {
   TREATMENT_LABEL,
   TREATMENT_MEANS,
   toolName,
-  VERDICT_LABEL,
   VERDICT_SHORT,
   WHEN_LABEL,
 } from './labels.ts'
+export { COAT_LABEL, capital, VERDICT_LABEL } from './named.ts'
 export { bentText, patternName, patternText, SHAPE_PART_LABEL, shapeLabel, shapeText, upkeepText } from './patterns.ts'
 export { changedText, flipText, inTen, nextLookText } from './questions.ts'
 export { SCHOOL_GROUPS, SCHOOL_WORDS } from './schools.ts'

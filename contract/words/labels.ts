@@ -1,7 +1,6 @@
 import type {
   CoatColour,
   CoatModifier,
-  CoatType,
   EarCarriage,
   Experience,
   FindingId,
@@ -66,8 +65,6 @@ const EAR_PHRASE: Partial<Record<RegionId, (side: string) => string>> = {
 /** How a groomer says it: "left armpit", "behind the right ear", "back". */
 export const placeName = (region: RegionId, side: Side | null): string =>
   side === null ? REGION_LABEL[region] : (EAR_PHRASE[region]?.(side) ?? `${side} ${REGION_LABEL[region]}`)
-
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 export const SCALE_LABEL: Record<Scale, string> = {
   mat: 'Mats',
@@ -136,20 +133,6 @@ export const TREATMENT_MEANS: Record<Treatment, string> = {
   look: 'Not looked at yet: look before deciding.',
 }
 
-export const VERDICT_LABEL: Record<VerdictName, string> = {
-  'brush-out': 'Brush out',
-  'spot-work': 'Brush out with spot work',
-  splice: 'Keep the outline, cut mats out beneath',
-  'short-all-over': 'Short all over',
-  'keep-places': 'Coat kept, some places short',
-  'short-legs': 'Short legs, body kept',
-  'short-body': 'Short body, legs kept',
-  strip: 'Hand-strip',
-  'look-first': 'Look first',
-  'split-visits': 'More than one visit',
-  refer: 'Stop: vet first',
-}
-
 /** The same in few letters, for charts. */
 export const VERDICT_SHORT: Record<VerdictName, string> = {
   'brush-out': 'Brush out',
@@ -171,19 +154,6 @@ export const STYLE_LABEL: Record<string, string> = {
   'short-legs': 'short legs, the body kept',
   'short-body': 'a short body',
   short: 'short all over',
-}
-
-export const COAT_LABEL: Record<CoatType, string> = {
-  smooth: 'Smooth',
-  double: 'Double',
-  silky: 'Silky drop',
-  'drop-double': 'Drop coat with undercoat',
-  feathered: 'Feathered',
-  curly: 'Curly wool',
-  cotton: 'Cotton',
-  wire: 'Wire jacket',
-  corded: 'Corded',
-  hairless: 'Hairless',
 }
 
 export const MODIFIER_LABEL: Record<CoatModifier, string> = {

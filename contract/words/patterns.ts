@@ -8,7 +8,7 @@ import {
 } from '../../core/index.ts'
 import { NOT_CUT_TEXT } from './cut.ts'
 import { mmText } from './figures.ts'
-import { capital } from './labels.ts'
+import { capital } from './named.ts'
 
 export const SHAPE_PART_LABEL: Record<PartId, string> = {
   body: 'Body',

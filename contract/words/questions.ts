@@ -2,7 +2,6 @@ import type { Changed, Flip, FlipScore, Odds } from '../../core/index.ts'
 import { REGION_SIDES, type RegionId, type Score } from '../../core/index.ts'
 import { mmText } from './figures.ts'
 import {
-  capital,
   KEEP_LABEL,
   placeName,
   REGION_LABEL,
@@ -11,6 +10,7 @@ import {
   TEMPERAMENT_LABEL,
   TREATMENT_LABEL,
 } from './labels.ts'
+import { capital } from './named.ts'
 import { listed } from './sentences.ts'
 
 const MOST_PLACES = 3

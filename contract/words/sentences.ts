@@ -15,16 +15,8 @@ import type {
   Style,
 } from '../../core/index.ts'
 import { minutesText, mmText, pullText } from './figures.ts'
-import {
-  capital,
-  FINDING_ADVICE,
-  FINDING_LABEL,
-  placeName,
-  REGION_LABEL,
-  STYLE_LABEL,
-  toolName,
-  VERDICT_LABEL,
-} from './labels.ts'
+import { FINDING_ADVICE, FINDING_LABEL, placeName, REGION_LABEL, STYLE_LABEL, toolName } from './labels.ts'
+import { capital, VERDICT_LABEL } from './named.ts'
 
 /*
  * Every sentence the verdict says, by code. The core gives codes and figures; this file gives words, and nothing else
