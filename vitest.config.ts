@@ -27,7 +27,7 @@ class LongestFirst extends BaseSequencer {
 const TOGETHER = { isolate: false } as const
 
 /** Whole grooms of thousands of dogs, and every way of weighing them beside the long one: nothing to wait for between two lines. */
-const OF_THOUSANDS = ['core/groom/two-thousand.test.ts', 'core/plan/weigh.test.ts']
+const OF_THOUSANDS = ['core/groom/two-thousand*.test.ts', 'core/plan/weigh.test.ts']
 
 /** Keys pressed as fast as a hand can, drags, and two screens that plan a day over and over: nothing else runs beside these. */
 const AT_THE_SPEED_OF_A_HAND = ['e2e/path.test.ts', 'e2e/hand.test.ts', 'e2e/cut.test.ts', 'e2e/live-day.test.ts']

@@ -20,10 +20,7 @@ import { VerdictScreen } from './verdict/VerdictScreen.tsx'
 // What the worker answers, answered here: a test document has none.
 vi.mock('../workers/use-plan.ts', () => {
   const usePlan = (file: AssessmentFile | null, house: House) =>
-    useMemo(
-      () => ({ plan: file ? planGroom(readAssessment(file, house), house) : null, problem: null }),
-      [file, house],
-    )
+    useMemo(() => ({ plan: file ? planGroom(readAssessment(file, house), house) : null, problem: null }), [file, house])
   return { usePlan, usePlanSoFar: usePlan }
 })
 
