@@ -75,66 +75,68 @@ export function LifeChart({ visits, ahead }: { visits: readonly RecordVisit[]; a
     .x(({ at }) => x(at))
     .y(({ value }) => y(value))
   return (
-    <figure>
-      <ChartFrame
-        asPicture
-        label="Mats, undercoat and dirt as it came, by visit, and the mats that are expected"
-        width={WIDTH}
-        height={HEIGHT}
-        table={
-          <Table
-            rows={done}
-            keyOf={({ id }) => id}
-            columns={[
-              { head: 'When', names: true, cell: ({ startsAt }) => dayText(startsAt) },
-              ...SERIES.map(([key, label]) => ({
-                head: label,
-                cell: ({ summary }: RecordVisit) =>
-                  summary!.before[key] === null ? 'not seen' : Math.round(summary!.before[key]),
-              })),
-            ]}
-          />
-        }
-      >
-        <Axis side="bottom" scale={x} at={BOTTOM} ticks={5} format={monthText} />
-        <Axis side="left" scale={y} at={LEFT} ticks={4} />
-        {ahead && (
-          <g data-testid="ahead">
-            <path d={spread(ahead.points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
-            <path d={expected(ahead.points) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
-            <line x1={x(ahead.back)} x2={x(ahead.back)} y1={TOP} y2={BOTTOM} stroke="var(--accent)" strokeWidth={2} />
-            <text
-              x={x(ahead.back) - 5}
-              y={TOP + 4}
-              textAnchor="end"
-              className="chart-halo fill-(--accent) text-xs font-semibold"
-            >
-              back {dayOfYearText(ahead.back)}
-            </text>
-          </g>
-        )}
-        {SERIES.map(([key, label, dash]) => {
-          const list = points(key)
-          const end = ends.find((one) => one.key === key)
-          return (
-            <g key={key}>
-              <path d={path(list) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={2.5} strokeDasharray={dash} />
-              {list.map(({ at, value }) => (
-                <circle key={at.getTime()} cx={x(at)} cy={y(value)} r={3.5} fill="var(--ink)" />
-              ))}
-              {end && (
-                <text x={end.x} y={end.y} textAnchor="end" className="chart-halo fill-(--ink) text-xs font-semibold">
-                  {label}
-                </text>
-              )}
+    <figure className="max-md:overflow-x-auto">
+      <div className="max-md:min-w-[380px]">
+        <ChartFrame
+          asPicture
+          label="Mats, undercoat and dirt as it came, by visit, and the mats that are expected"
+          width={WIDTH}
+          height={HEIGHT}
+          table={
+            <Table
+              rows={done}
+              keyOf={({ id }) => id}
+              columns={[
+                { head: 'When', names: true, cell: ({ startsAt }) => dayText(startsAt) },
+                ...SERIES.map(([key, label]) => ({
+                  head: label,
+                  cell: ({ summary }: RecordVisit) =>
+                    summary!.before[key] === null ? 'not seen' : Math.round(summary!.before[key]),
+                })),
+              ]}
+            />
+          }
+        >
+          <Axis side="bottom" scale={x} at={BOTTOM} ticks={5} format={monthText} />
+          <Axis side="left" scale={y} at={LEFT} ticks={4} />
+          {ahead && (
+            <g data-testid="ahead">
+              <path d={spread(ahead.points) ?? ''} fill="var(--ink)" fillOpacity={0.12} />
+              <path d={expected(ahead.points) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+              <line x1={x(ahead.back)} x2={x(ahead.back)} y1={TOP} y2={BOTTOM} stroke="var(--accent)" strokeWidth={2} />
+              <text
+                x={x(ahead.back) - 5}
+                y={TOP + 4}
+                textAnchor="end"
+                className="chart-halo fill-(--accent) text-xs font-semibold"
+              >
+                back {dayOfYearText(ahead.back)}
+              </text>
             </g>
-          )
-        })}
-      </ChartFrame>
-      <figcaption className="text-ink-2">
-        As it came, 0 to 100. A solid line is mats, dashes undercoat, dots dirt.
-        {ahead && ' Grey: the mats to be expected since the last goodbye, brushed as on the right.'}
-      </figcaption>
+          )}
+          {SERIES.map(([key, label, dash]) => {
+            const list = points(key)
+            const end = ends.find((one) => one.key === key)
+            return (
+              <g key={key}>
+                <path d={path(list) ?? ''} fill="none" stroke="var(--ink)" strokeWidth={2.5} strokeDasharray={dash} />
+                {list.map(({ at, value }) => (
+                  <circle key={at.getTime()} cx={x(at)} cy={y(value)} r={3.5} fill="var(--ink)" />
+                ))}
+                {end && (
+                  <text x={end.x} y={end.y} textAnchor="end" className="chart-halo fill-(--ink) text-xs font-semibold">
+                    {label}
+                  </text>
+                )}
+              </g>
+            )
+          })}
+        </ChartFrame>
+        <figcaption className="text-ink-2">
+          As it came, 0 to 100. A solid line is mats, dashes undercoat, dots dirt.
+          {ahead && ' Grey: the mats to be expected since the last goodbye, brushed as on the right.'}
+        </figcaption>
+      </div>
     </figure>
   )
 }

@@ -85,7 +85,7 @@ export function PrepScreen(): ReactNode {
                     names: true,
                     cell: (dog) => (
                       <>
-                        <Link className="font-semibold underline" to={`/visits/${dog.visitId}/bath`}>
+                        <Link className="opens font-semibold" to={`/visits/${dog.visitId}/bath`}>
                           {dog.name}
                         </Link>
                         {dog.noBath ? (

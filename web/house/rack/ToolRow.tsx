@@ -85,7 +85,7 @@ export function ToolRow({
       {hasLength && <Hair mm={lengthOf(tool)} />}
       <div className="min-w-44 flex-1">
         <p className="flex flex-wrap items-baseline gap-x-2">
-          <button type="button" className="opens min-h-11 text-left text-lg font-semibold" onClick={onEdit}>
+          <button type="button" className="opens min-h-11 min-w-11 text-left text-lg font-semibold" onClick={onEdit}>
             {nameOf(tool)}
           </button>
           {kind === 'blade' && <span className="figure text-ink-2">{mmText(lengthOf(tool))} mm</span>}
