@@ -38,18 +38,21 @@ async function coldStart(): Promise<number> {
 async function openings(page: Page, key: KeyInput): Promise<number[]> {
   await page.evaluate(`
     window.__opened = [];
-    let pressed = null;
-    addEventListener('keydown', (event) => { if (event.key !== 'Escape') pressed = event.timeStamp; }, true);
-    new MutationObserver(() => {
-      if (pressed === null || !document.querySelector('[role=dialog]')) return;
-      const since = pressed;
-      pressed = null;
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => window.__opened.push(performance.now() - since);
-        channel.port2.postMessage(0);
-      });
-    }).observe(document.body, { subtree: true, childList: true });
+    // Watched from the first dialog on, once.
+    if (window.__pressed === undefined) {
+      window.__pressed = null;
+      addEventListener('keydown', (event) => { if (event.key !== 'Escape') window.__pressed = event.timeStamp; }, true);
+      new MutationObserver(() => {
+        if (window.__pressed === null || !document.querySelector('[role=dialog]')) return;
+        const since = window.__pressed;
+        window.__pressed = null;
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.__opened.push(performance.now() - since);
+          channel.port2.postMessage(0);
+        });
+      }).observe(document.body, { subtree: true, childList: true });
+    }
   `)
   for (let i = 0; i < OPENINGS; i++) {
     await page.keyboard.press(key)
