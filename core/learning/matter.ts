@@ -3,6 +3,7 @@ import { GROWS_ON } from '../coat/growth.ts'
 import type { BladeReading } from '../groom/bench/shape.ts'
 import { ESTIMATES, type EstimateId, type House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
+import { grouped } from '../numbers/grouped.ts'
 import type { Score } from '../scores/scales.ts'
 import { type Learnt, learntAs, oftenOf, reachOf, TAILS } from './learnt.ts'
 
@@ -35,9 +36,8 @@ export function spreadOf(id: EstimateId, house: House): number | null {
  * by reweighting (Lange, Little and Taylor, JASA 1989), its range by the weights. The logs in another order give the same.
  */
 export function learnMatter(logs: readonly MatterLog[], house: House): Learnt[] {
-  const byId = new Map<EstimateId, MatterLog[]>()
-  for (const log of logs) if (Number.isFinite(log.off)) byId.set(log.id, [...(byId.get(log.id) ?? []), log])
-  return [...byId]
+  const finite = logs.filter(({ off }) => Number.isFinite(off))
+  return [...grouped(finite, ({ id }) => id)]
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .flatMap(([id, own]): Learnt[] => {
       const spread = spreadOf(id, house)

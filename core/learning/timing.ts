@@ -112,14 +112,21 @@ function oneRate({ kind, what, shape, tool, minutes }: GroomStep, house: House):
 export const isPaced = (id: EstimateId): boolean =>
   id.startsWith('minutes.') || (id.startsWith('cut.') && id !== 'cut.ear-hair') || isSlow(id)
 
+/** What in a dog makes the minutes of a step as many times as long: its temper at coat and cut, its coat's density at coat work. */
+function slowsOf({ kind }: GroomStep, dog: SlowDog): Slow[] {
+  if (kind !== 'coat' && kind !== 'cut') return []
+  const ids: EstimateId[] =
+    kind === 'coat' ? [temperFactorId(dog), `factor.density.${dog.density}`] : [temperFactorId(dog)]
+  return ids.filter(isSlow).map((id) => ({ id, share: 1 }))
+}
+
 /**
  * What the rates make of one step.
  * @param regions of the plan it belongs to @param dog that it was planned for @param house the numbers it was planned with
  * @returns null where no rate says how long it takes, and where a place is worked otherwise than planned
  */
 export function ratesOfStep(step: GroomStep, regions: readonly RegionPlan[], dog: SlowDog, house: House): Rated | null {
-  const ids = [temperFactorId(dog), ...(step.kind === 'coat' ? [`factor.density.${dog.density}` as const] : [])]
-  const factors = step.kind === 'coat' || step.kind === 'cut' ? ids.filter(isSlow).map((id) => ({ id, share: 1 })) : []
+  const factors = slowsOf(step, dog)
   const times = timesBy(factors, house)
   if (step.kind !== 'coat') {
     const rate = oneRate(step, house)
@@ -140,7 +147,8 @@ export function ratesOfStep(step: GroomStep, regions: readonly RegionPlan[], dog
   for (const index of step.indexes) {
     const place = regions[index]
     if (!place || place.option.treatment !== step.treatment) return null
-    const [ours, here] = [DEFAULT_HOUSE, house].map((of) => lengthFactor(place.coatMm, of)) as [number, number]
+    const ours = lengthFactor(place.coatMm, DEFAULT_HOUSE)
+    const here = lengthFactor(place.coatMm, house)
     for (const cost of [place.option.cost, place.option.card]) {
       if (!cost) continue
       fixedMin += cost.repositionMin * step.part

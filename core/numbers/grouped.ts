@@ -1,6 +1,6 @@
 /** Items by what they share, in the order in which each group first came. */
-export function grouped<T>(items: Iterable<T>, key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
+export function grouped<T, K extends string>(items: Iterable<T>, key: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>()
   for (const item of items) {
     const own = key(item)
     const group = groups.get(own)

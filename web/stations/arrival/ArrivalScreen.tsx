@@ -6,7 +6,7 @@ import { arrivalSchema } from '../../../contract/api/visit-card.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { arrivalWith } from '../../../contract/formats/before.ts'
-import { arrivalLines } from '../../../contract/words/arrival.ts'
+import { type ArrivalLines, arrivalLines } from '../../../contract/words/arrival.ts'
 import { dateOf, dayText, VERDICT_LABEL } from '../../../contract/words/index.ts'
 import { LIBRARY, type VerdictName } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
@@ -174,59 +174,55 @@ export function ArrivalScreen(): ReactNode {
   )
 }
 
-/** A dog that comes again: its weight, and what may be another since last time, each in a line. */
-function Known(fields: FieldProps): ReactNode {
-  const { arrival } = fields
-  const lines = arrivalLines(arrival)
+/** What each line of an arrival opens. */
+const PARTS: Readonly<Record<keyof ArrivalLines, readonly [title: string, Fields: (fields: FieldProps) => ReactNode]>> =
+  {
+    wishes: ['The owner wants', WishFields],
+    health: ['Health', HealthFields],
+    temper: ['Temper', TemperFields],
+    skin: ['On the skin', SkinFields],
+    coat: ['Coat', CoatFields],
+    looks: ['Its looks', LooksFields],
+  }
+
+/** Parts of an arrival, a line each. */
+function InLines({ parts, ...fields }: FieldProps & { parts: readonly (keyof ArrivalLines)[] }): ReactNode {
+  const lines = arrivalLines(fields.arrival)
   return (
-    <>
-      <h1 className="text-2xl leading-tight">{arrival.dog.name}, as last time?</h1>
-      <section className="flex flex-col gap-4" aria-label="Today">
-        <TodayFields {...fields} />
-      </section>
-      <div className="border-b border-line">
-        <AsItWas title="The owner wants" line={lines.wishes}>
-          <WishFields {...fields} />
-        </AsItWas>
-        <AsItWas title="Health" line={lines.health}>
-          <HealthFields {...fields} />
-        </AsItWas>
-        <AsItWas title="Temper" line={lines.temper}>
-          <TemperFields {...fields} />
-        </AsItWas>
-        <AsItWas title="On the skin" line={lines.skin}>
-          <SkinFields {...fields} />
-        </AsItWas>
-        <AsItWas title="Coat" line={lines.coat}>
-          <CoatFields {...fields} />
-        </AsItWas>
-        <AsItWas title="Its looks" line={lines.looks}>
-          <LooksFields {...fields} />
-        </AsItWas>
-      </div>
-    </>
+    <div className="border-b border-line">
+      {parts.map((part) => {
+        const [title, Fields] = PARTS[part]
+        return (
+          <AsItWas key={part} title={title} line={lines[part]}>
+            <Fields {...fields} />
+          </AsItWas>
+        )
+      })}
+    </div>
   )
 }
 
+/** A dog that comes again: its weight, and what may be another since last time, each in a line. */
+const Known = (fields: FieldProps): ReactNode => (
+  <>
+    <h1 className="text-2xl leading-tight">{fields.arrival.dog.name}, as last time?</h1>
+    <section className="flex flex-col gap-4" aria-label="Today">
+      <TodayFields {...fields} />
+    </section>
+    <InLines {...fields} parts={['wishes', 'health', 'temper', 'skin', 'coat', 'looks']} />
+  </>
+)
+
 /** A dog nobody here knows: what decides the plan, then the rest. */
 function New({ rest, ...fields }: FieldProps & { rest: boolean }): ReactNode {
-  const { arrival } = fields
-  const { name } = arrival.dog
-  const lines = arrivalLines(arrival)
+  const { name } = fields.arrival.dog
   return rest ? (
     <>
       <h1 className="text-2xl leading-tight">What is wanted for {name}</h1>
       <section className="flex flex-col gap-4" aria-label="What the owner wants">
         <WishFields {...fields} />
       </section>
-      <div className="border-b border-line">
-        <AsItWas title="On the skin" line={lines.skin}>
-          <SkinFields {...fields} />
-        </AsItWas>
-        <AsItWas title="Its looks" line={lines.looks}>
-          <LooksFields {...fields} />
-        </AsItWas>
-      </div>
+      <InLines {...fields} parts={['skin', 'looks']} />
     </>
   ) : (
     <>

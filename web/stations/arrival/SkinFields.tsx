@@ -1,14 +1,8 @@
 import { type ReactNode, useState } from 'react'
-import type { Arrival } from '../../../contract/api/visit-card.ts'
 import { dilutionText } from '../../../contract/words/index.ts'
 import { parseDilution } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
-import { NumberField } from './field-parts.tsx'
-
-interface Props {
-  readonly arrival: Arrival
-  readonly change: (change: (arrival: Arrival) => Arrival) => void
-}
+import { type FieldProps, NumberField, setDog } from './field-parts.tsx'
 
 const list = (text: string): string[] =>
   text
@@ -48,10 +42,9 @@ function Words({
 const PRESCRIBED = { productKind: 'medicated', dilution: 0, dwellMin: 10, regions: ['all'] } as const
 
 /** What decides which products may go on: the vet's word, allergies, a recent spot-on. */
-export function SkinFields({ arrival, change }: Props): ReactNode {
+export function SkinFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
-  const setDog = (set: Partial<Arrival['dog']>): void =>
-    change((before) => ({ ...before, dog: { ...before.dog, ...set } }))
+  const set = (of: Parameters<typeof setDog>[0]): void => change(setDog(of))
   const { prescribed } = dog
   const [strength, setStrength] = useState(prescribed ? dilutionText(prescribed.dilution) : 'ready to use')
   return (
@@ -64,14 +57,14 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
           max={10000}
           value={dog.daysSinceSpotOn ?? null}
           placeholder="none"
-          onChange={(daysSinceSpotOn) => setDog({ daysSinceSpotOn })}
+          onChange={(daysSinceSpotOn) => set({ daysSinceSpotOn })}
         />
       </div>
       <Words
         label="Allergic to"
         placeholder="oat, tea tree"
         values={dog.allergies ?? []}
-        onChange={(allergies) => setDog({ allergies })}
+        onChange={(allergies) => set({ allergies })}
       />
       <OneOf
         legend="Prescribed by the vet"
@@ -80,7 +73,7 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
           { value: 'yes', label: 'A wash' },
         ]}
         value={prescribed ? 'yes' : 'no'}
-        onChange={(value) => setDog({ prescribed: value === 'yes' ? { ...PRESCRIBED, regions: ['all'] } : null })}
+        onChange={(value) => set({ prescribed: value === 'yes' ? { ...PRESCRIBED, regions: ['all'] } : null })}
       />
       {prescribed && (
         <div className="flex flex-wrap items-end gap-4">
@@ -90,7 +83,7 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
             min={0}
             max={240}
             value={prescribed.dwellMin}
-            onChange={(dwellMin) => setDog({ prescribed: { ...prescribed, dwellMin: dwellMin ?? 10 } })}
+            onChange={(dwellMin) => set({ prescribed: { ...prescribed, dwellMin: dwellMin ?? 10 } })}
           />
           <label className="block">
             <span className="mb-1 block font-medium">Strength</span>
@@ -102,7 +95,7 @@ export function SkinFields({ arrival, change }: Props): ReactNode {
                 const dilution = parseDilution(strength)
                 const parts = dilution ? dilution.waterParts / dilution.productParts : 0
                 setStrength(dilutionText(parts))
-                setDog({ prescribed: { ...prescribed, dilution: parts } })
+                set({ prescribed: { ...prescribed, dilution: parts } })
               }}
             />
           </label>
