@@ -142,7 +142,10 @@ describe('a dog nobody here knows', () => {
       presses++
       await page.keyboard.press(name)
     }
-    const touch = async (place: string): Promise<void> => {
+    // The dog turns to the place at hand a moment after the key, and what is then touched has to stand still.
+    const atHand = (index: number) => page.waitForSelector(`[data-testid=stage][data-focus="${index}"]`)
+    const scored = async (place: string, digit: KeyInput): Promise<void> => {
+      const { index } = REGION_SIDES.find(({ key }) => key === place)!
       const selector = `[data-front] [data-region="${place}"]`
       while (!(await page.$(selector))) {
         const before = await text(page, '[data-testid=stage] p')
@@ -151,7 +154,9 @@ describe('a dog nobody here knows', () => {
       }
       presses++
       await page.click(selector)
-      await page.waitForSelector(`[data-focus="${REGION_SIDES.find(({ key }) => key === place)!.index}"]`)
+      await atHand(index)
+      await key(digit)
+      await atHand(index + 1)
     }
     // Every place is combed for mats; of the rest only what is not clean is asked.
     for (const { region } of REGION_SIDES)
@@ -163,10 +168,8 @@ describe('a dog nobody here knows', () => {
     ] as const) {
       await key('KeyN')
       await page.waitForSelector(`[data-state=on]::-p-text(${layer})`)
-      for (const place of places) {
-        await touch(place)
-        await key('Digit2')
-      }
+      await atHand(0)
+      for (const place of places) await scored(place, 'Digit2')
     }
     await key('KeyN')
     await shows(page, '[data-testid=verdict]')
