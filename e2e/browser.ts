@@ -40,7 +40,10 @@ export async function visitOf(base: string, dog: string): Promise<string> {
   return visit.id
 }
 
-export const shows = (page: Page, selector: string): Promise<unknown> => page.waitForSelector(selector)
+/** Nothing is held on to: an element in hand keeps its whole screen, long after it was left. */
+export async function shows(page: Page, selector: string): Promise<void> {
+  await (await page.waitForSelector(selector))?.dispose()
+}
 
 /** Once what was just done stands on the screen. */
 export const drawn = (page: Page): Promise<unknown> =>

@@ -20,6 +20,7 @@ import { isTemper, minutesBy, ratesOfStep } from './timing.ts'
 
 const H = DEFAULT_HOUSE
 const SEEDS = Array.from({ length: 12 }, (_, i) => i + 1)
+const MANY_SEEDS = Array.from({ length: 40 }, (_, i) => i + 1)
 const PLAIN: HiddenTruth = {
   house: 1,
   people: [
@@ -44,8 +45,8 @@ function offs(truth: HiddenTruth, seed: number): number[] {
       }),
     )
 }
-const shareWithin = (truth: HiddenTruth, share: number): number => {
-  const all = SEEDS.flatMap((seed) => offs(truth, seed))
+const shareWithin = (truth: HiddenTruth, share: number, seeds = SEEDS): number => {
+  const all = seeds.flatMap((seed) => offs(truth, seed))
   const within = all.filter((off) => off <= share).length / all.length
   return within
 }
@@ -56,8 +57,8 @@ describe('simulated salons', () => {
     expect(shareWithin(PLAIN, 0.15)).toBeGreaterThanOrEqual(0.9)
   })
   test('one clock in ten left running and one step in twenty ticked off at once', () => {
-    // Nine of ten is the aim; a seventh fewer clocks that say anything leave it a little under.
-    expect(shareWithin({ ...PLAIN, forgotten: 0.1, tickedOff: 0.05 }, 0.15)).toBeGreaterThanOrEqual(0.85)
+    // So near to the aim that a dozen houses are too few to tell.
+    expect(shareWithin({ ...PLAIN, forgotten: 0.1, tickedOff: 0.05 }, 0.15, MANY_SEEDS)).toBeGreaterThanOrEqual(0.9)
   })
   test('a house half as slow again, and one level 1.8 times off', () => {
     expect(shareWithin({ ...PLAIN, house: 1.5 }, 0.15)).toBeGreaterThanOrEqual(0.9)

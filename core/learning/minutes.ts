@@ -31,6 +31,11 @@ export interface MinutesLearnt {
 }
 
 const ROUNDS = 40
+/** Rounds in which a gain a visit is hardly drawn in, so that what a learner's logs say is found before it is doubted. */
+const ROUNDS_WIDE = 8
+/** A gain a visit is Cauchy's: most work as they did, a few get much faster. */
+const TREND_TAILS = 1
+const TREND_WIDE = 0.01
 const SETTLED = 1e-7
 const COUNTS = 0.1
 const LONGEST_STEP = 1
@@ -87,9 +92,8 @@ function agesOf(logs: readonly MinutesLog[]): number[] {
 /**
  * Minutes by treatment and mat level, the whole house, and everybody's pace, from what the clock said: person within house
  * within product. The logarithm of a step's minutes is that of what the rates make of it, each rate times the house's own
- * factor, its level's and those of the
- * dog's temper and coat, the whole times the person's; all of those are normal about 1 on the log scale, and what a step is
- * off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
+ * factor, its level's and those of the dog's temper and coat, the whole times the person's; all of those are normal
+ * about 1 on the log scale, what somebody gains a visit is Cauchy's about nothing, and what a step is off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
  * Taylor, JASA 1989), ranges by its curvature. What goes into plans is the mean of a step's minutes, not its median, so
  * half the variance is taken off first. The same logs in another order give the same.
  */
@@ -114,6 +118,14 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     ...people.map(() => house['learn.trend']),
     ...factors.map((id) => spreadOfSlow(id, house)),
   ].map((sd) => 1 / sd ** 2)
+  const trends = new Set(trendAt.values())
+  const drawnIn = (theta: readonly number[], round: number): number[] =>
+    prior.map((precision, i) => {
+      if (!trends.has(i)) return precision
+      return round < ROUNDS_WIDE
+        ? 1 / TREND_WIDE ** 2
+        : (precision * (TREND_TAILS + 1)) / (TREND_TAILS + precision * theta[i]! ** 2)
+    })
   const ages = agesOf(logs)
   const weights = ages.map((age) => 0.5 ** (age / house['learn.half-visits']))
   const places = { rateAt, personAt, trendAt, factorAt }
@@ -123,12 +135,13 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
   let spread = Math.max(house['pace.within'], spreadOf(byOurs), Math.abs(medianOf(byOurs)))
   let covariance: number[][] = []
   for (let round = 0; round < ROUNDS; round++) {
+    const precisions = drawnIn(theta, round)
     const matrix: number[][] = Array.from({ length: n }, (_, i) => {
       const row = new Array<number>(n).fill(0)
-      row[i] = prior[i]!
+      row[i] = precisions[i]!
       return row
     })
-    const right = prior.map((precision, i) => -precision * theta[i]!)
+    const right = precisions.map((precision, i) => -precision * theta[i]!)
     const residuals: Off[] = []
     for (const [l, log] of logs.entries()) {
       const { at, values, residual } = linear(log, ages[l]!, theta, places, spread)
@@ -152,7 +165,7 @@ export function learnMinutes(given: readonly MinutesLog[], house: House): Minute
     const next = Math.max(LEAST_SPREAD, (counted * usual + guess * house['pace.within']) / (counted + guess))
     const settled = Math.max(...step.map(Math.abs), Math.abs(next - spread)) < SETTLED
     spread = next
-    if (settled) break
+    if (settled && round > ROUNDS_WIDE) break
   }
   const rangeOf = (at: readonly number[]): Reach =>
     reachOf(

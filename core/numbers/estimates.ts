@@ -461,7 +461,7 @@ export const ESTIMATES = {
   'learn.visit': est(0.3, 'share', 'Of how unlike like steps are, what all steps of one visit have in common'),
   'learn.half-visits': est(20, 'visits', 'Later visits of a person after which a log counts half'),
   'learn.forgotten': est(0.1, 'share', 'Steps whose clock says nothing: left running, or ticked off at once'),
-  'learn.trend': est(0.007, 'ln/visit', 'How much faster or slower people get a visit, of the logarithm'),
+  'learn.trend': est(0.003, 'ln/visit', 'How much faster or slower people get a visit, of the logarithm'),
   'learn.spread-logs': est(20, 'logs', 'Logs after which a house knows as much of its own spread as we guessed'),
   'learn.least': est(12, 'logs', 'Fewer are not worth a proposal'),
   'learn.choice': est(1.5, 'points', 'So much less weight makes a way about three times as likely to be taken'),
