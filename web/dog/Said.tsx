@@ -43,7 +43,7 @@ export function Stops({ plan }: { plan: Plan }): ReactNode {
           <ul className="flex flex-col gap-2">{quiet.slice(0, MOST_CARE).map(line)}</ul>
           {quiet.length > MOST_CARE && (
             <details className="mt-2">
-              <summary className="min-h-8 text-ink-2">{quiet.length - MOST_CARE} more to mind</summary>
+              <summary className="min-h-11 content-center text-ink-2">{quiet.length - MOST_CARE} more to mind</summary>
               <ul className="mt-2 flex flex-col gap-2">{quiet.slice(MOST_CARE).map(line)}</ul>
             </details>
           )}

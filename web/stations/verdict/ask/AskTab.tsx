@@ -166,7 +166,7 @@ function CoatCosts({ axis, file, plan, house, onAsIf }: Props & { axis: Axis }):
         curve, which asks for coat alone.
       </p>
       <details>
-        <summary className="min-h-8 text-ink-2">The curve as a table</summary>
+        <summary className="min-h-11 content-center text-ink-2">The curve as a table</summary>
         <FrontierTable frontier={frontier} axis={axis} />
       </details>
     </>
