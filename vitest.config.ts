@@ -7,7 +7,7 @@ const common = { env: { TZ: 'UTC' }, globals: false } as const
 const LONGEST = [
   'e2e/start.test.ts',
   'e2e/day.test.ts',
-  'e2e/axe.test.ts',
+  'e2e/screens.test.ts',
   'server/learning/many.test.ts',
   'server/groom/groom.test.ts',
   'scripts/additions.test.ts',
@@ -18,7 +18,8 @@ const LONGEST = [
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
     const isLong = ({ moduleId }: TestSpecification): boolean => LONGEST.some((name) => moduleId.endsWith(`/${name}`))
-    const sorted = await super.sort(files)
+    // What has read one part's modules reads them in anew for another: one part after the other.
+    const sorted = (await super.sort(files)).toSorted((a, b) => a.project.name.localeCompare(b.project.name))
     return [...sorted.filter(isLong), ...sorted.filter((file) => !isLong(file))]
   }
 }

@@ -2,7 +2,7 @@ import { performance } from 'node:perf_hooks'
 import type { KeyInput } from 'puppeteer-core'
 import { daysAfter } from '../contract/words/dates.ts'
 import { openBrowser, shows, visitOf } from '../e2e/browser.ts'
-import { median, p95 } from './timing.ts'
+import { median, p95, stands } from './timing.ts'
 
 /*
  * The interface and the server as a groomer meets them, on a running salon: npm run bench:browser [address]
@@ -36,6 +36,7 @@ try {
   const page = await browser.newPage()
   await page.goto(`${base}visits/${visit}/look`)
   await shows(page, '[data-front] [data-region]')
+  await stands()
   await page.emulateCPUThrottling(SLOWER)
   // Event Timing: from the key going down to the frame with the score on it being shown, to the nearest 8 ms. React
   // commits a key's change before that frame; what follows later (the dog's turn) is not in it, so it is timed beside.

@@ -2,7 +2,7 @@ import { performance } from 'node:perf_hooks'
 import type { KeyInput, Page } from 'puppeteer-core'
 import { openBrowser, shows, visitOf } from '../e2e/browser.ts'
 import { SCREENS } from '../web/app/screens.ts'
-import { median, p95 } from './timing.ts'
+import { median, p95, stands } from './timing.ts'
 
 /*
  * What is felt around the work itself, on a running salon with the made-up dogs: npm run bench:screens [address]
@@ -83,6 +83,7 @@ try {
   const page = await browser.newPage()
   await page.goto(`${base}visits/${visit}/look`)
   await shows(page, '[data-front] [data-region]')
+  await stands()
   await page.emulateCPUThrottling(SLOWER)
   for (const [what, key] of [
     ['the sheet of keys', '?'],

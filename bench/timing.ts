@@ -9,3 +9,7 @@ export const timed = (work: () => unknown): number => {
   return performance.now() - start
 }
 export const ms = (x: number): string => `${x.toFixed(2)} ms`
+
+/** As long as a screen stands before a hand that came to it does something there, ms. */
+const STANDS_MS = 1500
+export const stands = (): Promise<void> => new Promise((done) => setTimeout(done, STANDS_MS))

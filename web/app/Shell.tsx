@@ -1,7 +1,7 @@
 import { useIsFetching, useQueryClient } from '@tanstack/react-query'
 import { clsx } from 'clsx'
 import { Keyboard, Menu as MenuIcon, Moon, Sun, UserRound } from 'lucide-react'
-import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
 import { followChanges } from '../device/changes.ts'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
@@ -23,7 +23,7 @@ const FirstRun = lazy(async () => ({ default: (await import('./FirstRun.tsx')).F
 const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
-const KeySheet = lazy(async () => ({ default: (await import('./KeySheet.tsx')).KeySheet }))
+const readKeySheet = () => import('./KeySheet.tsx')
 const Toasts = lazy(async () => ({ default: (await import('./Toasts.tsx')).Toasts }))
 const PhotosOnTheirWay = lazy(async () => ({
   default: (await import('./PhotosOnTheirWay.tsx')).PhotosOnTheirWay,
@@ -97,12 +97,17 @@ const FRAME = SCREENS.filter(({ place, path }) => place === 'frame' || path === 
   label: path === '/house' ? 'House' : label,
 }))
 
+/** Where a screen has keys of its own, their sheet is read ahead once the screen stands. */
+const KEY_SHEET_AFTER_MS = 1000
+
 /** The frame of every screen: the salon, who works here, the theme, the keys. */
 export function Shell(): ReactNode {
   const { access, isOut, asksAgain, close, leave } = useDoor()
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
-  const [keysOpen, setKeysOpen] = useState(false)
+  // Not lazy: what is shown in place of what is lazy stays for a third of a second.
+  const [keySheet, setKeySheet] = useState<Awaited<ReturnType<typeof readKeySheet>> | null>(null)
+  const openKeys = useCallback(() => void readKeySheet().then(setKeySheet), [])
   const [menuAsked, setMenuAsked] = useState(false)
   // Where there is no room for the box beside everything else it comes when it is asked for.
   const [finding, setFinding] = useState(false)
@@ -112,13 +117,25 @@ export function Shell(): ReactNode {
   // biome-ignore lint/correctness/useExhaustiveDependencies: it has done its part once another screen is there
   useEffect(() => setFinding(false), [pathname])
 
-  useEffect(function openKeySheet() {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key === '?' && !isForOthers(event)) setKeysOpen(true)
-    }
-    addEventListener('keydown', onKey)
-    return () => removeEventListener('keydown', onKey)
-  }, [])
+  useEffect(
+    function openKeySheet() {
+      const onKey = (event: KeyboardEvent): void => {
+        if (event.key === '?' && !isForOthers(event)) openKeys()
+      }
+      addEventListener('keydown', onKey)
+      return () => removeEventListener('keydown', onKey)
+    },
+    [openKeys],
+  )
+
+  useEffect(
+    function readKeySheetAhead() {
+      if (!screenAt(pathname)?.keys) return
+      const timer = setTimeout(readKeySheet, KEY_SHEET_AFTER_MS)
+      return () => clearTimeout(timer)
+    },
+    [pathname],
+  )
 
   useEffect(function soundFromTheFirstTouch() {
     addEventListener('pointerdown', allowSound)
@@ -207,7 +224,7 @@ export function Shell(): ReactNode {
         >
           {theme === 'light' ? <Moon size={20} /> : <Sun size={20} />}
         </Button>
-        <Button kind="quiet" tight className="max-xl:hidden" onClick={() => setKeysOpen(true)} aria-label="Keys">
+        <Button kind="quiet" tight className="max-xl:hidden" onClick={openKeys} aria-label="Keys">
           <Keyboard size={20} />
         </Button>
         {menuAsked ? (
@@ -216,7 +233,7 @@ export function Shell(): ReactNode {
               pages={FRAME}
               theme={theme}
               onTheme={toggleTheme}
-              onKeys={() => setKeysOpen(true)}
+              onKeys={openKeys}
               onFind={() => setFinding(!finding)}
             />
           </Suspense>
@@ -232,7 +249,7 @@ export function Shell(): ReactNode {
         </Suspense>
       </main>
       <Suspense fallback={null}>{asksAgain && <AskAgain onClose={close} />}</Suspense>
-      <Suspense fallback={null}>{keysOpen && <KeySheet open onOpenChange={setKeysOpen} path={pathname} />}</Suspense>
+      {keySheet && <keySheet.KeySheet path={pathname} onClose={() => setKeySheet(null)} />}
       <Suspense fallback={null}>{shown && <Toasts theme={theme} />}</Suspense>
     </div>
   )

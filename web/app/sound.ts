@@ -1,9 +1,25 @@
 let context: AudioContext | null = null
 
-/** Browsers let a page sound only after it was touched: made at the first touch. */
-export function allowSound(): void {
-  context ??= new AudioContext()
+let resting: ReturnType<typeof setTimeout> | undefined
+/** Hands that rest so long do not wait for what is made meanwhile. */
+const REST_MS = 1500
+
+function make(): void {
+  context = new AudioContext()
   if (context.state === 'suspended') void context.resume()
+}
+
+/**
+ * Browsers let a page sound only after it was touched. What sounds takes longer to make than a touch may wait, so it is
+ * made once the hands rest; a browser for which that is too late is woken by the next touch.
+ */
+export function allowSound(): void {
+  if (context) {
+    if (context.state === 'suspended') void context.resume()
+    return
+  }
+  clearTimeout(resting)
+  resting = setTimeout(make, REST_MS)
 }
 
 const TONES = [

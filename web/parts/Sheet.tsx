@@ -41,7 +41,8 @@ export function DialogSheet({
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose?.()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40 print:hidden" />
+        {/* Not the library's own, which writes a style sheet each time: every element of the page is styled anew by it. */}
+        <div aria-hidden className="pointer-events-auto fixed inset-0 z-40 bg-black/40 print:hidden" />
         <Dialog.Content
           className="card fixed left-1/2 top-1/2 z-50 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6 print:translate-x-0 print:translate-y-0"
           {...(about ? {} : { 'aria-describedby': undefined })}

@@ -19,21 +19,26 @@ function useAnswer<T>(
   ask: (planner: Remote<Planner>, file: AssessmentFile, house: House) => Promise<T>,
   file: AssessmentFile | null,
   house: House,
+  restMs = 0,
 ): Answer<T> {
   const [state, setState] = useState<Answer<T>>({ plan: null, problem: null })
   useEffect(
     function replan() {
       if (!file) return
       let current = true
-      ask(thePlanner(), file, house).then(
-        (plan) => current && setState({ plan, problem: null }),
-        (error: Error) => current && setState((before) => ({ ...before, problem: error.message })),
-      )
+      const start = (): void => {
+        ask(thePlanner(), file, house).then(
+          (plan) => current && setState({ plan, problem: null }),
+          (error: Error) => current && setState((before) => ({ ...before, problem: error.message })),
+        )
+      }
+      const timer = setTimeout(start, restMs)
       return () => {
         current = false
+        clearTimeout(timer)
       }
     },
-    [ask, file, house],
+    [ask, file, house, restMs],
   )
   return state
 }
@@ -45,5 +50,9 @@ const soFar = (planner: Remote<Planner>, file: AssessmentFile, house: House): Pr
 /** The plan of what stands on the screen, re-made in the worker after every change; the last one stays until then. */
 export const usePlan = (file: AssessmentFile | null, house: House): Answer<Plan> => useAnswer(whole, file, house)
 
-/** The same, of it only what is told while the hands are on the dog. */
-export const usePlanSoFar = (file: AssessmentFile, house: House): Answer<PlanSoFar> => useAnswer(soFar, file, house)
+/** A score, the dog's turn and their painting have the machine for so long before it plans, and a quick hand is not planned for at every key. */
+const REST_MS = 200
+
+/** The same, of it only what is told while the hands are on the dog; once they rest. */
+export const usePlanSoFar = (file: AssessmentFile, house: House): Answer<PlanSoFar> =>
+  useAnswer(soFar, file, house, REST_MS)

@@ -61,7 +61,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const [search] = useSearchParams()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const { sweep, stance, actions } = useSweep(scoring, { ...drawn, house }, search.get('at'))
-  const { focus, layer, touched } = sweep
+  const { focus, layer } = sweep
   // The score is painted first; then the dog turns to the next place and the keypad asks for it.
   const { focus: stageFocus, view, close } = useAfterPaint(stance)
   const { canUndo } = scoring
@@ -152,7 +152,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
         />
       </aside>
       <p className="sr-only" aria-live="polite">
-        {touched !== null ? spoken(sheet, touched, layer) : ''}
+        {asked.sweep.touched !== null ? spoken(asked.sheet, asked.sweep.touched, asked.sweep.layer) : ''}
       </p>
       {dialog && (
         <FindingsDialog

@@ -1,9 +1,16 @@
 import { Check, CloudOff, RefreshCw, TriangleAlert } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { Saving } from '../../dog/saving.ts'
+import { useAfterPaint } from '../../parts/after-paint.ts'
 
-/** The state of saving, always in the same place. */
-export function SavingLine({ saving, problem }: { saving: Saving; problem: string | null }): ReactNode {
+interface Props {
+  readonly saving: Saving
+  readonly problem: string | null
+}
+
+/** The state of saving, always in the same place. Its words follow a frame later: laying them out holds up a score. */
+export function SavingLine({ saving: now, problem }: Props): ReactNode {
+  const saving = useAfterPaint(now)
   const said: Record<Saving['state'], () => ReactNode> = {
     saved: () => (
       <>
@@ -44,7 +51,7 @@ export function SavingLine({ saving, problem }: { saving: Saving; problem: strin
       // That a score is saved is seen; only what is not as it should be is spoken.
       role={saving.state === 'saved' || saving.state === 'saving' ? undefined : 'status'}
       data-testid="saving"
-      data-state={saving.state}
+      data-state={now.state}
     >
       {said[saving.state]()}
       {problem && <span className="text-alarm">{problem}</span>}

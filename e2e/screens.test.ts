@@ -5,6 +5,7 @@ import type { Day } from '../contract/api/day.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { SCREENS, screenAt } from '../web/app/screens.ts'
 import { shows, visitOf } from './browser.ts'
+import { glassFinds, SIZES, setGlass } from './glass.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -258,23 +259,49 @@ const CHECKS: readonly ScreenCheck[] = [
   { name: 'how right we were', dog: null, path: 'house/right', wait: '[data-kind] svg' },
 ]
 
-const seen = new Set<string | undefined>()
+/** Of each screen that was looked at, the title that the browser's tab has. */
+const titles = new Map<string | undefined, string>()
 
-describe('axe finds nothing, in daylight and in the dim', () => {
+describe('axe finds nothing, in daylight and in the dim; no glass is too narrow, and on a phone everything is as large as a finger', () => {
   test.each(CHECKS)('$name', async ({ dog, path, wait, act }) => {
     await page.goto(dog ? `${salon.base}visits/${await visitOf(salon.base, dog)}/${path}` : `${salon.base}${path}`)
     await shows(page, wait)
     await act?.(page)
+    expect(await page.$$eval('main h1', (headings) => headings.length)).toBe(1)
     expect(await axeFinds(page)).toEqual([])
     await page.evaluate(() => {
       document.documentElement.dataset.theme = 'dim'
     })
     // Another theme is other colours; names, roles and order are the same page.
     expect(await axeFinds(page, 'colours')).toEqual([])
-    seen.add(screenAt(new URL(page.url()).pathname)?.path)
+    expect((await glassFinds(page)).join('\n')).toBe('')
+    titles.set(screenAt(new URL(page.url()).pathname)?.path, await page.title())
   })
 })
 
-test('and every screen there is was looked at', () => {
-  expect(SCREENS.filter(({ path }) => !seen.has(path)).map(({ path }) => path)).toEqual([])
+test('every screen there is was looked at, and each has a title of its own', () => {
+  expect(SCREENS.filter(({ path }) => !titles.has(path)).map(({ path }) => path)).toEqual([])
+  // The dog's name stands before it.
+  const own = [...titles.values()].map((title) =>
+    title
+      .split(' · ')
+      .slice(title.includes(' · ') ? 1 : 0)
+      .join(),
+  )
+  expect(own.filter((title, i) => own.indexOf(title) !== i)).toEqual([])
+})
+
+test.each(SIZES)('at %d by %d the way to every page is in the menu', async (...size) => {
+  const page = await salon.newPage()
+  await page.setBypassCSP(true)
+  await setGlass(page, size)
+  await page.goto(salon.base)
+  const menu = await page.waitForSelector('header [aria-label=Menu]')
+  await menu!.click()
+  await shows(page, '[role=menuitem]')
+  expect(await page.$$eval('[role=menuitem]', (items) => items.map((item) => item.textContent))).toEqual(
+    expect.arrayContaining(['Mix', 'Shelf', 'House', 'Messages']),
+  )
+  expect(await axeFinds(page)).toEqual([])
+  await page.close()
 })
