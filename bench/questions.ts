@@ -8,6 +8,8 @@ import type { Weighed } from '../core/plan/solve.ts'
 import { weightOf } from '../core/plan/weigh.ts'
 import { changed, flipTrials } from '../core/questions/flips.ts'
 import { budgetSteps } from '../core/questions/frontier.ts'
+import { priorsOf } from '../core/questions/odds.ts'
+import { SCORES } from '../core/scores/scales.ts'
 import { lpOf } from '../test/oracles/solve-lp.ts'
 import { slowWeightOf } from '../test/oracles/weigh-slow.ts'
 import { asIfAt, spotAt } from '../web/stations/verdict/ask/as-if.ts'
@@ -21,6 +23,9 @@ import { median, ms, p95, timed } from './timing.ts'
 const DOGS = 40
 const BUDGETS = 20
 const PARTS = [1, 2, 4, 8] as const
+const DRAWS = 2000
+/** Draws weighed the long way, of each dog. */
+const LONG_DRAWS = 100
 
 /** Every other place not looked at. */
 const half = (assessment: Assessment): Assessment => ({
@@ -148,14 +153,32 @@ const flips = few.map((dog) => timed(() => flipsOf(dog, DEFAULT_HOUSE)))
 console.log(`flips over every score: median ${ms(median(flips))}, 95th percentile ${ms(p95(flips))}`)
 
 const firsts: number[] = []
-const draws = dogs.slice(0, 12).map((dog) =>
+const draws = few.map((dog) =>
   timed(() => {
     let first: number | null = null
     const start = performance.now()
-    for (const _ of oddsOf(half(dog), DEFAULT_HOUSE, 2000, seeded(1))) first ??= performance.now() - start
+    for (const _ of oddsOf(half(dog), DEFAULT_HOUSE, DRAWS, seeded(1))) first ??= performance.now() - start
     firsts.push(first ?? 0)
   }),
 )
+/** A dog as one draw has it: every gap filled by the odds of what is around it. */
+function drawn(dog: Assessment, random: () => number): Assessment {
+  const sheet = [...dog.sheet]
+  for (const { index, scale, chance } of priorsOf(dog.sheet, DEFAULT_HOUSE)) {
+    const u = random()
+    const score = SCORES.find((one) => u < chance.slice(0, one + 1).reduce((a, b) => a + b)) ?? 4
+    sheet[index] = { ...sheet[index]!, [scale]: score, skin: sheet[index]!.skin ?? 0 }
+  }
+  return { ...dog, sheet }
+}
+const longDraws = few.map((dog) => {
+  const random = seeded(1)
+  return longWay(Array.from({ length: LONG_DRAWS }, () => drawn(half(dog), random))) / LONG_DRAWS
+})
+const oddsRatios = draws.map((time, i) => longDraws[i]! / (time / DRAWS))
 console.log(
-  `2,000 draws with every other place unknown: median ${ms(median(draws))}, 95th percentile ${ms(p95(draws))}; first answer ${ms(median(firsts))}`,
+  `a draw of the odds: the long way over the quick one ${median(oddsRatios).toFixed(1)} at the median, ${Math.min(...oddsRatios).toFixed(1)} to ${Math.max(...oddsRatios).toFixed(1)}`,
+)
+console.log(
+  `${DRAWS} draws with every other place unknown: median ${ms(median(draws))}, 95th percentile ${ms(p95(draws))}; first answer ${ms(median(firsts))}`,
 )

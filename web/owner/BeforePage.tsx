@@ -37,7 +37,7 @@ import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 import { numberOf } from '../parts/number-text.ts'
 import { AnyOf, OneOf } from '../parts/Toggle.tsx'
-import { LinkState, Part } from './parts.tsx'
+import { LinkState, Part, useTitle } from './parts.tsx'
 
 const NOTHING_SAID: BeforeAnswers = {
   weightKg: null,
@@ -75,11 +75,13 @@ function Questions({ token, page }: { token: string; page: BeforePageDoc }): Rea
     })
   }
   const ask = { answers, set }
+  const about = `${page.name}, before the visit`
+  useTitle(about, page.salon)
   return (
     <main className="mx-auto max-w-md px-5 pb-16 text-lg" data-testid="before-page">
       <header className="py-5">
         <p className="text-ink-2">{page.salon}</p>
-        <h1 className="text-3xl leading-tight">{page.name}, before the visit</h1>
+        <h1 className="text-3xl leading-tight">{about}</h1>
         <p className="mt-1 text-lg font-medium">{dayAndTimeText(page.startsAt)}</p>
         <p className="mt-2 text-ink-2">Six questions so that we keep enough time. Leave out what you do not know.</p>
       </header>

@@ -13,7 +13,7 @@ import { dogDrawn } from '../dog/dog-drawn.ts'
 import { looksOfShapes, looksWithKnots, sheetLooks } from '../dog/looks.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
-import { LinkState, Part } from './parts.tsx'
+import { LinkState, Part, useTitle } from './parts.tsx'
 
 /** The owner's page behind its link, on a phone: what we saw, what we advise, what it means, and their answer. */
 export function OwnerPage(): ReactNode {
@@ -36,11 +36,13 @@ const Lines = ({ lines }: { lines: readonly string[] }): ReactNode => (
 
 function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
   const { page } = doc
+  const about = `Before we groom ${page.name}`
+  useTitle(about, page.salon)
   return (
     <main className="mx-auto max-w-md px-5 pb-16 text-lg" data-testid="owner-page">
       <header className="py-5">
         <p className="text-ink-2">{page.salon}</p>
-        <h1 className="text-3xl leading-tight">Before we groom {page.name}</h1>
+        <h1 className="text-3xl leading-tight">{about}</h1>
       </header>
       <Part title="What we saw">
         <FoundMap page={page} />

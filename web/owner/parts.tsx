@@ -1,6 +1,16 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect } from 'react'
 import { Away, Refused } from '../device/client.ts'
 import { Button } from '../parts/Button.tsx'
+
+/** What the tab of a page behind a link says: what it is about, and whose salon it is from. */
+export function useTitle(about: string, salon: string): void {
+  useEffect(
+    function titleOfThePage() {
+      document.title = `${about} · ${salon}`
+    },
+    [about, salon],
+  )
+}
 
 /** What an owner's page shows until it is there: that it comes, or why it does not. */
 export function LinkState({ error, again }: { error: Error | null; again: () => void }): ReactNode {
