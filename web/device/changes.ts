@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { changedSchema, salonApi } from '../../contract/api/salon.ts'
 import { TAB } from './client.ts'
+import { openStream } from './stream.ts'
 
 /** What comes within so long is read once. */
 const TOGETHER_MS = 120
@@ -17,7 +18,7 @@ type Key = readonly [subject: string, name: string, path?: { readonly id?: strin
  * @returns what ends it
  */
 export function followChanges(client: QueryClient): () => void {
-  let source: EventSource | null = null
+  let close: (() => void) | null = null
   let missed = false
   let stale: { subjects: readonly string[]; visitId: string | null }[] = []
   let timer: ReturnType<typeof setTimeout> | null = null
@@ -41,30 +42,30 @@ export function followChanges(client: QueryClient): () => void {
     stale.push({ subjects, visitId })
     timer ??= setTimeout(readAnew, TOGETHER_MS)
   }
-  const open = (): void => {
-    source = new EventSource(`/api${salonApi.changes.path}`)
-    source.addEventListener('open', () => {
-      if (missed) hear([], null)
-      missed = true
+  const open = (): (() => void) =>
+    openStream(`/api${salonApi.changes.path}`, {
+      open: () => {
+        if (missed) hear([], null)
+        missed = true
+      },
+      [salonApi.changes.event]: ({ data }) => {
+        const told = changedSchema.safeParse(JSON.parse(data))
+        if (told.success && told.data.tab !== TAB) hear(told.data.subjects, told.data.visitId)
+      },
     })
-    source.addEventListener(salonApi.changes.event, (event) => {
-      const told = changedSchema.safeParse(JSON.parse(event.data))
-      if (told.success && told.data.tab !== TAB) hear(told.data.subjects, told.data.visitId)
-    })
-  }
   const look = (): void => {
     if (document.visibilityState === 'visible') {
-      if (!source) open()
+      close ??= open()
     } else {
-      source?.close()
-      source = null
+      close?.()
+      close = null
     }
   }
   look()
   document.addEventListener('visibilitychange', look)
   return () => {
     document.removeEventListener('visibilitychange', look)
-    source?.close()
+    close?.()
     if (timer) clearTimeout(timer)
   }
 }

@@ -1,11 +1,12 @@
 import { useSyncExternalStore } from 'react'
 import { type Device, type DeviceKind, deviceSchema, devicesApi, type Simulate } from '../../contract/api/devices.ts'
 import { answerOf } from './client.ts'
+import { openStream } from './stream.ts'
 
 type Devices = ReadonlyMap<string, Device>
 
 let devices: Devices = new Map()
-let source: EventSource | null = null
+let close: (() => void) | null = null
 const listeners = new Set<() => void>()
 
 function take(device: Device): void {
@@ -22,19 +23,18 @@ function lose(): void {
 /** One stream for the whole page, open while somebody watches. */
 function subscribe(listener: () => void): () => void {
   listeners.add(listener)
-  if (!source) {
-    source = new EventSource(`/api${devicesApi.stream.path}`)
-    source.addEventListener(devicesApi.stream.event, (event) => {
-      const read = deviceSchema.safeParse(JSON.parse(event.data))
+  close ??= openStream(`/api${devicesApi.stream.path}`, {
+    [devicesApi.stream.event]: ({ data }) => {
+      const read = deviceSchema.safeParse(JSON.parse(data))
       if (read.success) take(read.data)
-    })
-    source.addEventListener('error', lose)
-  }
+    },
+    error: lose,
+  })
   return () => {
     listeners.delete(listener)
     if (listeners.size > 0) return
-    source?.close()
-    source = null
+    close?.()
+    close = null
   }
 }
 
