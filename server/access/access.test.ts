@@ -3,6 +3,16 @@ import type { Access } from '../../contract/api/access.ts'
 import { ACCESS_ROLES, type AccessRole } from '../../contract/api/access-roles.ts'
 import { ENDPOINTS } from '../../contract/api/index.ts'
 import { asksPassphrase, mayUse, rightsOf } from '../../contract/api/rights.ts'
+import {
+  aPerson,
+  Device,
+  invited,
+  type Locked,
+  lockedSalon,
+  PASSPHRASE,
+  PIN,
+  signedIn,
+} from '../../test/harness/door.ts'
 import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 import { isTriedFirst } from './secrets.ts'
 
@@ -18,57 +28,9 @@ afterEach(() => server.close())
 const later = (minutes: number): void => {
   clock = new Date(clock.getTime() + minutes * 60_000)
 }
-const PASSPHRASE = 'wet dogs shake thrice'
-const PIN = '2580'
-
-/** A browser: it keeps the cookies it is given. */
-class Device {
-  readonly cookies = new Map<string, string>()
-  async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Response> {
-    const cookie = [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ')
-    const response = await server.send(method.toUpperCase(), `/api${path}`, body, {
-      ...(cookie ? { cookie } : {}),
-      ...headers,
-    })
-    for (const set of response.headers.getSetCookie()) {
-      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!
-      if (/max-age=0/i.test(set)) this.cookies.delete(name!)
-      else this.cookies.set(name!, value!)
-    }
-    return response
-  }
-  json = async <T = Access>(method: string, path: string, body?: unknown): Promise<T> =>
-    (await (await this.ask(method, path, body)).json()) as T
-}
-
-const person = async (name: string, role = 'groomer', experience = 'practised'): Promise<string> => {
-  const salon = await server.store.salon.addPerson({ name, role, experience } as never, null)
-  return salon.people.find((one) => one.name === name)!.id
-}
-
-/** A locked salon with its owner at the desk. */
-async function locked(): Promise<{ desk: Device; ownerId: string; codes: string[] }> {
-  const ownerId = await person('Odile')
-  const desk = new Device()
-  const { codes } = await desk.json<{ codes: string[] }>('POST', '/access/lock', {
-    ownerId,
-    passphrase: PASSPHRASE,
-    device: 'Desk',
-  })
-  return { desk, ownerId, codes }
-}
-async function invited(desk: Device, name = 'Tablet'): Promise<Device> {
-  const { code } = await desk.json<{ code: string }>('POST', '/access/invite', {})
-  const tablet = new Device()
-  await tablet.json('POST', '/access/pair', { code, device: name })
-  return tablet
-}
-async function signedIn(desk: Device, id: string, tablet?: Device): Promise<Device> {
-  await desk.json('PUT', `/people/${id}/pin`, { pin: PIN })
-  const at = tablet ?? (await invited(desk))
-  await at.json('POST', '/access/pin', { personId: id, pin: PIN })
-  return at
-}
+const device = (): Device => new Device(server)
+const person = (name: string, as?: AccessRole): Promise<string> => aPerson(server, name, as)
+const locked = (): Promise<Locked> => lockedSalon(server)
 const failed = (problem: unknown): [number, string] => {
   const { status, code } = problem as { status: number; code: string }
   return [status, code]
@@ -76,7 +38,7 @@ const failed = (problem: unknown): [number, string] => {
 
 describe('a salon that nobody locked', () => {
   test('is open to whoever reaches it, and says so', async () => {
-    const anybody = new Device()
+    const anybody = device()
     expect(await anybody.json('GET', '/access')).toMatchObject({ locked: false, paired: false, person: null })
     expect((await anybody.ask('GET', '/salon')).status).toBe(200)
     expect((await anybody.ask('GET', '/log')).status).toBe(200)
@@ -86,7 +48,7 @@ describe('a salon that nobody locked', () => {
 describe('a locked salon', () => {
   test('serves nothing to who was not let in but the door, the health check and the owners’ links', async () => {
     await locked()
-    const stranger = new Device()
+    const stranger = device()
     expect(await stranger.json('GET', '/access')).toMatchObject({
       locked: true,
       paired: false,
@@ -110,15 +72,8 @@ describe('a locked salon', () => {
     'lets a %s do what the table says, and says why not',
     async (role: AccessRole) => {
       const { desk, ownerId } = await locked()
-      const id =
-        role === 'owner'
-          ? ownerId
-          : await person(
-              'Somebody',
-              role === 'learner' ? 'groomer' : role,
-              role === 'learner' ? 'learner' : 'practised',
-            )
-      const tablet = await signedIn(desk, id)
+      const id = role === 'owner' ? ownerId : await person('Somebody', role)
+      const tablet = await signedIn(server, desk, id)
       expect((await tablet.json('GET', '/access')).person).toMatchObject({ id, role })
       for (const endpoint of ENDPOINTS) {
         // What lets in or out is tried by itself, and a stream does not end.
@@ -145,7 +100,7 @@ describe('a locked salon', () => {
   )
   test('is locked once, by somebody who works here and with words of their own', async () => {
     const ownerId = await person('Odile')
-    const desk = new Device()
+    const desk = device()
     const lock = (passphrase: string, id = ownerId) =>
       desk.json('POST', '/access/lock', { ownerId: id, passphrase, device: 'Desk' })
     expect(failed(await lock('short'))).toEqual([422, 'bad-input'])
@@ -156,13 +111,13 @@ describe('a locked salon', () => {
     expect(failed(await lock(PASSPHRASE, '00000000-0000-4000-8000-000000000000'))).toEqual([404, 'not-found'])
     const both = await Promise.all([
       lock(PASSPHRASE),
-      new Device().json('POST', '/access/lock', { ownerId, passphrase: PASSPHRASE, device: 'Other' }),
+      device().json('POST', '/access/lock', { ownerId, passphrase: PASSPHRASE, device: 'Other' }),
     ])
     expect(both.filter((one) => 'codes' in one)).toHaveLength(1)
   })
   test('keeps no secret in the clear', async () => {
     const { desk, ownerId, codes } = await locked()
-    const tablet = await signedIn(desk, ownerId)
+    const tablet = await signedIn(server, desk, ownerId)
     const { code } = await desk.json<{ code: string }>('POST', '/access/invite', {})
     const secrets = [PASSPHRASE, PIN, code, ...codes, ...desk.cookies.values(), ...tablet.cookies.values()]
     const rows = JSON.stringify(
@@ -181,7 +136,7 @@ describe('a device', () => {
   test('is let in by a code, once and within ten minutes', async () => {
     const { desk } = await locked()
     const { code } = await desk.json<{ code: string }>('POST', '/access/invite', {})
-    const tablet = new Device()
+    const tablet = device()
     // However it was typed.
     expect(
       await tablet.json('POST', '/access/pair', { code: ` ${code.toUpperCase().replace('-', ' ')} `, device: 'Bath' }),
@@ -190,13 +145,10 @@ describe('a device', () => {
       device: 'Bath',
       person: null,
     })
-    expect(failed(await new Device().json('POST', '/access/pair', { code, device: 'Again' }))).toEqual([
-      403,
-      'wrong-code',
-    ])
+    expect(failed(await device().json('POST', '/access/pair', { code, device: 'Again' }))).toEqual([403, 'wrong-code'])
     const { code: old } = await desk.json<{ code: string }>('POST', '/access/invite', {})
     later(11)
-    expect(failed(await new Device().json('POST', '/access/pair', { code: old, device: 'Late' }))).toEqual([
+    expect(failed(await device().json('POST', '/access/pair', { code: old, device: 'Late' }))).toEqual([
       403,
       'wrong-code',
     ])
@@ -206,7 +158,7 @@ describe('a device', () => {
   })
   test('is put out at once, and told that what it keeps is to go', async () => {
     const { desk, ownerId } = await locked()
-    const tablet = await signedIn(desk, ownerId)
+    const tablet = await signedIn(server, desk, ownerId)
     expect((await tablet.ask('GET', '/salon')).status).toBe(200)
     const devices = await desk.json<{ id: string; name: string; here: boolean; person: string | null }[]>(
       'GET',
@@ -222,11 +174,11 @@ describe('a device', () => {
   })
   test('keeps cookies that no script reads and no other site sends', async () => {
     await locked()
-    const response = await new Device().ask('POST', '/access/passphrase', { passphrase: PASSPHRASE, device: 'Phone' })
+    const response = await device().ask('POST', '/access/passphrase', { passphrase: PASSPHRASE, device: 'Phone' })
     const cookies = response.headers.getSetCookie()
     expect(cookies).toHaveLength(2)
     for (const cookie of cookies) expect(cookie).toMatch(/HttpOnly.*SameSite=Strict|SameSite=Strict.*HttpOnly/)
-    const secure = await new Device().ask(
+    const secure = await device().ask(
       'POST',
       '/access/passphrase',
       { passphrase: PASSPHRASE, device: 'Phone' },
@@ -240,16 +192,16 @@ describe('a person', () => {
   test('signs in by a PIN, anew each time, for a working day', async () => {
     const { desk } = await locked()
     const ana = await person('Ana')
-    const tablet = await signedIn(desk, ana)
+    const tablet = await signedIn(server, desk, ana)
     const first = tablet.cookies.get('etude_session')
     // A cookie from before is no session after another sign-in (fixation).
     await tablet.json('POST', '/access/pin', { personId: ana, pin: PIN })
     expect(tablet.cookies.get('etude_session')).not.toBe(first)
-    const thief = new Device()
+    const thief = device()
     thief.cookies.set('etude_device', tablet.cookies.get('etude_device')!).set('etude_session', first!)
     expect((await thief.ask('GET', '/salon')).status).toBe(401)
     // Nor does it open anything on a device that is not its own.
-    const other = await invited(desk, 'Other')
+    const other = await invited(server, desk, 'Other')
     other.cookies.set('etude_session', tablet.cookies.get('etude_session')!)
     expect((await other.ask('GET', '/salon')).status).toBe(401)
     later(8 * 60 - 1)
@@ -260,7 +212,7 @@ describe('a person', () => {
   test('waits after five wrong PINs, longer each time, at that device alone; many at once are no more tries', async () => {
     const { desk } = await locked()
     const ana = await person('Ana')
-    const tablet = await signedIn(desk, ana)
+    const tablet = await signedIn(server, desk, ana)
     const wrong = async (): Promise<number> =>
       failed(await tablet.json('POST', '/access/pin', { personId: ana, pin: '9999' }))[0]
     const many = await Promise.all(Array.from({ length: 20 }, wrong))
@@ -276,9 +228,9 @@ describe('a person', () => {
     later(0.5)
     expect((await right()).person).toMatchObject({ name: 'Ana' })
     // Another device is not made to wait for it.
-    expect((await (await signedIn(desk, ana, await invited(desk, 'Two'))).json('GET', '/access')).person).toMatchObject(
-      { name: 'Ana' },
-    )
+    expect(
+      (await (await signedIn(server, desk, ana, await invited(server, desk, 'Two'))).json('GET', '/access')).person,
+    ).toMatchObject({ name: 'Ana' })
   })
   test.each(['123', '123456789', '1111', '1234', '87654', 'abcd'])('is given no PIN like %s', async (pin) => {
     const { desk, ownerId } = await locked()
@@ -287,7 +239,7 @@ describe('a person', () => {
   test('whose PIN is changed or who left is signed out everywhere', async () => {
     const { desk } = await locked()
     const ana = await person('Ana')
-    const tablet = await signedIn(desk, ana)
+    const tablet = await signedIn(server, desk, ana)
     await desk.json('PUT', `/people/${ana}/pin`, { pin: '7391' })
     expect((await tablet.ask('GET', '/salon')).status).toBe(401)
     await tablet.json('POST', '/access/pin', { personId: ana, pin: '7391' })
@@ -298,7 +250,7 @@ describe('a person', () => {
     const { desk, ownerId } = await locked()
     const ana = await person('Ana')
     const ben = await person('Ben')
-    const tablet = await signedIn(desk, ana)
+    const tablet = await signedIn(server, desk, ana)
     const write = async (as: string): Promise<void> => {
       const visit = { startsAt: NOON.toISOString(), slotMinutes: 60, personId: null, owner: { name: 'O', phone: '' } }
       const dog = { name: 'D', coatType: 'curly', weightKg: 9 }
@@ -314,7 +266,7 @@ describe('a person', () => {
     }
     await write(ownerId)
     expect(await by()).toEqual({ by: 'Ana', device: 'Tablet' })
-    await signedIn(desk, ben, tablet)
+    await signedIn(server, desk, ben, tablet)
     await write(ana)
     expect(await by()).toEqual({ by: 'Ana', device: 'Tablet' })
     await write(ownerId)
@@ -323,8 +275,8 @@ describe('a person', () => {
   test('signs out here, or is signed out on every other device', async () => {
     const { desk } = await locked()
     const ana = await person('Ana')
-    const tablet = await signedIn(desk, ana)
-    const two = await signedIn(desk, ana, await invited(desk, 'Two'))
+    const tablet = await signedIn(server, desk, ana)
+    const two = await signedIn(server, desk, ana, await invited(server, desk, 'Two'))
     await tablet.json('POST', '/access/leave', {})
     expect((await tablet.ask('GET', '/salon')).status).toBe(401)
     expect((await two.ask('GET', '/salon')).status).toBe(200)
@@ -352,13 +304,13 @@ describe('the owner', () => {
   })
   test('who forgot it chooses another by a code on paper, once, and everybody signs in anew', async () => {
     const { desk, codes } = await locked()
-    const phone = new Device()
+    const phone = device()
     const again = { code: codes[3]!, passphrase: 'other words than before', device: 'Phone' }
     const let_in = await phone.json<{ codes: string[]; person: { name: string } }>('POST', '/access/recover', again)
     expect(let_in).toMatchObject({ person: { name: 'Odile' } })
     expect(let_in.codes).toHaveLength(8)
     expect((await desk.ask('GET', '/salon')).status).toBe(401)
-    expect(failed(await new Device().json('POST', '/access/recover', again))).toEqual([403, 'wrong-code'])
+    expect(failed(await device().json('POST', '/access/recover', again))).toEqual([403, 'wrong-code'])
     expect(failed(await desk.json('POST', '/access/passphrase', { passphrase: PASSPHRASE }))).toEqual([
       403,
       'wrong-passphrase',
@@ -370,14 +322,14 @@ describe('the owner', () => {
   test('can leave the salon open again; nothing of who was let in stays', async () => {
     const { desk } = await locked()
     expect(await desk.json('POST', '/access/unlock', {})).toMatchObject({ locked: false })
-    expect((await new Device().ask('GET', '/salon')).status).toBe(200)
+    expect((await device().ask('GET', '/salon')).status).toBe(200)
     const [rows] = (await server.store.query('SELECT 1 FROM paired UNION ALL SELECT 1 FROM secrets')) as [unknown[]]
     expect(rows).toEqual([])
   })
   test('reads in the log who was let in, and who tried in vain', async () => {
     const { desk } = await locked()
     const ana = await person('Ana')
-    const tablet = await signedIn(desk, ana)
+    const tablet = await signedIn(server, desk, ana)
     await tablet.json('POST', '/access/pin', { personId: ana, pin: '9999' })
     await desk.json('POST', '/access/passphrase', { passphrase: PASSPHRASE })
     const { lines } = await desk.json<{ lines: { entity: string; action: string; about: string | null }[] }>(
