@@ -115,18 +115,7 @@ describe('a dog nobody here knows', () => {
     await found!.click()
   }
   test('is asked about in two goes, and scored in all four ways with 80 keys and touches', async () => {
-    const made = await fetch(`${salon.base}api/visits`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        startsAt: new Date().toISOString(),
-        slotMinutes: 150,
-        personId: null,
-        owner: { name: 'Cornelia Ash', phone: '' },
-        dog: { name: 'Sorrel', coatType: 'curly', weightKg: 11 },
-      }),
-    })
-    const { id } = (await made.json()) as Visit
+    const { id } = await salon.book('Cornelia Ash', { name: 'Sorrel', coatType: 'curly', weightKg: 11 })
     const page = await salon.newPage('light', 'Sorrel')
     await page.goto(`${salon.base}visits/${id}/arrival`)
     await shows(page, 'form')

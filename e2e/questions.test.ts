@@ -3,7 +3,7 @@ import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Message } from '../contract/api/consent.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
-import type { Visit } from '../contract/api/visits.ts'
+import type { NewVisit, Visit } from '../contract/api/visits.ts'
 import { minutesText } from '../contract/words/index.ts'
 import { REGION_SIDES, type RegionId, type Side } from '../core/index.ts'
 import { readPdf } from '../test/harness/pdf.ts'
@@ -47,28 +47,14 @@ type Set = Readonly<Record<string, unknown>>
 /** A dog of our own, scored place by place; a place without scores was not looked at. */
 async function aDog(
   owner: string,
-  dog: object,
+  dog: NewVisit['dog'],
   wishes: object,
   setOf: (region: RegionId, side: Side | null) => Set | null,
 ): Promise<string> {
-  const send = async <T>(method: string, path: string, body: object): Promise<T> =>
-    (await (
-      await fetch(`${salon.base}api${path}`, {
-        method,
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      })
-    ).json()) as T
-  const made = await send<Visit>('POST', '/visits', {
-    startsAt: new Date().toISOString(),
-    slotMinutes: 200,
-    personId: null,
-    owner: { name: owner, phone: '' },
-    dog,
-  })
+  const made = await salon.book(owner, dog, { slotMinutes: 200 })
   const { id, arrival, arrivalRevision } = made
-  await send('PUT', `/visits/${id}/arrival`, { baseRevision: arrivalRevision, arrival: { ...arrival, wishes } })
-  await send('PATCH', `/assessments/${made.assessment.id}`, {
+  await salon.api(`/visits/${id}/arrival`, 'PUT', { baseRevision: arrivalRevision, arrival: { ...arrival, wishes } })
+  await salon.api(`/assessments/${made.assessment.id}`, 'PATCH', {
     batchId: randomUUID(),
     baseRevision: made.assessment.revision,
     changes: REGION_SIDES.flatMap(({ region, side }) => {

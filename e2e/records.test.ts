@@ -84,18 +84,8 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   await says(page, '[data-testid=papers]', 'Rabies ran out on')
 
   // Written down a second time by somebody in a hurry.
-  const body = {
-    startsAt: '2031-03-04T09:00:00.000Z',
-    slotMinutes: 60,
-    personId: null,
-    owner: { name: 'Mrs Whitby', phone: '555 0222' },
-    dog: { name: 'Junny', coatType: 'curly', weightKg: 9 },
-  }
-  await fetch(`${salon.base}api/visits`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  })
+  const startsAt = '2031-03-04T09:00:00.000Z'
+  await salon.book('Mrs Whitby', { name: 'Junny', coatType: 'curly', weightKg: 9 }, { startsAt })
   await press(page, '[data-testid=record] ::-p-text(Correct dog)')
   await press(page, '[data-testid=find-other]')
   await page.keyboard.type('junny')
@@ -106,7 +96,7 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   expect(await found('junny')).toEqual([])
   const record = await salon.api<DogRecord>(`/dogs/${dogId}`)
-  expect(record.visits[0]!.startsAt).toBe(body.startsAt)
+  expect(record.visits[0]!.startsAt).toBe(startsAt)
   await page.close()
 })
 

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, BrowserContext, Page } from 'puppeteer-core'
 import { Sequelize } from 'sequelize'
+import type { NewVisit, Visit } from '../contract/api/visits.ts'
 import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
 import { makeDemoDatabase } from '../test/harness/demo.ts'
@@ -17,7 +18,10 @@ export interface Salon {
   readonly browser: Browser
   /** @param device pages of one device share what it keeps */
   readonly newPage: (theme?: 'light' | 'dim', device?: string) => Promise<Page>
-  readonly api: <T>(path: string, method?: 'GET' | 'POST') => Promise<T>
+  /** @param body what is sent with anything but a read; nothing said without */
+  readonly api: <T>(path: string, method?: 'GET' | 'POST' | 'PUT' | 'PATCH', body?: object) => Promise<T>
+  /** A dog nobody here knows, for now unless said otherwise. */
+  readonly book: (owner: string, dog: NewVisit['dog'], more?: Partial<NewVisit>) => Promise<Visit>
   readonly killServer: () => Promise<void>
   /** Does nothing where it runs. */
   readonly startServer: () => Promise<void>
@@ -57,6 +61,13 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       server.once('exit', () => gone())
       server.kill('SIGKILL')
     })
+  const api: Salon['api'] = async <T>(path: string, method = 'GET', body: object = {}) =>
+    (await (
+      await fetch(`${base}api${path}`, {
+        method,
+        ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      })
+    ).json()) as T
   await startServer()
   const browser = await openBrowser()
   const devices = new Map<string, BrowserContext>()
@@ -72,8 +83,16 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
       return page
     },
-    api: async <T>(path: string, method: 'GET' | 'POST' = 'GET') =>
-      (await (await fetch(`${base}api${path}`, { method, ...(method === 'POST' ? JSON_BODY : {}) })).json()) as T,
+    api,
+    book: (name, dog, more = {}) =>
+      api<Visit>('/visits', 'POST', {
+        startsAt: new Date().toISOString(),
+        slotMinutes: 150,
+        personId: null,
+        owner: { name, phone: '' },
+        dog,
+        ...more,
+      }),
     killServer,
     startServer,
     sql: (statement) => database.query(statement),
@@ -86,8 +105,6 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
     },
   }
 }
-
-const JSON_BODY = { headers: { 'content-type': 'application/json' }, body: '{}' }
 
 /** Not the enhanced contrast of level AAA, which is off in a whole run too. */
 const COLOUR_RULES = ['color-contrast', 'link-in-text-block']

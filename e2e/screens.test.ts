@@ -62,18 +62,8 @@ const CHECKS: readonly ScreenCheck[] = [
     path: '',
     wait: '[data-dog]',
     act: async (page) => {
-      const answer = await fetch(`${salon.base}api/visits`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          startsAt: new Date().toISOString(),
-          slotMinutes: 90,
-          personId: null,
-          owner: { name: 'Cornelia Ash', phone: '' },
-          dog: { name: 'Sorrel', coatType: 'wire', weightKg: 11 },
-        }),
-      })
-      await page.goto(`${salon.base}visits/${((await answer.json()) as Visit).id}/arrival`)
+      const { id } = await salon.book('Cornelia Ash', { name: 'Sorrel', coatType: 'wire', weightKg: 11 })
+      await page.goto(`${salon.base}visits/${id}/arrival`)
       await shows(page, 'form')
       expect(await axeFinds(page)).toEqual([])
       await page.click('form [type=submit]')

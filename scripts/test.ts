@@ -128,7 +128,7 @@ async function main(): Promise<void> {
   ])
   // They share nothing: one on each core.
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
-  // These wait for a database or a browser now and then: one more has something to do meanwhile.
+  // These wait for a database now and then: one more has something to do meanwhile. A browser keeps a core busy by itself.
   const andOneMore = [`--maxWorkers=${availableParallelism() + 1}`]
   vitest(['unit', 'thousands', 'commands', 'web'], {}, onEachCore)
 
@@ -143,7 +143,7 @@ async function main(): Promise<void> {
     const env = { ETUDE_TEST_DATABASE: url, ETUDE_TEST_SHARED: shared }
     try {
       vitest(['server'], env, andOneMore)
-      vitest(['e2e'], env, andOneMore)
+      vitest(['e2e'], env, onEachCore)
       vitest(['hands'], env)
     } finally {
       await dropShared(url, shared)
