@@ -7,11 +7,20 @@ const figure = (value: number): string => String(written(value))
 export const learntText = ({ value, low, high, logs }: Omit<Proposed, 'now' | 'id'>): string =>
   `${figure(value)} (${figure(low)} to ${figure(high)}), ${logs} logs`
 
-/** "Clipping tight coat takes you 42 min/m2, not 35."; "Nails: it takes you 7 min, not 5." */
+const POWER: Readonly<Record<string, string>> = { m2: 'm²', m3: 'm³', C: '°C', dBA: 'dB(A)' }
+
+/** A unit as it is read: "min/m²" for min/m2, "a minute" for 1/min, "of the whole" for a share. */
+export function unitText(unit: string): string {
+  if (unit === '1/min') return 'a minute'
+  if (unit === 'share') return 'of the whole'
+  return unit.replace(/\b(m2|m3|C|dBA)\b/g, (name) => POWER[name]!)
+}
+
+/** "Clipping tight coat takes you 42 min/m², not 35."; "Nails: it takes you 7 min, not 5." */
 export function proposalText({ id, value, now }: Pick<Proposed, 'id' | 'value' | 'now'>): string {
   const { unit } = ESTIMATES[id]
   const what = numberName(id)
-  const values = `${figure(value)} ${unit}, not ${figure(now)}.`
+  const values = `${figure(value)} ${unitText(unit)}, not ${figure(now)}.`
   if (id.startsWith('matting.')) return `${what}: here it mats by ${values}`
   if (id.startsWith('care.')) return `${what}: it leaves ${figure(value)} of the mats here, not ${figure(now)}.`
   if (id.startsWith('price.')) return `${what}: by what you choose it is ${values}`

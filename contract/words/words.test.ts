@@ -2,7 +2,9 @@ import { describe, expect, test } from 'vitest'
 import {
   CAUTIONS,
   DEFAULT_HOUSE,
+  ESTIMATES,
   FINDING_IDS,
+  FIXED,
   goesHome,
   LEAVE_REASONS,
   LIBRARY,
@@ -15,6 +17,7 @@ import {
 } from '../../core/index.ts'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
 import * as words from './index.ts'
+import { proposalText, unitText } from './learning.ts'
 
 test('every code has its words', () => {
   for (const code of Object.keys(CAUTIONS)) expect(words.CAUTION_TEXT, code).toHaveProperty([code])
@@ -128,4 +131,22 @@ test('where the legs come short, of the body is said what becomes of it', () => 
   expect(sentenceOf(130, wish)).toMatch(/^Bo's legs come down short to 13 mm, the body is clipped to 10 mm as wished,/)
   expect(sentenceOf(200, wish)).toMatch(/^Bo's legs come down short to 13 mm, then cut: body to 10 mm/)
   expect(sentenceOf(200, null)).toMatch(/^Bo's legs come down short to 13 mm, the body is kept/)
+})
+
+describe('a number of ours', () => {
+  test('has a unit as it is read, whatever the table holds', () => {
+    const units = [...Object.values(ESTIMATES), ...Object.values(FIXED)].map(({ unit }) => unitText(unit))
+    expect(units.filter((unit) => unit === '' || /m[23]\b|(?<!°)\bC\b|1\/min/.test(unit))).toEqual([])
+    expect(['min/m2 matted', 'm3/s m2', '1/min', 'share', 'factor/cm'].map(unitText)).toEqual([
+      'min/m² matted',
+      'm³/s m²',
+      'a minute',
+      'of the whole',
+      'factor/cm',
+    ])
+  })
+  test('is proposed in a sentence', () => {
+    expect(proposalText({ id: 'job.nails', value: 7.06, now: 5 })).toBe('Nails: it takes you 7.06 min, not 5.')
+    expect(proposalText({ id: 'minutes.brush.area', value: 19.4, now: 14 })).toContain('takes you 19.4 min/m², not 14.')
+  })
 })

@@ -3,7 +3,7 @@ import { useLocation } from 'react-router'
 import { toast } from 'sonner'
 import { type Learning, learningApi } from '../../../contract/api/learning.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
-import { learntText } from '../../../contract/words/learning.ts'
+import { learntText, unitText } from '../../../contract/words/learning.ts'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, FIXED, FIXED_IDS, type Mark, written } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
@@ -129,7 +129,7 @@ function Fixed({ open }: { open: boolean }): ReactNode {
                 </span>
               </span>
               <span className="figure shrink-0">
-                {written(value)} {unit}
+                {written(value)} {unitText(unit)}
               </span>
             </li>
           )
@@ -192,14 +192,14 @@ function EstimateRow({
       )}
       <input
         className="field w-28 text-right"
-        aria-label={`${what}, ${unit}`}
+        aria-label={`${what}, ${unitText(unit)}`}
         inputMode="decimal"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onBlur={commit}
         onKeyDown={(event) => event.key === 'Enter' && commit()}
       />
-      <span className="w-36 text-ink-2">{unit}</span>
+      <span className="w-36 text-ink-2">{unitText(unit)}</span>
     </li>
   )
 }

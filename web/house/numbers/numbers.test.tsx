@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test } from 'vitest'
+import { unitText } from '../../../contract/words/learning.ts'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, FIXED, FIXED_IDS } from '../../../core/index.ts'
 import { aSalon } from '../../../test/fixtures/web.ts'
 import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
@@ -32,12 +33,12 @@ describe('our numbers', () => {
     for (const id of ESTIMATE_IDS) {
       const { unit, what } = ESTIMATES[id]
       expect(row(id).textContent, id).toContain(what)
-      expect(within(row(id)).getByLabelText(`${what}, ${unit}`), id).toBeTruthy()
+      expect(within(row(id)).getByLabelText(`${what}, ${unitText(unit)}`), id).toBeTruthy()
       expect(row(id).textContent, id).toMatch(/estimate|common practice|published|memory/i)
     }
     for (const id of FIXED_IDS) {
       expect(row(id).textContent, id).toContain(FIXED[id].what)
-      expect(row(id).textContent, id).toContain(FIXED[id].unit)
+      expect(row(id).textContent, id).toContain(unitText(FIXED[id].unit))
       expect(row(id).querySelector('input'), id).toBeNull()
     }
     expect(document.querySelectorAll('li[id]')).toHaveLength(ESTIMATE_IDS.length + FIXED_IDS.length)
