@@ -130,7 +130,9 @@ async function main(): Promise<void> {
   const onEachCore = [`--maxWorkers=${availableParallelism()}`]
   // These wait for a database now and then: one more has something to do meanwhile. A browser keeps a core busy by itself.
   const andOneMore = [`--maxWorkers=${availableParallelism() + 1}`]
-  vitest(['unit', 'thousands', 'commands', 'web'], {}, onEachCore)
+  // Two by two: a worker that goes from one part to another reads every module anew.
+  vitest(['unit', 'thousands'], {}, onEachCore)
+  vitest(['commands', 'web'], {}, onEachCore)
 
   const data = mkdtempSync(join(tmpdir(), 'etude-test-'))
   let cluster: Cluster | null = null
