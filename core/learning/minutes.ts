@@ -92,10 +92,11 @@ function agesOf(logs: readonly MinutesLog[]): number[] {
 /**
  * Minutes by treatment and mat level, the whole house, and everybody's pace, from what the clock said: person within house
  * within product. The logarithm of a step's minutes is that of what the rates make of it, each rate times the house's own
- * factor, its level's and those of the dog's temper and coat, the whole times the person's; all of those are normal
- * about 1 on the log scale, what somebody gains a visit is Cauchy's about nothing, and what a step is off by is Student's t. Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and
- * Taylor, JASA 1989), ranges by its curvature. What goes into plans is the mean of a step's minutes, not its median, so
- * half the variance is taken off first. The same logs in another order give the same.
+ * factor, its level's and those of the dog's temper and coat, the whole times the person's; all of those are normal about
+ * 1 on the log scale, what somebody gains a visit is Cauchy's about nothing, and what a step is off by is Student's t.
+ * Found as the mode, by Gauss and Newton's steps with the weights of the t (Lange, Little and Taylor, JASA 1989), ranges
+ * by its curvature. What goes into plans is the mean of a step's minutes, not its median, so half the variance is taken
+ * off first. The same logs in another order give the same.
  */
 export function learnMinutes(given: readonly MinutesLog[], house: House): MinutesLearnt {
   const logs = given

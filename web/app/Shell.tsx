@@ -10,7 +10,9 @@ import { useDoor } from '../door/use-door.ts'
 import { Button, ButtonLink } from '../parts/Button.tsx'
 import { PeopleOptions } from '../parts/PeopleOptions.tsx'
 import { FromThisDevice } from './FromThisDevice.tsx'
+import type { KeySheet } from './KeySheet.tsx'
 import { isForOthers } from './keys.ts'
+import { loaded } from './load.ts'
 import { SCREENS, screenAt } from './screens.ts'
 import { allowSound } from './sound.ts'
 import { Loading } from './states.tsx'
@@ -23,7 +25,7 @@ const FirstRun = lazy(async () => ({ default: (await import('./FirstRun.tsx')).F
 const Menu = lazy(async () => ({ default: (await import('./Menu.tsx')).Menu }))
 const SearchBox = lazy(async () => ({ default: (await import('../desk/dogs/SearchBox.tsx')).SearchBox }))
 const TimersBell = lazy(async () => ({ default: (await import('./TimersBell.tsx')).TimersBell }))
-const readKeySheet = () => import('./KeySheet.tsx')
+const readKeySheet = async () => (await import('./KeySheet.tsx')).KeySheet
 const Toasts = lazy(async () => ({ default: (await import('./Toasts.tsx')).Toasts }))
 const PhotosOnTheirWay = lazy(async () => ({
   default: (await import('./PhotosOnTheirWay.tsx')).PhotosOnTheirWay,
@@ -106,8 +108,8 @@ export function Shell(): ReactNode {
   const { data: salon } = useSalon()
   const [theme, setThemeState] = useState(currentTheme)
   // Not lazy: what is shown in place of what is lazy stays for a third of a second.
-  const [keySheet, setKeySheet] = useState<Awaited<ReturnType<typeof readKeySheet>> | null>(null)
-  const openKeys = useCallback(() => void readKeySheet().then(setKeySheet), [])
+  const [keySheet, setKeySheet] = useState<{ readonly Component: typeof KeySheet } | null>(null)
+  const openKeys = useCallback(() => void loaded(readKeySheet).then(setKeySheet), [])
   const [menuAsked, setMenuAsked] = useState(false)
   // Where there is no room for the box beside everything else it comes when it is asked for.
   const [finding, setFinding] = useState(false)
@@ -131,7 +133,7 @@ export function Shell(): ReactNode {
   useEffect(
     function readKeySheetAhead() {
       if (!screenAt(pathname)?.keys) return
-      const timer = setTimeout(readKeySheet, KEY_SHEET_AFTER_MS)
+      const timer = setTimeout(() => readKeySheet().catch(() => undefined), KEY_SHEET_AFTER_MS)
       return () => clearTimeout(timer)
     },
     [pathname],
@@ -249,7 +251,7 @@ export function Shell(): ReactNode {
         </Suspense>
       </main>
       <Suspense fallback={null}>{asksAgain && <AskAgain onClose={close} />}</Suspense>
-      {keySheet && <keySheet.KeySheet path={pathname} onClose={() => setKeySheet(null)} />}
+      {keySheet && <keySheet.Component path={pathname} onClose={() => setKeySheet(null)} />}
       <Suspense fallback={null}>{shown && <Toasts theme={theme} />}</Suspense>
     </div>
   )

@@ -1,4 +1,3 @@
-import type { ComponentType } from 'react'
 import { deviceStorage } from '../device/storage.ts'
 
 const KEY = 'etude.opened-anew'
@@ -17,8 +16,8 @@ function openAnew(now: number): boolean {
   return true
 }
 
-/** Loads a screen; one that cannot be loaded is loaded by a fresh page, once. */
-export async function loaded(load: () => Promise<ComponentType>): Promise<{ Component: ComponentType }> {
+/** Loads a screen or a part of one; what cannot be loaded is loaded by a fresh page, once. */
+export async function loaded<C>(load: () => Promise<C>): Promise<{ readonly Component: C }> {
   try {
     return { Component: await load() }
   } catch (error) {

@@ -50,7 +50,10 @@ const soFar = (planner: Remote<Planner>, file: AssessmentFile, house: House): Pr
 /** The plan of what stands on the screen, re-made in the worker after every change; the last one stays until then. */
 export const usePlan = (file: AssessmentFile | null, house: House): Answer<Plan> => useAnswer(whole, file, house)
 
-/** A score, the dog's turn and their painting have the machine for so long before it plans, and a quick hand is not planned for at every key. */
+/**
+ * A score, the dog's turn and their painting have the machine for so long before it plans; a quick hand is not planned
+ * for at every key.
+ */
 const REST_MS = 200
 
 /** The same, of it only what is told while the hands are on the dog; once they rest. */
