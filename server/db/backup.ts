@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { JSONParser } from '@streamparser/json'
+import { JSONParser, TokenType } from '@streamparser/json'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { MODEL_VERSION } from '../../core/index.ts'
@@ -51,16 +51,33 @@ type Heard = { readonly field: string; readonly value: unknown } | { readonly ta
 async function* readBackup(chunks: AsyncIterable<Uint8Array | string>): AsyncGenerator<Heard> {
   const heard: Heard[] = []
   let failed: Error | null = null
+  // Not '$.tables.*': what is to be told of whole is kept whole until then, row by row of a table of millions.
   const parser = new JSONParser({
-    paths: ['$.format', '$.schema', '$.model', '$.at', '$.sha256', '$.tables.*', '$.tables.*.*'],
+    paths: ['$.format', '$.schema', '$.model', '$.at', '$.sha256', '$.tables.*.*'],
     keepStack: false,
   })
   parser.onValue = ({ value, key, stack }) => {
-    const at = stack.map((one) => one.key)
-    // A row: root, tables, its table. The table itself ends after its rows.
-    if (stack.length === 3) heard.push({ table: String(at[2] ?? ''), row: value as unknown as Row })
-    else if (stack.length === 2) heard.push({ table: String(key), row: null })
+    // A row: root, tables, its table.
+    if (stack.length === 3) heard.push({ table: String(stack[2]!.key ?? ''), row: value as unknown as Row })
     else heard.push({ field: String(key), value })
+  }
+  let depth = 0
+  let word = ''
+  let inTables = false
+  let table: string | null = null
+  // A table without rows is told of by its end alone.
+  parser.onToken = ({ token, value }) => {
+    if (token === TokenType.STRING) word = String(value)
+    else if (token === TokenType.LEFT_BRACE || token === TokenType.LEFT_BRACKET) depth += 1
+    else if (token === TokenType.COLON) {
+      if (depth === 1) inTables = word === 'tables'
+      if (depth === 2 && inTables) table = word
+    } else if (token === TokenType.RIGHT_BRACE || token === TokenType.RIGHT_BRACKET) {
+      depth -= 1
+      if (depth !== 2 || table === null) return
+      heard.push({ table, row: null })
+      table = null
+    }
   }
   parser.onError = (error) => {
     failed = error
