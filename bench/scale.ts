@@ -1,8 +1,8 @@
-import { randomUUID } from 'node:crypto'
 import { performance } from 'node:perf_hooks'
 import { QueryTypes, Sequelize } from 'sequelize'
-import { demoId, loadDemo } from '../demo/load.ts'
+import { loadDemo } from '../demo/load.ts'
 import { NOON, testServer } from '../test/harness/server.ts'
+import { askedOf } from './asked.ts'
 import { median, ms, p95 } from './timing.ts'
 
 /*
@@ -24,18 +24,18 @@ const OF_COPIES = new Set(['id', 'client_id', 'dog_id', 'visit_id', 'assessment_
 const server = await testServer()
 const bare = new Sequelize(server.url, { logging: false })
 
+const VISITS = "SELECT id FROM visits WHERE dog_id IN (:dogs) AND station = 'gone'"
+const LOOKS = `SELECT id FROM assessments WHERE visit_id IN (${VISITS})`
 /** The rows of the dogs that are copied. */
 const OF_DOG: Readonly<Record<(typeof COPIED)[number], string>> = {
   clients: 'id IN (SELECT client_id FROM dogs WHERE id IN (:dogs))',
   dogs: 'id IN (:dogs)',
-  visits: "dog_id IN (:dogs) AND station = 'gone'",
-  assessments: "visit_id IN (SELECT id FROM visits WHERE dog_id IN (:dogs) AND station = 'gone')",
-  scores: `assessment_id IN (SELECT a.id FROM assessments a JOIN visits v ON v.id = a.visit_id
-    WHERE v.dog_id IN (:dogs) AND v.station = 'gone')`,
-  plans: `assessment_id IN (SELECT a.id FROM assessments a JOIN visits v ON v.id = a.visit_id
-    WHERE v.dog_id IN (:dogs) AND v.station = 'gone')`,
-  goodbyes: "visit_id IN (SELECT id FROM visits WHERE dog_id IN (:dogs) AND station = 'gone')",
-  worked: "visit_id IN (SELECT id FROM visits WHERE dog_id IN (:dogs) AND station = 'gone')",
+  visits: `id IN (${VISITS})`,
+  assessments: `visit_id IN (${VISITS})`,
+  scores: `assessment_id IN (${LOOKS})`,
+  plans: `assessment_id IN (${LOOKS})`,
+  goodbyes: `visit_id IN (${VISITS})`,
+  worked: `visit_id IN (${VISITS})`,
 }
 
 /** One statement that copies a table's rows of some dogs, once for each number from :from to :to. */
@@ -56,11 +56,7 @@ async function copyOf(table: (typeof COPIED)[number]): Promise<string> {
     SELECT ${values.join(', ')} FROM ${table} t, generate_series(:from::int, :to::int) k WHERE ${OF_DOG[table]}`
 }
 
-const got = async (path: string): Promise<void> => {
-  const answer = await server.send('get', path)
-  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
-  await answer.arrayBuffer()
-}
+/** How long each run took, ms; the first left out because it still warms up. */
 async function times(work: () => Promise<unknown>): Promise<number[]> {
   await work()
   const all: number[] = []
@@ -74,29 +70,13 @@ async function times(work: () => Promise<unknown>): Promise<number[]> {
 
 try {
   await loadDemo(server.store, NOON)
-  const { visits } = await server.store.visits.day({
-    date: '2026-03-04',
-    from: new Date('2026-03-04T00:00:00Z'),
-    to: new Date('2026-03-05T00:00:00Z'),
-  })
-  const quill = visits.find(({ arrival }) => arrival.dog.name === 'Quill')!
-  const { dogId } = quill
+  const { day, visit, life, search, tap } = await askedOf(server)
   const WORK = {
-    'the day': () => got('/api/day?date=2026-03-04'),
-    'a visit': () => got(`/api/visits/${quill.id}`),
-    'a dog and its life': () => got(`/api/dogs/${dogId}`),
-    'a search by the first letters': () => got('/api/search?q=qui'),
-    'a tap on the bench': async () => {
-      const events = [{ id: randomUUID(), kind: 'start', at: NOON.toISOString(), step: 'brush' }]
-      const answer = await server.send(
-        'post',
-        `/api/visits/${quill.id}/bench`,
-        { events },
-        { 'x-etude-person': demoId('Noor') },
-      )
-      if (!answer.ok) throw new Error(`tap: ${answer.status} ${await answer.text()}`)
-      await answer.arrayBuffer()
-    },
+    'the day': day,
+    'a visit': visit,
+    'a dog and its life': life,
+    'a search by the first letters': search,
+    'a tap on the bench': tap,
   }
   const small = new Map<string, number[]>()
   for (const [what, work] of Object.entries(WORK)) small.set(what, await times(work))

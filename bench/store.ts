@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { performance } from 'node:perf_hooks'
 import { Sequelize } from 'sequelize'
-import { demoId, loadDemo } from '../demo/load.ts'
+import { loadDemo } from '../demo/load.ts'
 import { NOON, testServer } from '../test/harness/server.ts'
+import { askedOf } from './asked.ts'
 import { median, ms } from './timing.ts'
 
 /*
@@ -39,28 +40,8 @@ async function measured(work: () => Promise<unknown>): Promise<{ statements: num
 
 try {
   await loadDemo(server.store, NOON)
+  const { day, visit, tap } = await askedOf(server)
   await bare.query('CREATE TABLE bench_peer (id uuid PRIMARY KEY, at timestamptz NOT NULL)')
-  const { visits } = await server.store.visits.day({
-    date: '2026-03-04',
-    from: new Date('2026-03-04T00:00:00Z'),
-    to: new Date('2026-03-05T00:00:00Z'),
-  })
-  const quill = visits.find(({ arrival }) => arrival.dog.name === 'Quill')!
-  const got = async (path: string): Promise<void> => {
-    const answer = await server.send('get', path)
-    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
-    await answer.arrayBuffer()
-  }
-  const tap = async (): Promise<void> => {
-    const answer = await server.send(
-      'post',
-      `/api/visits/${quill.id}/bench`,
-      { events: [{ id: randomUUID(), kind: 'start', at: NOON.toISOString(), step: 'brush' }] },
-      { 'x-etude-person': demoId('Noor') },
-    )
-    if (!answer.ok) throw new Error(`tap: ${answer.status} ${await answer.text()}`)
-    await answer.arrayBuffer()
-  }
   const row = (): Promise<unknown> =>
     bare.transaction((transaction) =>
       bare.query(`INSERT INTO bench_peer VALUES ('${randomUUID()}', now())`, { transaction }),
@@ -68,8 +49,8 @@ try {
   const peer = await measured(row)
   for (const [what, work] of [
     ['bench tap', tap],
-    ['a visit', () => got(`/api/visits/${quill.id}`)],
-    ['the day', () => got('/api/day?date=2026-03-04')],
+    ['a visit', visit],
+    ['the day', day],
   ] as const) {
     const { statements: asked, took } = await measured(work)
     console.log(

@@ -258,6 +258,7 @@ describe('axe finds nothing, in daylight and in the dim; no glass is too narrow,
     await shows(page, wait)
     await act?.(page)
     expect(await page.$$eval('main h1', (headings) => headings.length)).toBe(1)
+    if (dog) await page.waitForFunction((name) => document.title.startsWith(`${name} · `), {}, dog)
     expect(await axeFinds(page)).toEqual([])
     await page.evaluate(() => {
       document.documentElement.dataset.theme = 'dim'
@@ -271,9 +272,10 @@ describe('axe finds nothing, in daylight and in the dim; no glass is too narrow,
 
 test('every screen there is was looked at, and each has a title of its own', () => {
   expect(SCREENS.filter(({ path }) => !titles.has(path)).map(({ path }) => path)).toEqual([])
-  // Where it is a dog's, its name stands before it.
+  // Where it is a dog's, its name stands before it, and the salon's after it.
   const own = SCREENS.map(({ path, needs }) => {
     const parts = titles.get(path)?.split(' · ') ?? []
+    if (needs === 'visit' || needs === 'dog') expect(parts, path).toHaveLength(3)
     return (needs === 'visit' || needs === 'dog' ? parts.slice(1) : parts).join(' · ')
   })
   expect(own.filter((title, i) => own.indexOf(title) !== i)).toEqual([])

@@ -7,13 +7,13 @@ const figure = (value: number): string => String(written(value))
 export const learntText = ({ value, low, high, logs }: Omit<Proposed, 'now' | 'id'>): string =>
   `${figure(value)} (${figure(low)} to ${figure(high)}), ${logs} logs`
 
-const POWER: Readonly<Record<string, string>> = { m2: 'm²', m3: 'm³', C: '°C', dBA: 'dB(A)' }
+const BY_HAND: Readonly<Record<string, string>> = { m2: 'm²', m3: 'm³', C: '°C', dBA: 'dB(A)' }
 
 /** A unit as it is read: "min/m²" for min/m2, "a minute" for 1/min, "of the whole" for a share. */
 export function unitText(unit: string): string {
   if (unit === '1/min') return 'a minute'
   if (unit === 'share') return 'of the whole'
-  return unit.replace(/\b(m2|m3|C|dBA)\b/g, (name) => POWER[name]!)
+  return unit.replace(/\b(m2|m3|C|dBA)\b/g, (name) => BY_HAND[name]!)
 }
 
 /** "Clipping tight coat takes you 42 min/m², not 35."; "Nails: it takes you 7 min, not 5." */
