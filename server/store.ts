@@ -74,8 +74,9 @@ export class Store {
     { reckon = reckonHere, onSlow }: { readonly reckon?: Reckoner; readonly onSlow?: OnSlow } = {},
   ) {
     this.#sequelize = connect(databaseUrl, {
-      pool: { max: 8, min: 0, acquire: 4000, idle: 10000 },
-      dialectOptions: { connectionTimeoutMillis: 3000 },
+      // Longer than the watch takes to know that the database is away: only what hangs is given up by these.
+      pool: { max: 8, min: 0, acquire: 10_000, idle: 10_000 },
+      dialectOptions: { connectionTimeoutMillis: 10_000 },
       ...(onSlow ? tellingSlow(onSlow) : {}),
     })
     defineModels(this.#sequelize)

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { connect, createServer, type Server, type Socket } from 'node:net'
+import { setImmediate } from 'node:timers/promises'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { makeDatabase, serverOn, type TestServer } from '../../test/harness/server.ts'
 
@@ -98,4 +99,19 @@ test('a database that stands still is told of while it does, and nothing waits f
 test('something that takes long while the database answers is waited for', async () => {
   await expect(server.store.watch.within(() => server.store.query('SELECT pg_sleep(2)'))).resolves.toBeDefined()
   expect(await read()).toBe(200)
+})
+
+test('a server that reckons for long between two turns does not take the database for silent', async () => {
+  let asks = true
+  const reckoning = (async () => {
+    while (asks) {
+      const until = performance.now() + 700
+      while (performance.now() < until);
+      await setImmediate()
+    }
+  })()
+  // Longer than a look may take, and a look takes eight turns or so.
+  await expect(server.store.watch.within(() => server.store.query('SELECT pg_sleep(7)'))).resolves.toBeDefined()
+  asks = false
+  await reckoning
 })

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises'
 import pg from 'pg'
 
 /** A database that says nothing for so long is looked at. */
@@ -5,6 +6,8 @@ const PATIENCE_MS = 1500
 /** How long one look may take, and how soon the next follows while nothing is heard. */
 const LOOK_MS = 3000
 const AGAIN_MS = 500
+/** A look's time is counted in these. */
+const TICK_MS = 50
 /** It answers, if only that it has no room. */
 const NO_ROOM = /^53/
 
@@ -48,7 +51,7 @@ export class DatabaseWatch {
     })
     away.catch(() => {})
     this.#waiting.add(givesUp)
-    const long = setTimeout(() => void this.#watch(), PATIENCE_MS)
+    const long = globalThis.setTimeout(() => void this.#watch(), PATIENCE_MS)
     try {
       return await Promise.race([asked, away])
     } finally {
@@ -69,7 +72,7 @@ export class DatabaseWatch {
         this.#away = !(await this.#look())
         if (!this.#away) return
         for (const givesUp of this.#waiting) givesUp(new DatabaseAway())
-        await new Promise((again) => setTimeout(again, AGAIN_MS).unref())
+        await setTimeout(AGAIN_MS, null, { ref: false })
       }
     } finally {
       this.#looking = false
@@ -78,16 +81,31 @@ export class DatabaseWatch {
 }
 
 async function answers(connectionString: string): Promise<boolean> {
-  const client = new pg.Client({ connectionString, connectionTimeoutMillis: LOOK_MS, query_timeout: LOOK_MS })
+  const client = new pg.Client({ connectionString })
   client.on('error', () => {})
+  const known = new AbortController()
+  const look = async (): Promise<boolean> => {
+    try {
+      await client.connect()
+      await client.query('SELECT 1')
+      return true
+    } catch (error) {
+      return NO_ROOM.test((error as { code?: string }).code ?? '')
+    }
+  }
   try {
-    await client.connect()
-    await client.query('SELECT 1')
-    return true
-  } catch (error) {
-    return NO_ROOM.test((error as { code?: string }).code ?? '')
+    return await Promise.race([look(), nothingHeard(LOOK_MS, known.signal).then(() => false)])
   } finally {
+    known.abort()
     // One that hangs is not waited for either.
     client.end().catch(() => {})
   }
+}
+
+/**
+ * Waits so long, counted in turns in which this process could have heard something: one that reckons for half a second
+ * between two turns would otherwise take its own deafness for the database's silence.
+ */
+async function nothingHeard(ms: number, known: AbortSignal): Promise<void> {
+  for (let waited = 0; waited < ms && !known.aborted; waited += TICK_MS) await setTimeout(TICK_MS, null, { ref: false })
 }
