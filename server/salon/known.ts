@@ -35,10 +35,18 @@ export async function samplesOf(
     where: { personId, ...(since ? { at: { [Op.gte]: new Date(since) } } : {}) },
     order: [['at', 'DESC']],
     limit: MOST_SAMPLES,
+    raw: true,
     transaction: t ?? null,
   })
+  // Read with every dog that is opened, some hundred rows: only of coat work, and only what is reckoned with.
   const timings = await TimingRow.findAll({
-    where: { personId, visitId: [...new Set(rows.map(({ visitId }) => visitId))] },
+    attributes: ['visitId', 'treatment', 'parts', 'factors', 'fixedMin', 'plannedMin'],
+    where: {
+      personId,
+      visitId: [...new Set(rows.map(({ visitId }) => visitId))],
+      treatment: [...new Set(rows.map(({ treatment }) => treatment))],
+    },
+    raw: true,
     transaction: t ?? null,
   })
   const byNow = new Map<string, number>()
