@@ -82,7 +82,7 @@ try {
   const visit = await visitOf(base, 'Mortimer')
   const page = await browser.newPage()
   await page.goto(`${base}visits/${visit}/look`)
-  await shows(page, '[data-front] [data-region]')
+  await shows(page, '[data-facing] [data-region]')
   await stands()
   await page.emulateCPUThrottling(SLOWER)
   for (const [what, key] of [

@@ -147,7 +147,7 @@ test('what was scored while nobody was signed in waits on the device, and is sen
       return visits.filter(({ station }: { station: string }) => station === 'look')
     })
     await page.goto(`${salon.base}visits/${visit.id}/look`)
-    await page.waitForSelector('[data-front] [data-region]')
+    await page.waitForSelector('[data-facing] [data-region]')
     // The session is over under the hand, as after eight hours.
     await salon.sql('UPDATE sessions SET ended_at = now()')
     await page.keyboard.press('2')
@@ -156,7 +156,7 @@ test('what was scored while nobody was signed in waits on the device, and is sen
     await page.waitForSelector('input[type=password]')
     await page.keyboard.type('2580')
     await page.keyboard.press('Enter')
-    await page.waitForSelector('[data-front] [data-region]')
+    await page.waitForSelector('[data-facing] [data-region]')
     // Out is out while the server is away as well, and over a reload; it hears of it when it is back.
     // The build has to be on the device by then.
     await page.evaluate(async () => void (await navigator.serviceWorker.ready))

@@ -84,7 +84,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await shows(page, 'form[aria-label=Arrival]')
   await page.focus('form input')
   await page.keyboard.press('Enter')
-  await shows(page, '[data-front] [data-region]')
+  await shows(page, '[data-facing] [data-region]')
   for (const key of ['Digit1', 'KeyR', 'KeyV'] as const) {
     await page.keyboard.press(key)
     await drawn(page)
@@ -248,8 +248,8 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
 
   // On the verdict an ear is found felted: that is for the owner to say.
   await page.goto(`${salon.base}visits/${id}/verdict`)
-  await shows(page, '[data-front] [data-region="ear-outer.left"]')
-  await page.$eval('[data-front] [data-region="ear-outer.left"]', (place) =>
+  await shows(page, '[data-facing] [data-region="ear-outer.left"]')
+  await page.$eval('[data-facing] [data-region="ear-outer.left"]', (place) =>
     place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
   )
   await shows(page, '[role=dialog] fieldset')

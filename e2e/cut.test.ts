@@ -17,11 +17,11 @@ async function openCut(dog: string): Promise<Page> {
   return page
 }
 const handleText = (page: Page, part: string): Promise<string> =>
-  page.$eval(`[data-front] [data-handle=${part}] text`, (text) => text.textContent!)
+  page.$eval(`[data-facing] [data-handle=${part}] text`, (text) => text.textContent!)
 const lines = (page: Page): Promise<string> => page.$eval('[data-testid=lines]', (list) => list.textContent!)
 /** Where the knob of a part is on the screen. */
 const knob = (page: Page, part: string): Promise<{ x: number; y: number }> =>
-  page.$eval(`[data-front] [data-handle=${part}] circle:nth-of-type(2)`, (circle) => {
+  page.$eval(`[data-facing] [data-handle=${part}] circle:nth-of-type(2)`, (circle) => {
     const { x, y, width, height } = circle.getBoundingClientRect()
     return { x: x + width / 2, y: y + height / 2 }
   })
@@ -70,7 +70,7 @@ test('the dog turned round is dragged the same way; lengths come whole from a st
   await page.$$eval('[aria-label="The dog as it will be"] button', (buttons) =>
     (buttons.find(({ textContent }) => textContent === 'Right side') as HTMLElement).click(),
   )
-  await page.waitForFunction(() => document.querySelector('[data-front] [data-region="hindleg.right"]'))
+  await page.waitForFunction(() => document.querySelector('[data-facing] [data-region="hindleg.right"]'))
   expect(await handleText(page, 'legs')).toBe(trim)
   const from = await knob(page, 'legs')
   await page.mouse.move(from.x, from.y)

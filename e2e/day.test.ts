@@ -48,7 +48,7 @@ const pathOf = (page: Page): string => new URL(page.url()).pathname
 /** What a groomer does with hands and voice at a station, before the next thing is pressed. */
 async function atStation(page: Page, station: string, owner: string): Promise<void> {
   if (station === 'look') {
-    await shows(page, '[data-front] [data-region]')
+    await shows(page, '[data-facing] [data-region]')
     // Tangles where the sweep begins, all the rest clean.
     await page.keyboard.press('Digit1')
     await drawn(page)

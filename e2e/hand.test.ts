@@ -49,28 +49,28 @@ describe('the look on a phone', () => {
     [1024, 768],
     [1280, 800],
   ])('at %d by %d dog, keys and the way on are in one screen, and the keys fit a knuckle', async (width, height) => {
-    const page = await open('Mortimer', 'look', '[data-front] [data-region]', { ...PHONE, width, height })
+    const page = await open('Mortimer', 'look', '[data-facing] [data-region]', { ...PHONE, width, height })
     for (const scored of [false, true]) {
       // A mat asks how far it reaches and what is free under it, in the same place.
       if (scored) {
         await page.keyboard.press('Digit3')
         await shows(page, '[aria-label="More free hair"]')
       }
-      for (const part of ['[data-front] svg', '[data-score="0"]', '[data-score="4"]', 'aside button:last-of-type'])
+      for (const part of ['[data-facing] svg', '[data-score="0"]', '[data-score="4"]', 'aside button:last-of-type'])
         expect(await inSight(page, part), `${part} ${scored}`).toBe(true)
       expect(await inSight(page, '[data-testid=so-far]')).toBe(true)
       expect(await low(page, 'aside', 56)).toEqual([])
     }
-    const dog = await page.$eval('[data-front] svg', (svg) => svg.getBoundingClientRect().height)
+    const dog = await page.$eval('[data-facing] svg', (svg) => svg.getBoundingClientRect().height)
     expect(dog).toBeGreaterThan(150)
     await page.close()
   })
 
   test('a stroke turns the dog, and a touch beside a small place takes it', async () => {
-    const page = await open('Mortimer', 'look', '[data-front] [data-region]')
+    const page = await open('Mortimer', 'look', '[data-facing] [data-region]')
     const side = (): Promise<string> => text(page, '[data-testid=stage] p')
     const before = await side()
-    const { x, y, width, height } = (await (await page.$('[data-front] svg'))!.boundingBox())!
+    const { x, y, width, height } = (await (await page.$('[data-facing] svg'))!.boundingBox())!
     const finger = await page.touchscreen.touchStart(x + width * 0.8, y + height / 2)
     await finger.move(x + width * 0.5, y + height / 2)
     await finger.move(x + width * 0.2, y + height / 2 + 4)
@@ -78,7 +78,7 @@ describe('the look on a phone', () => {
     await expect.poll(side).not.toBe(before)
     // On a phone a paw is lower than a finger is wide: just below it is meant it.
     while ((await side()) !== 'Left side') await page.keyboard.press('KeyT')
-    const place = await page.$eval('[data-front] [data-region="front-paw.left"]', (path) => {
+    const place = await page.$eval('[data-facing] [data-region="front-paw.left"]', (path) => {
       const box = path.getBoundingClientRect()
       return { x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, height: box.height }
     })
@@ -89,7 +89,7 @@ describe('the look on a phone', () => {
   })
 
   test('a clicker scores: on is free, back is one worse', async () => {
-    const page = await open('Button', 'look', '[data-front] [data-region]')
+    const page = await open('Button', 'look', '[data-facing] [data-region]')
     const scored = async (): Promise<number> => Number.parseInt(await text(page, '[data-testid=progress]'), 10)
     const before = await scored()
     const said = (): Promise<string> => text(page, 'p.sr-only[aria-live=polite]')
@@ -123,7 +123,7 @@ describe('a dog nobody here knows', () => {
     await press(page, 'On to what the owner wants')
     await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'What is wanted for Sorrel')
     await press(page, 'Save, on to the look')
-    await shows(page, '[data-front] [data-region]')
+    await shows(page, '[data-facing] [data-region]')
 
     let presses = 0
     const key = async (name: KeyInput): Promise<void> => {
@@ -134,7 +134,7 @@ describe('a dog nobody here knows', () => {
     const atHand = (index: number) => page.waitForSelector(`[data-testid=stage][data-focus="${index}"]`)
     const scored = async (place: string, digit: KeyInput): Promise<void> => {
       const { index } = REGION_SIDES.find(({ key }) => key === place)!
-      const selector = `[data-front] [data-region="${place}"]`
+      const selector = `[data-facing] [data-region="${place}"]`
       while (!(await page.$(selector))) {
         const before = await text(page, '[data-testid=stage] p')
         await key('KeyT')
@@ -219,7 +219,7 @@ test('after a change of screen the focus goes to what came', async () => {
 })
 
 test('a dialog opens on its first field, and letters can be turned off', async () => {
-  const page = await open('Mortimer', 'look', '[data-front] [data-region]', { width: 1280, height: 800 })
+  const page = await open('Mortimer', 'look', '[data-facing] [data-region]', { width: 1280, height: 800 })
   await page.keyboard.press('KeyL')
   await shows(page, '[role=dialog]')
   expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT')
@@ -242,7 +242,7 @@ describe('for every eye', () => {
     return session
   }
   test('where the system has its own colours, what is chosen is told by a line', async () => {
-    const page = await open('Mortimer', 'look', '[data-front] [data-region]', { width: 1280, height: 800 })
+    const page = await open('Mortimer', 'look', '[data-facing] [data-region]', { width: 1280, height: 800 })
     await emulate(page, [{ name: 'forced-colors', value: 'active' }])
     const outline = (selector: string): Promise<string> =>
       page.$eval(selector, (element) => getComputedStyle(element).outlineStyle)

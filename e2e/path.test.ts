@@ -28,7 +28,7 @@ const open = async (page: Page, dog: string, station: string, wait: string): Pro
   await page.goto(`${salon.base}visits/${await visitOf(salon.base, dog)}/${station}`)
   await shows(page, wait)
 }
-const PLACE = '[data-front] [data-region]'
+const PLACE = '[data-facing] [data-region]'
 
 async function tabTo(page: Page, matches: string, most = 60): Promise<void> {
   for (let i = 0; i < most; i++) {
@@ -116,7 +116,7 @@ test('a figure on the verdict opens to its parts, and from there to the number i
   await (await page.waitForSelector('::-p-text(to give)'))!.click()
   await shows(page, '::-p-text(One pull-minute is a minute)')
   await page.keyboard.press('Escape')
-  await page.$eval('[data-front] [data-region="back"]', (element) =>
+  await page.$eval('[data-facing] [data-region="back"]', (element) =>
     element.dispatchEvent(new MouseEvent('click', { bubbles: true })),
   )
   const number = await page.waitForSelector('a[href="/numbers#minutes.clip.m3"]')
@@ -129,7 +129,7 @@ test('a figure on the verdict opens to its parts, and from there to the number i
 test('by pointer at 1280x800: pick a place, score it, say how far it reaches, see the verdict move', async () => {
   const page = await salon.newPage()
   await open(page, 'Pip', 'look', PLACE)
-  await page.click('[data-front] [data-region="side.left"]')
+  await page.click('[data-facing] [data-region="side.left"]')
   expect(await text(page, '[data-testid=place]')).toBe('Left side')
   await page.click('button[data-score="3"]')
   await shows(page, '[aria-label="How far it reaches, Left side"]')

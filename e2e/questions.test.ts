@@ -21,7 +21,7 @@ const text = (page: Page, selector: string): Promise<string> =>
 const visit = async (dog: string): Promise<Visit> => salon.api<Visit>(`/visits/${await visitOf(salon.base, dog)}`)
 /** What a screen reader hears of every place in front, joined: what the dog shows. */
 const drawn = (page: Page): Promise<string> =>
-  page.$$eval('[data-front] [data-region]', (places) =>
+  page.$$eval('[data-facing] [data-region]', (places) =>
     places.map((place) => place.getAttribute('aria-label')).join('; '),
   )
 const click = (page: Page, selector: string): Promise<unknown> =>
@@ -94,7 +94,7 @@ describe('arguing with the verdict', () => {
     await shows(page, '[data-testid=as-if]')
     await page.waitForFunction(
       (was) =>
-        [...document.querySelectorAll('[data-front] [data-region]')]
+        [...document.querySelectorAll('[data-facing] [data-region]')]
           .map((place) => place.getAttribute('aria-label'))
           .join('; ') !== was,
       {},
@@ -303,7 +303,7 @@ describe('in the middle of the groom', () => {
   test('done work stays done, a place found worse is planned anew, and the difference is shown', async () => {
     // Taken in the test before.
     const page = await open('Bramble', 'verdict', '[data-testid=under-way]')
-    await click(page, '[data-front] [data-region="back"]')
+    await click(page, '[data-facing] [data-region="back"]')
     await shows(page, '[role=dialog]')
     await page.click('[role=dialog] button::-p-text(Finished)')
     await expect.poll(() => text(page, '[data-testid=under-way]')).toContain('1 of 39')
@@ -316,7 +316,7 @@ describe('in the middle of the groom', () => {
       acceptedPlan!.plan.regions[REGION_SIDES.findIndex(({ region }) => region === 'ear-outer')]!.treatment
 
     // An ear that looked free turns out felted.
-    await click(page, '[data-front] [data-region="ear-outer.left"]')
+    await click(page, '[data-facing] [data-region="ear-outer.left"]')
     await shows(page, '[role=dialog]')
     await page.click('[role=dialog] fieldset button:nth-of-type(5)')
     await shows(page, '[data-testid=what-changed]')

@@ -34,7 +34,7 @@ interface ScreenCheck {
   readonly act?: (page: Page) => Promise<unknown>
 }
 
-const PLACE = '[data-front] [data-region]'
+const PLACE = '[data-facing] [data-region]'
 const dialog = (page: Page): Promise<unknown> => shows(page, '[role=dialog]')
 
 const CHECKS: readonly ScreenCheck[] = [
@@ -95,7 +95,7 @@ const CHECKS: readonly ScreenCheck[] = [
     wait: PLACE,
     act: (page) =>
       page
-        .$eval('[data-front] [data-region="back"]', (place) =>
+        .$eval('[data-facing] [data-region="back"]', (place) =>
           place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
         )
         .then(() => dialog(page)),

@@ -64,7 +64,7 @@ const VIEWS: readonly View[] = [
     },
   },
   { file: 'arrival', dog: 'Quill', path: 'arrival', wait: 'form' },
-  { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-front] [data-region]' },
+  { file: 'look', dog: 'Mortimer', path: 'look', wait: '[data-facing] [data-region]' },
   { file: 'verdict', dog: 'Bramble', path: 'verdict', wait: '[data-testid=verdict]' },
   {
     file: 'verdict-split-dim',

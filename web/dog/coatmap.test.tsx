@@ -124,7 +124,7 @@ describe('the dog that turns', () => {
         label="Juniper"
       />,
     )
-    expect(document.querySelector('[data-front] [data-region="side.left"]')).not.toBeNull()
+    expect(document.querySelector('[data-facing] [data-region="side.left"]')).not.toBeNull()
     fireEvent.click(screen.getByRole('button', { name: 'Underneath' }))
     expect(onTurn).toHaveBeenCalledWith('underside')
     fireEvent.click(screen.getByRole('button', { name: 'Right side' }))

@@ -103,7 +103,7 @@ describe('before the first step', () => {
   })
   test('a touch on a place says what is planned there', () => {
     begin(event)
-    fireEvent.click(document.querySelector('[data-front] [data-region="side.left"]')!)
+    fireEvent.click(document.querySelector('[data-facing] [data-region="side.left"]')!)
     expect(screen.getByText(/^Left side: /).textContent).toMatch(/brush out|clip/)
   })
 })

@@ -146,8 +146,8 @@ export const Keypad = memo(function Keypad(props: Props): ReactNode {
   )
 })
 
-/** A key as wide as a thumb, its word under its picture. */
-function KeyButton({
+/** A key as wide as a thumb, its word under its picture. Most stay as they are from place to place. */
+const KeyButton = memo(function KeyButton({
   icon: Icon,
   children,
   label,
@@ -175,7 +175,7 @@ function KeyButton({
       {label && <span className="sr-only">: {label}</span>}
     </Button>
   )
-}
+})
 
 const canMirror = ({ touched, focus }: Sweep): boolean => touched !== null && mirrorIndex[touched] === focus
 

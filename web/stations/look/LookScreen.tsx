@@ -95,7 +95,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
       const frame = requestAnimationFrame(() => {
         timer = setTimeout(() => {
           const key = REGION_SIDES[stageFocus]!.key
-          const wanted = stage.current?.querySelector<SVGElement>(`[data-front] [data-region="${key}"]`)
+          const wanted = stage.current?.querySelector<SVGElement>(`[data-facing] [data-region="${key}"]`)
           const active = document.activeElement
           if (active === document.body || active?.closest('[data-sweep]')) wanted?.focus({ preventScroll: true })
         })

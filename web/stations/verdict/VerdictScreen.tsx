@@ -397,7 +397,7 @@ function DogPane({
       setFocus(next)
       setView(viewFor(next, view))
       requestAnimationFrame(() =>
-        document.querySelector<SVGElement>(`[data-front] [data-region="${REGION_SIDES[next]!.key}"]`)?.focus(),
+        document.querySelector<SVGElement>(`[data-facing] [data-region="${REGION_SIDES[next]!.key}"]`)?.focus(),
       )
     }
     const onKey = (event: KeyboardEvent): void => {
