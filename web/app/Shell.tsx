@@ -59,7 +59,7 @@ function PersonOnDuty(): ReactNode {
     <label className="flex items-center gap-2 text-ink-2">
       <span className="max-2xl:sr-only">At this screen</span>
       <select
-        className="field w-auto max-w-44 py-1 max-sm:max-w-28"
+        className="field w-auto max-w-44 py-1 max-sm:max-w-24"
         value={known ? (person ?? '') : ''}
         onChange={(event) => setPersonOnDuty(event.target.value || null)}
       >
@@ -195,7 +195,7 @@ export function Shell(): ReactNode {
         {salon?.demo && (
           <Link
             to="/house/salon"
-            className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:flex max-sm:min-h-11 max-sm:items-center max-sm:text-sm"
+            className="rounded-lg border border-dashed border-ink-2 px-2 py-1 text-ink-2 whitespace-nowrap hover:bg-sheet-2 max-sm:flex max-sm:min-h-11 max-sm:w-12 max-sm:shrink-0 max-sm:items-center max-sm:px-1 max-sm:text-center max-sm:text-sm max-sm:leading-none max-sm:whitespace-normal"
             data-testid="made-up"
           >
             made up<span className="max-2xl:sr-only">, to look around</span>

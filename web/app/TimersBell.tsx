@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { Bell, Hourglass } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useLocation } from 'react-router'
@@ -41,7 +42,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
     <li className="shrink-0">
       <Button
         tight
-        className={over ? 'border-2 border-alarm bg-alarm-soft text-alarm' : ''}
+        className={clsx('max-sm:px-2', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
         onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
         title={timer.label}
       >
