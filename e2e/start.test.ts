@@ -132,24 +132,6 @@ test('start prints one address, serves the made-up salon where it is asked for, 
   expect(same.visits.length).toBe(day.visits.length)
 })
 
-test('the database killed under it comes back, and what was acknowledged is there', async () => {
-  const folder = dataFolder()
-  const first = start(['--own', '--port', String(await freePort())], { ETUDE_DATA: folder })
-  const address = (await first.address)!
-  const visit = await send<{ id: string; assessment: { id: string } }>(address, '/visits', 'POST', MALLOW())
-  await send(address, `/assessments/${visit.assessment.id}`, 'PATCH', {
-    batchId: crypto.randomUUID(),
-    baseRevision: 0,
-    changes: [{ region: 'back', side: null, set: { mat: 3 } }],
-  })
-  const postmaster = Number(readFileSync(join(folder, 'postgres', 'data', 'postmaster.pid'), 'utf8').split('\n')[0])
-  process.kill(postmaster, 'SIGKILL')
-  await until(async () => !(await answers(address)))
-  await until(() => answers(address))
-  const { assessment: there } = await send<{ assessment: { rows: object[] } }>(address, `/visits/${visit.id}`)
-  expect(there.rows).toMatchObject([{ region: 'back', mat: 3 }])
-})
-
 test('a port in use is told in one line, with the way out', async () => {
   const port = await freePort()
   const other = createServer().listen(port, '127.0.0.1')
