@@ -22,6 +22,10 @@ export class CsvRow<Column extends string> {
   text(column: Column): string {
     return plain(this.#cells[column] ?? '')
   }
+  /** Whether the file has this column at all: what it has not says nothing, and what is known stays. */
+  has(column: Column): boolean {
+    return this.#cells[column] !== undefined
+  }
   wrong(column: Column, expected: string): void {
     this.problems.push({ line: this.line, path: column, value: this.text(column), expected })
   }

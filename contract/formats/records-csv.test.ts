@@ -10,8 +10,15 @@ const wrong = ({ problems }: { problems: readonly { line: number; path: string }
 describe('owners, dogs, visits and scores as CSV', () => {
   test('what is written another reader reads, commas, quotes and line breaks too, and no cell runs in a spreadsheet', () => {
     const rows = [
-      { id: ID, name: 'Lisle, "Perpetua"', phone: '+44 555', email: 'p@example.org', note: 'two\nlines' },
-      { id: '', name: '=cmd', phone: '', email: '', note: '-1' },
+      {
+        id: ID,
+        name: 'Lisle, "Perpetua"',
+        phone: '+44 555',
+        second_phone: '555 2',
+        email: 'p@example.org',
+        note: 'two\nlines',
+      },
+      { id: '', name: '=cmd', phone: '', second_phone: '', email: '', note: '-1' },
     ]
     const csv = writeCsv(CLIENT_COLUMNS, rows)
     expect(csv).toContain("'=cmd")
@@ -63,6 +70,13 @@ describe('owners, dogs, visits and scores as CSV', () => {
       [6, 'mat'],
     ])
     expect(scores.lines[0]!.change).toEqual({ region: 'back', side: null, set: { mat: 2, extent: 0.5 } })
+  })
+  test('what a file has no column for it says nothing of; an empty cell says that there is none', () => {
+    expect(readClientsCsv('name,phone\nAnn,\n').lines).toEqual([{ line: 2, id: null, name: 'Ann', phone: '' }])
+    expect(readVisitsCsv(`dog_id,starts_at\n${ID},2026-03-01T09:30:00Z\n`).lines).toEqual([
+      { line: 2, id: null, dogId: ID, startsAt: new Date('2026-03-01T09:30:00Z') },
+    ])
+    expect(readDogsCsv('owner,name,coat_type,weight_kg\nAnn,Rex,curly,9\n').lines[0]!.saysBreed).toBe(false)
   })
   test('a column nobody knows and one that is missing are told before any line', () => {
     expect(wrong(readDogsCsv('name,colour\nRex,brown\n'))).toEqual([

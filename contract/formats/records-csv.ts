@@ -12,7 +12,7 @@ import { BREED_IDS, dogSchema, type FileDog } from './assessment-file.ts'
 import { type CsvProblem, type CsvRow, readCsv } from './csv.ts'
 import { issuesOf } from './zod-issues.ts'
 
-export const CLIENT_COLUMNS = ['id', 'name', 'phone', 'email', 'note'] as const
+export const CLIENT_COLUMNS = ['id', 'name', 'phone', 'second_phone', 'email', 'note'] as const
 export const DOG_COLUMNS = [
   'id',
   'client_id',
@@ -35,6 +35,7 @@ export const VISIT_COLUMNS = [
   'slot_minutes',
   'groomer',
   'station',
+  'called_off',
   'verdict',
   'minutes_planned',
   'minutes_taken',
@@ -62,22 +63,27 @@ interface Line {
   /** Of a row the salon may have already; null for a new one. */
   readonly id: string | null
 }
+/** Beside the name only what the file has a column for. */
 export interface ClientLine extends Line {
   readonly name: string
-  readonly phone: string
-  readonly email: string
-  readonly note: string
+  readonly phone?: string
+  readonly secondPhone?: string
+  readonly email?: string
+  readonly note?: string
 }
 export interface DogLine extends Line {
   readonly clientId: string | null
   readonly owner: string
   readonly dog: FileDog & { name: string }
+  /** Whether the file has a column for it: a known dog keeps its own otherwise. */
+  readonly saysBreed: boolean
 }
 export interface VisitLine extends Line {
   readonly dogId: string
   readonly startsAt: Date
-  readonly slotMinutes: number
-  readonly groomer: string
+  /** Both only where the file has a column for them; a groomer is empty for nobody. */
+  readonly slotMinutes?: number
+  readonly groomer?: string
 }
 export interface ScoreLine {
   readonly line: number
@@ -91,7 +97,14 @@ export interface Read<T> {
 }
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
-const LONGEST: Readonly<Record<string, number>> = { name: 120, phone: 40, email: 200, note: 1000, owner: 120 }
+const LONGEST: Readonly<Record<string, number>> = {
+  name: 120,
+  phone: 40,
+  second_phone: 40,
+  email: 200,
+  note: 1000,
+  owner: 120,
+}
 
 function idOf<C extends string>(row: CsvRow<C>, column: C): string | null {
   const text = row.text(column).toLowerCase()
@@ -130,9 +143,10 @@ export const readClientsCsv = (text: string): Read<ClientLine> =>
     line: row.line,
     id: idOf(row, 'id'),
     name: textOf(row, 'name', true),
-    phone: textOf(row, 'phone'),
-    email: textOf(row, 'email'),
-    note: textOf(row, 'note'),
+    ...(row.has('phone') ? { phone: textOf(row, 'phone') } : {}),
+    ...(row.has('second_phone') ? { secondPhone: textOf(row, 'second_phone') } : {}),
+    ...(row.has('email') ? { email: textOf(row, 'email') } : {}),
+    ...(row.has('note') ? { note: textOf(row, 'note') } : {}),
   }))
 
 const DOG_COLUMN_OF: Readonly<Record<string, (typeof DOG_COLUMNS)[number]>> = {
@@ -166,7 +180,14 @@ export const readDogsCsv = (text: string): Read<DogLine> =>
     if (row.problems.length > 0) return null
     const parsed = dogSchema.safeParse(dog)
     if (parsed.success)
-      return { line: row.line, id: idOf(row, 'id'), clientId, owner, dog: { ...parsed.data, name: dog.name } }
+      return {
+        line: row.line,
+        id: idOf(row, 'id'),
+        clientId,
+        owner,
+        dog: { ...parsed.data, name: dog.name },
+        saysBreed: row.has('breed'),
+      }
     for (const { path, expected } of issuesOf(parsed.error, dog)) {
       const field = path.replace(/\[.*$/, '')
       row.wrong(
@@ -188,6 +209,9 @@ const expectedOf = (field: string, expected: string): string =>
 const EARLIEST = new Date('1990-01-01')
 const LATEST = new Date('2100-01-01')
 
+/** A visit of which nothing else is said, minutes. */
+export const USUAL_SLOT = 120
+
 /** Visits of a CSV: of a dog by its id, at a time with its zone or the salon's own. */
 export const readVisitsCsv = (text: string): Read<VisitLine> =>
   readTable(text, VISIT_COLUMNS, ['dog_id', 'starts_at'], (row) => {
@@ -196,7 +220,7 @@ export const readVisitsCsv = (text: string): Read<VisitLine> =>
     const startsAt = new Date(row.text('starts_at'))
     if (!(startsAt > EARLIEST && startsAt < LATEST))
       row.wrong('starts_at', 'a time as 2026-03-01T09:30 or 2026-03-01T08:30:00Z')
-    const slotMinutes = row.number('slot_minutes', 120)
+    const slotMinutes = row.number('slot_minutes', USUAL_SLOT)
     if (!(Number.isInteger(slotMinutes) && slotMinutes >= 15 && slotMinutes <= 1440))
       row.wrong('slot_minutes', 'whole minutes from 15 to 1440')
     return {
@@ -204,8 +228,8 @@ export const readVisitsCsv = (text: string): Read<VisitLine> =>
       id: idOf(row, 'id'),
       dogId: dogId ?? '',
       startsAt,
-      slotMinutes,
-      groomer: textOf(row, 'groomer'),
+      ...(row.has('slot_minutes') ? { slotMinutes } : {}),
+      ...(row.has('groomer') ? { groomer: textOf(row, 'groomer') } : {}),
     }
   })
 

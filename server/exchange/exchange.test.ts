@@ -120,6 +120,38 @@ describe('a salon taken out as CSV and brought into another', () => {
     await server.store.plans.make(visit.assessment.id, {}, EBBA)
     expect((await bring('scores', head + lines)).problems).toMatchObject([{ line: 2, path: 'visit_id' }])
   })
+  test('what a file has no column for stays as it is: an owner’s other telephone and note, a dog’s breed, a visit’s slot and hands', async () => {
+    const whole = 'name,phone,second_phone,email,note\nOda Marl,555 61,555 62,oda@example.org,rings twice\n'
+    expect(await bring('clients', whole)).toMatchObject({ added: ['Oda Marl'] })
+    expect(await bring('clients', 'name,phone\nOda Marl,555 61\n')).toMatchObject({ unchanged: 1 })
+    expect(await bring('clients', 'name,note\nOda Marl,\n')).toMatchObject({ changed: ['Oda Marl'], added: [] })
+    const [oda] = rowsOf(await (await server.send('GET', '/api/records/clients/csv')).text()).filter(
+      ({ name }) => name === 'Oda Marl',
+    )
+    expect(oda).toMatchObject({ phone: '555 61', second_phone: '555 62', email: 'oda@example.org', note: '' })
+    await bring('clients', 'name,phone\nOda Marl,555 63\n')
+    expect((await bring('clients', 'name,note\nOda Marl,which\n')).problems).toMatchObject([
+      { line: 2, path: 'phone', expected: 'one of the 2 owners of that name, by phone or id' },
+    ])
+
+    const dogs = `client_id,owner,name,breed,coat_type,weight_kg\n${oda!.id},,Pim,cockapoo,curly,9\n`
+    expect(await bring('dogs', dogs)).toMatchObject({ added: ['Pim'] })
+    expect(await bring('dogs', `client_id,name,coat_type,weight_kg\n${oda!.id},Pim,curly,9\n`)).toMatchObject({
+      unchanged: 1,
+    })
+
+    const row = rowsOf(await (await server.send('GET', '/api/records/visits/csv')).text()).find(
+      ({ station, groomer }) => station === 'expected' && groomer !== '',
+    )!
+    const moved = new Date(Date.parse(row.starts_at!) + 3_600_000).toISOString()
+    expect(await bring('visits', `id,dog_id,starts_at\n${row.id},${row.dog_id},${moved}\n`)).toMatchObject({
+      written: true,
+    })
+    const after = rowsOf(await (await server.send('GET', '/api/records/visits/csv')).text()).find(
+      ({ id }) => id === row.id,
+    )!
+    expect(after).toMatchObject({ starts_at: moved, slot_minutes: row.slot_minutes, groomer: row.groomer })
+  })
   test('a dog that was never here is booked from what the file says of it', async () => {
     await bring('clients', 'name,phone\nAnsgar Field,555 9\n')
     expect(

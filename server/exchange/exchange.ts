@@ -17,6 +17,7 @@ import {
   readVisitsCsv,
   SCORE_COLUMNS,
   type ScoreLine,
+  USUAL_SLOT,
   VISIT_COLUMNS,
   type VisitLine,
 } from '../../contract/formats/records-csv.ts'
@@ -29,6 +30,7 @@ import type { VisitRepo } from '../visits/visits.ts'
 
 /** What a line came to. */
 type Fate = { readonly what: 'added' | 'changed'; readonly name: string } | 'unchanged'
+const NEW_CLIENT = { phone: '', email: '', note: '' }
 /** Ends a dry run: everything was tried, nothing stays. */
 class DryRun extends Error {}
 
@@ -41,12 +43,12 @@ class Wrong extends Error {
 }
 
 const SQL: Readonly<Record<RecordTable, string>> = {
-  clients: 'SELECT id, name, phone, email, note FROM clients WHERE erased_at IS NULL ORDER BY name, id',
+  clients: 'SELECT id, name, phone, second_phone, email, note FROM clients WHERE erased_at IS NULL ORDER BY name, id',
   dogs: `SELECT d.id, d.client_id, c.name AS owner, d.name, d.breed, d.coat_type, COALESCE(last.dog, d.profile, '{}') AS details
     FROM dogs d JOIN clients c ON c.id = d.client_id AND c.erased_at IS NULL
     LEFT JOIN LATERAL (SELECT v.arrival -> 'dog' AS dog FROM visits v WHERE v.dog_id = d.id ORDER BY v.starts_at DESC LIMIT 1) last ON true
     ORDER BY d.name, d.id`,
-  visits: `SELECT v.id, v.dog_id, d.name AS dog, v.starts_at, v.slot_minutes, p.name AS groomer, v.station,
+  visits: `SELECT v.id, v.dog_id, d.name AS dog, v.starts_at, v.slot_minutes, p.name AS groomer, v.station, v.called_off,
       plan.choice AS verdict, g.summary #>> '{minutes,planned}' AS minutes_planned, g.summary #>> '{minutes,taken}' AS minutes_taken,
       g.summary #>> '{before,mat}' AS mats_before, g.summary #>> '{after,mat}' AS mats_after,
       g.summary ->> 'price' AS price, g.summary ->> 'nextWeeks' AS next_weeks
@@ -138,7 +140,7 @@ export class ExchangeRepo {
     try {
       await this.#sequelize.transaction(async (t) => {
         if (table === 'clients') {
-          const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name, phone }) => [name, phone])
+          const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name }) => [name])
           await each(readClientsCsv(csv), (line) => this.#client(line, clients, actorId, t))
         } else if (table === 'dogs') {
           const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name }) => [name])
@@ -162,27 +164,31 @@ export class ExchangeRepo {
   }
 
   async #client(
-    { id, name, phone, email, note }: ClientLine,
+    { line, id, ...fields }: ClientLine,
     clients: Lookup<ClientRow>,
     actorId: string | null,
     t: Transaction,
   ): Promise<Fate> {
-    const fields = { name, phone, email, note }
-    const row = id ? clients.byId(id) : clients.by(name, phone)[0]
+    const { name, phone } = fields
+    const alike = clients.by(name).filter((one) => phone === undefined || one.phone === phone)
+    if (!id && phone === undefined && alike.length > 1)
+      throw new Wrong(line, 'phone', '', `one of the ${alike.length} owners of that name, by phone or id`)
+    const row = id ? clients.byId(id) : alike[0]
     if (row) {
-      if (row.name === name && row.phone === phone && row.email === email && row.note === note) return 'unchanged'
+      const said = Object.entries(fields) as [keyof typeof fields, string][]
+      if (said.every(([field, value]) => row[field] === value)) return 'unchanged'
       await row.update(fields, { transaction: t })
       await logChange({ actorId, entity: 'client', entityId: row.id, action: 'changed', change: fields }, t)
       return { what: 'changed', name }
     }
-    const made = await ClientRow.create({ id: id ?? randomUUID(), ...fields }, { transaction: t })
+    const made = await ClientRow.create({ id: id ?? randomUUID(), ...NEW_CLIENT, ...fields }, { transaction: t })
     clients.add(made)
     await logChange({ actorId, entity: 'client', entityId: made.id, action: 'added', change: fields }, t)
     return { what: 'added', name }
   }
 
   async #dog(
-    { line, id, clientId, owner, dog }: DogLine,
+    { line, id, clientId, owner, dog, saysBreed }: DogLine,
     clients: Lookup<ClientRow>,
     dogs: Lookup<DogRow>,
     actorId: string | null,
@@ -203,6 +209,7 @@ export class ExchangeRepo {
     }
     const row = id ? dogs.byId(id) : dogs.by(client.id, dog.name)[0]
     if (row) {
+      if (!saysBreed) fields.breed = row.breed
       const same =
         row.clientId === fields.clientId &&
         row.name === fields.name &&
@@ -226,11 +233,16 @@ export class ExchangeRepo {
   ): Promise<Fate> {
     const dog = await DogRow.findByPk(dogId, { transaction: t })
     if (!dog) throw new Wrong(line, 'dog_id', dogId, 'a dog of this salon; bring the dogs in first')
-    const person = groomer === '' ? null : await PersonRow.findOne({ where: { name: groomer }, transaction: t })
-    if (groomer !== '' && !person) throw new Wrong(line, 'groomer', groomer, 'somebody who works here, or nothing')
+    const person = groomer ? await PersonRow.findOne({ where: { name: groomer }, transaction: t }) : null
+    if (groomer && !person) throw new Wrong(line, 'groomer', groomer, 'somebody who works here, or nothing')
     const name = `${dog.name}, ${iso(startsAt)}`
     const row = id ? await VisitRow.findByPk(id, { transaction: t }) : null
-    const input = { dogId, startsAt: iso(startsAt), slotMinutes, personId: person?.id ?? null }
+    const input = {
+      dogId,
+      startsAt: iso(startsAt),
+      slotMinutes: slotMinutes ?? row?.slotMinutes ?? USUAL_SLOT,
+      personId: groomer === undefined ? (row?.personId ?? null) : (person?.id ?? null),
+    }
     if (!row) {
       await this.#visits.book(input, actorId, t, id ?? randomUUID())
       return { what: 'added', name }
@@ -238,12 +250,12 @@ export class ExchangeRepo {
     const same =
       row.dogId === dogId &&
       row.startsAt.getTime() === startsAt.getTime() &&
-      row.slotMinutes === slotMinutes &&
+      row.slotMinutes === input.slotMinutes &&
       row.personId === input.personId
     if (same) return 'unchanged'
     if (row.station !== 'expected' || row.dogId !== dogId)
       throw new Wrong(line, 'id', id, 'a visit that has not begun yet, of the same dog, or a row as it was taken out')
-    await row.update({ startsAt, slotMinutes, personId: input.personId }, { transaction: t })
+    await row.update({ startsAt, slotMinutes: input.slotMinutes, personId: input.personId }, { transaction: t })
     await logChange({ actorId, entity: 'visit', entityId: row.id, action: 'moved', change: input }, t)
     return { what: 'changed', name }
   }
