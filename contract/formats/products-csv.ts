@@ -97,37 +97,58 @@ const COLUMN_OF: Readonly<Record<string, Column>> = {
   expiresOn: 'expires_on',
 }
 
-function labelOf(row: CsvRow<Column>): Label | null {
-  const normal = row.parts('dilution_normal', 0)
-  const from = row.number('dwell_from_min', 0)
+/** @param known the label of this product as the shelf has it: what the file has no column for stays as it says */
+function labelOf(row: CsvRow<Column>, known: Label | undefined): Label | null {
+  const base = known ?? LABEL_DEFAULTS
+  const said = <T>(column: Column, read: (column: Column) => T, otherwise: T): T =>
+    row.has(column) ? read(column) : otherwise
+  const text = (column: Column): string => row.text(column)
+  const flag = (column: Column): boolean => row.flag(column)
+  const number = (column: Column, otherwise: number, empty = 0): number =>
+    said(column, (from) => row.number(from, empty), otherwise)
+  const date = (column: Column, otherwise: string | null): string | null =>
+    said(column, (from) => row.text(from) || null, otherwise)
+  const normal = said('dilution_normal', (from) => row.parts(from, 0), base.dilution.normal)
+  const diluted = (column: Column, otherwise: number | undefined): number =>
+    said(column, (from) => row.parts(from, normal), otherwise ?? normal)
+  const from = number('dwell_from_min', base.dwellMin[0])
   const label = {
-    ...LABEL_DEFAULTS,
+    ...base,
     name: row.text('name'),
     kind: row.text('kind'),
-    family: row.text('family'),
-    dilution: { dirty: row.parts('dilution_dirty', normal), normal, light: row.parts('dilution_light', normal) },
-    dwellMin: [from, row.number('dwell_to_min', from)],
-    suits: row.list('suits', COAT_TYPE_IDS),
-    spoils: row.list('spoils', COAT_TYPE_IDS),
-    regions: row.list('regions', REGION_IDS),
-    minAgeWeeks: row.number('min_age_weeks', 0),
-    minWeightKg: row.number('min_weight_kg', 0),
-    intactSkin: row.flag('intact_skin'),
-    fragrance: row.flag('fragrance'),
-    essentialOils: row.flag('essential_oils'),
-    contains: row
-      .text('contains')
-      .split(';')
-      .map((part) => part.trim())
-      .filter(Boolean),
-    leaveIn: row.flag('leave_in'),
-    packMl: row.number('pack_ml', LABEL_DEFAULTS.packMl),
-    packCost: Math.round(row.number('pack_cost', 0) * CENTS),
-    lowMl: row.number('low_ml', 0),
-    openedOn: row.text('opened_on') || null,
-    openDays: row.number('open_days', null),
-    expiresOn: row.text('expires_on') || null,
-    safety: row.text('safety'),
+    family: said('family', text, base.family),
+    dilution: {
+      dirty: diluted('dilution_dirty', known?.dilution.dirty),
+      normal,
+      light: diluted('dilution_light', known?.dilution.light),
+    },
+    dwellMin: [from, number('dwell_to_min', known ? known.dwellMin[1] : from, from)],
+    suits: said('suits', (column) => row.list(column, COAT_TYPE_IDS), base.suits),
+    spoils: said('spoils', (column) => row.list(column, COAT_TYPE_IDS), base.spoils),
+    regions: said('regions', (column) => row.list(column, REGION_IDS), base.regions),
+    minAgeWeeks: number('min_age_weeks', base.minAgeWeeks),
+    minWeightKg: number('min_weight_kg', base.minWeightKg),
+    intactSkin: said('intact_skin', flag, base.intactSkin),
+    fragrance: said('fragrance', flag, base.fragrance),
+    essentialOils: said('essential_oils', flag, base.essentialOils),
+    contains: said(
+      'contains',
+      (column) =>
+        row
+          .text(column)
+          .split(';')
+          .map((part) => part.trim())
+          .filter(Boolean),
+      base.contains,
+    ),
+    leaveIn: said('leave_in', flag, base.leaveIn),
+    packMl: number('pack_ml', base.packMl, LABEL_DEFAULTS.packMl),
+    packCost: Math.round(number('pack_cost', base.packCost / CENTS) * CENTS),
+    lowMl: number('low_ml', base.lowMl),
+    openedOn: date('opened_on', base.openedOn),
+    openDays: said('open_days', (column) => row.number(column, null), base.openDays),
+    expiresOn: date('expires_on', base.expiresOn),
+    safety: said('safety', text, base.safety),
   }
   const parsed = labelSchema.safeParse(label)
   if (parsed.success) return parsed.data
@@ -138,18 +159,27 @@ function labelOf(row: CsvRow<Column>): Label | null {
   return null
 }
 
-/** Every product of a CSV and everything wrong with it, by line and column; nothing is written anywhere. */
-export function readProductsCsv(text: string): { products: CsvProduct[]; problems: CsvProblem[] } {
+/** Products go by their name, however it is written. */
+export const nameKey = (name: string): string => name.trim().toLowerCase()
+
+/**
+ * Every product of a CSV and everything wrong with it, by line and column; nothing is written anywhere.
+ * @param known labels that are on the shelf, by `nameKey`
+ */
+export function readProductsCsv(
+  text: string,
+  known: ReadonlyMap<string, Label> = new Map(),
+): { products: CsvProduct[]; problems: CsvProblem[] } {
   const { rows, problems } = readCsv(text, COLUMNS, ['name', 'kind'])
   const products: CsvProduct[] = []
   const seen = new Map<string, number>()
   for (const row of rows) {
     const { line } = row
-    const label = labelOf(row)
+    const label = labelOf(row, known.get(nameKey(row.text('name'))))
     const stockMl = row.number('stock_ml', null)
     if (stockMl !== null && !(Number.isInteger(stockMl) && stockMl >= 0 && stockMl <= 10_000_000))
       row.wrong('stock_ml', 'a whole number of millilitres from 0 to 10000000')
-    const name = label?.name.toLowerCase() ?? ''
+    const name = nameKey(label?.name ?? '')
     if (label && seen.has(name)) row.wrong('name', `a name that is not on line ${seen.get(name)} already`)
     seen.set(name, line)
     problems.push(...row.problems)

@@ -202,6 +202,26 @@ describe('CSV', () => {
     expect(await stockOf(made.id)).toBe(600)
     await adds(made.id)
   })
+  test('a stock-taking sheet changes stock alone: what a label forbids still holds', async () => {
+    const forbids = { minAgeWeeks: 12, intactSkin: true, contains: ['tea tree'], safety: 'not near eyes' }
+    const { id } = await added('Sheet Wash', 300, forbids)
+    const before = (await server.store.shelf.all()).find((product) => product.id === id)!
+    const csv = 'name,kind,stock_ml,low_ml\r\nsheet wash ,cleansing,280,50\r\n'
+    expect(await send<ImportResult>('POST', '/shelf/import', { csv, dryRun: false })).toMatchObject({
+      problems: [],
+      written: true,
+    })
+    const after = (await server.store.shelf.all()).find((product) => product.id === id)!
+    expect(after).toMatchObject({ ...forbids, stockMl: 280, lowMl: 50 })
+    expect(after.dilution).toEqual(before.dilution)
+    expect(after.dwellMin).toEqual(before.dwellMin)
+    // An empty cell under a column says that there is none.
+    await send('POST', '/shelf/import', { csv: 'name,kind,contains\r\nSheet Wash,cleansing,\r\n', dryRun: false })
+    expect((await server.store.shelf.all()).find((product) => product.id === id)).toMatchObject({
+      contains: [],
+      minAgeWeeks: 12,
+    })
+  })
   test('every bad row is named by line and column, and nothing is written', async () => {
     const csv =
       'name,kind,dilution_normal,dwell_from_min,fragrance\r\nGood,cleansing,1:8,3,no\r\nBad,shiny,1:8,3,no\r\nWorse,cleansing,strong,x,maybe\r\nGood,cleansing,1:8,3,no\r\n'

@@ -4,7 +4,7 @@ import type { Sequelize, Transaction } from 'sequelize'
 import type { ImportResult } from '../../contract/api/exchange.ts'
 import type { NewProduct, StockMove, StockMoveRequest } from '../../contract/api/shelf.ts'
 import type { Label, ShelfProduct } from '../../contract/formats/products.ts'
-import { readProductsCsv } from '../../contract/formats/products-csv.ts'
+import { nameKey, readProductsCsv } from '../../contract/formats/products-csv.ts'
 import { iso } from '../db/documents.ts'
 import { ChangedElsewhere, NotEnough, NotFound, named } from '../db/errors.ts'
 import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
@@ -133,10 +133,11 @@ export class ShelfRepo {
 
   /** Reads a CSV, says everything wrong with it, and writes all of it or nothing; a dry run writes nothing. */
   async import(csv: string, dryRun: boolean, actorId: string | null): Promise<ImportResult> {
-    const { products, problems } = readProductsCsv(csv)
     return this.#sequelize.transaction(async (t) => {
+      const rows = await ProductRow.findAll({ where: { retiredAt: null }, transaction: t, lock: !dryRun })
+      const known = new Map(rows.map(({ name, kind, label }) => [nameKey(name), { ...label, name, kind }]))
+      const { products, problems } = readProductsCsv(csv, known)
       const write = !dryRun && problems.length === 0
-      const rows = await ProductRow.findAll({ where: { retiredAt: null }, transaction: t, lock: write })
       const result: ImportResult = {
         added: [],
         changed: [],
@@ -145,7 +146,7 @@ export class ShelfRepo {
         written: write,
       }
       for (const { label, stockMl } of products) {
-        const row = rows.find(({ name }) => name.toLowerCase() === label.name.toLowerCase())
+        const row = rows.find(({ name }) => nameKey(name) === nameKey(label.name))
         if (!row) {
           result.added.push(label.name)
           if (write) await this.#create(label, stockMl ?? 0, actorId, t)
