@@ -3,6 +3,8 @@ import type { Logger } from 'pino'
 
 /** By the salon's clock. */
 const JOBS = {
+  // Before the backup, so that it holds nothing that is not kept any more.
+  tidy: { queue: 'nightly-tidying', at: '30 2 * * *' },
   backup: { queue: 'nightly-backup', at: '0 3 * * *' },
   learn: { queue: 'nightly-learning', at: '30 3 * * *' },
   remind: { queue: 'reminders', at: '0 15 * * *' },
@@ -20,6 +22,7 @@ export async function startJobs(
   databaseUrl: string,
   zone: string,
   work: {
+    readonly tidy: () => Promise<unknown>
     readonly backup: () => Promise<void>
     readonly learn: () => Promise<unknown>
     readonly remind: () => Promise<unknown>

@@ -68,7 +68,14 @@ async function main(): Promise<void> {
   const jobs = await startJobs(
     config.DATABASE_URL,
     zone,
-    { backup: () => backups.make(), learn: () => store.learning.nightly(), remind: () => store.before.remind() },
+    {
+      tidy: async () => {
+        for (const id of (await store.keeping.tidy()).owners) await backups.forget(id)
+      },
+      backup: () => backups.make(),
+      learn: () => store.learning.nightly(),
+      remind: () => store.before.remind(),
+    },
     log,
   )
   const tls = authority && {

@@ -15,6 +15,7 @@ import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.
 import { defineModels } from './db/models/index.ts'
 import { DatabaseWatch } from './db/watch.ts'
 import { CorrectionRepo } from './dogs/corrections.ts'
+import { KeepingRepo } from './dogs/keeping.ts'
 import { OwnerRightsRepo } from './dogs/owner-rights.ts'
 import { RecordRepo } from './dogs/records.ts'
 import { DryingRepo } from './drying/dryings.ts'
@@ -62,6 +63,7 @@ export class Store {
   readonly records: RecordRepo
   readonly corrections: CorrectionRepo
   readonly ownerRights: OwnerRightsRepo
+  readonly keeping: KeepingRepo
   readonly exchange: ExchangeRepo
   readonly log: LogRepo
   readonly learning: LearningRepo
@@ -106,6 +108,7 @@ export class Store {
     this.records = new RecordRepo(this.#sequelize, this.salon)
     this.corrections = new CorrectionRepo(this.#sequelize)
     this.ownerRights = new OwnerRightsRepo(this.#sequelize, now)
+    this.keeping = new KeepingRepo(this.#sequelize, this.salon, this.ownerRights, now)
     this.log = new LogRepo(this.#sequelize)
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }

@@ -74,6 +74,8 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'salon.changePerson': ['owner'],
   'salon.lookAround': ['owner'],
   'salon.begin': ['owner'],
+  'salon.setKeeps': ['owner'],
+  'salon.overdue': ['house'],
   'salon.backup': ['owner'],
   'access.devices': ['owner'],
   'backups.all': ['house'],

@@ -5,6 +5,7 @@ import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { premisesSchema, STARTING_PREMISES, workSchema } from '../formats/places.ts'
 import { countrySchema } from '../words/countries.ts'
 import { download, idSchema, instant, live, nothing, post, put, read, SUBJECTS, subject } from './endpoint.ts'
+import { FOR_EVER, keepsQuerySchema, keepsSchema, overdueSchema } from './keeps.ts'
 import { askedPapersSchema } from './papers.ts'
 
 export const ROLE_IDS = ['groomer', 'bather', 'front'] as const
@@ -60,6 +61,8 @@ export const salonSchema = z.object({
   premises: premisesSchema.default(STARTING_PREMISES),
   /** Papers that every dog is asked for. */
   papers: askedPapersSchema.default([]),
+  /** How long owners, photos and messages are kept. */
+  keeps: keepsSchema.default(FOR_EVER),
 })
 
 export type Salon = z.infer<typeof salonSchema>
@@ -179,6 +182,17 @@ export const salonApi = subject('salon', {
     takes: z.object({ papers: askedPapersSchema }),
     gives: salonSchema,
     becomes: 'read',
+  }),
+  setKeeps: put('/settings/keeps', {
+    summary: 'Say how long owners who do not come any more, photos and messages are kept',
+    takes: keepsSchema,
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  overdue: read('/settings/keeps/overdue', {
+    summary: 'What would go in the night if things were kept for so long',
+    query: keepsQuerySchema,
+    gives: overdueSchema,
   }),
   lookAround: post('/salon/look-around', {
     summary: 'Lay the made-up salon out in an empty database',

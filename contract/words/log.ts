@@ -8,6 +8,7 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
     corrected: 'put right',
     merged: 'made one of two entries',
     erased: 'forgotten, as asked',
+    'not-kept': 'forgotten, not here for as long as owners are kept',
   },
   dog: {
     added: 'written down',
@@ -38,7 +39,7 @@ export const LOG_TEXT: Readonly<Record<LogEntity, Readonly<Record<string, string
   drying: { started: 'drying begun', change: 'now brushed dry', finish: 'dry' },
   goodbye: { changed: 'goodbye written', finished: 'goodbye said', 'taken-back': 'goodbye taken back' },
   photo: { added: 'picture taken', removed: 'picture taken out' },
-  setting: { changed: 'changed', founded: 'begun' },
+  setting: { changed: 'changed', founded: 'begun', tidied: 'what was older has gone' },
   person: {
     added: 'written down',
     changed: 'changed',

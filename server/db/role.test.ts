@@ -19,7 +19,12 @@ test('the application is not the cluster’s superuser, and works all the same, 
   const folder = mkdtempSync(join(tmpdir(), 'etude-role-'))
   const admin = new Sequelize(clusterUrl(), { logging: false })
   const jobsOf = (address: string) =>
-    startJobs(address, 'UTC', { backup: nothing, learn: nothing, remind: nothing }, pino({ enabled: false }))
+    startJobs(
+      address,
+      'UTC',
+      { tidy: nothing, backup: nothing, learn: nothing, remind: nothing },
+      pino({ enabled: false }),
+    )
   try {
     // As an earlier version left it.
     const before = new Store(url, () => NOON)

@@ -105,10 +105,25 @@ export class OwnerRightsRepo {
     })
   }
 
+  /**
+   * Forgets whose dogs were not here since a day and are not in the book.
+   * @returns false for who came or was booked meanwhile, or is forgotten already
+   */
+  forgetUnseen(clientId: string, since: Date): Promise<boolean> {
+    return this.#sequelize.transaction(async (t) => {
+      const [unseen] = await unseenSince(this.#sequelize, since, this.#now(), t, clientId)
+      const client = unseen && (await ClientRow.findByPk(clientId, { transaction: t, lock: true }))
+      if (!client || client.erasedAt) return false
+      await this.#forget(client, null, t, 'not-kept')
+      return true
+    })
+  }
+
   async #forget(
     client: ClientRow,
     actorId: string | null,
     t: Transaction,
+    action: 'erased' | 'not-kept' = 'erased',
   ): Promise<{ blanked: number; removed: number }> {
     const clientId = client.id
     const kept = await keptOfOwner(this.#sequelize, t)
@@ -141,7 +156,7 @@ export class OwnerRightsRepo {
     )
     // What was learnt names the dogs it was learnt from; it is learnt anew at night.
     await this.#sequelize.query('UPDATE learnt SET doc = NULL, at = NULL', { transaction: t })
-    await logChange({ actorId, entity: 'client', entityId: clientId, action: 'erased', change: {} }, t)
+    await logChange({ actorId, entity: 'client', entityId: clientId, action, change: {} }, t)
     return { blanked: gone, removed }
   }
 
@@ -230,6 +245,29 @@ export class OwnerRightsRepo {
     }
     return rows
   }
+}
+
+/**
+ * Owners whose dogs were here, but not since a day, and who have nothing in the book.
+ * @param clientId of this one alone
+ */
+export async function unseenSince(
+  sequelize: Sequelize,
+  since: Date,
+  now: Date,
+  transaction: Transaction | null = null,
+  clientId: string | null = null,
+): Promise<string[]> {
+  const rows = await sequelize.query<{ id: string }>(
+    `SELECT c.id FROM clients c JOIN dogs d ON d.client_id = c.id JOIN visits v ON v.dog_id = d.id
+     WHERE c.erased_at IS NULL AND (:clientId::uuid IS NULL OR c.id = :clientId::uuid)
+     GROUP BY c.id
+     HAVING max(v.starts_at) < :since
+       AND NOT bool_or(v.called_off IS NULL AND v.station <> 'gone' AND (v.station <> 'expected' OR v.starts_at > :now))
+     ORDER BY c.id`,
+    { type: QueryTypes.SELECT, transaction, replacements: { since, now, clientId } },
+  )
+  return rows.map(({ id }) => id)
 }
 
 /** An id and a telephone that nobody has, so that a list is never empty. */

@@ -1,4 +1,5 @@
 import type { Handlers } from '../../contract/api/endpoint.ts'
+import { FOR_EVER } from '../../contract/api/keeps.ts'
 import type { salonApi } from '../../contract/api/salon.ts'
 import { setCountry } from '../../contract/words/dates.ts'
 import { localDate } from '../day/dates.ts'
@@ -22,6 +23,8 @@ export const salonHandlers = ({ store, now, loadDemo, changes }: Deps): Handlers
     return salon
   },
   setPapers: ({ body, actorId }) => store.salon.setPapers(body.papers, actorId),
+  setKeeps: ({ body, actorId }) => store.salon.setKeeps(body, actorId),
+  overdue: ({ query }) => store.keeping.overdue({ ...FOR_EVER, ...query }),
   lookAround: () => lookAround(store, loadDemo),
   begin: ({ body }) => beginOwn(store, body),
   addPerson: ({ body, actorId }) => store.salon.addPerson(body, actorId),

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { GivesOf } from '../../contract/api/endpoint.ts'
+import { FOR_EVER, type Keeps } from '../../contract/api/keeps.ts'
 import type { Person, PersonFields, Salon, SchoolDate, salonApi } from '../../contract/api/salon.ts'
 import { type Premises, STARTING_PREMISES, type Work } from '../../contract/formats/places.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
@@ -64,6 +65,7 @@ export class SalonRepo {
       schools: (value('schools') ?? {}) as Salon['schools'],
       equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
       papers: (value('papers') ?? []) as Salon['papers'],
+      keeps: { ...FOR_EVER, ...(value('keeps') as Partial<Keeps> | undefined) },
       premises: (value('premises') ?? STARTING_PREMISES) as Salon['premises'],
     }
   }
@@ -189,6 +191,10 @@ export class SalonRepo {
 
   setPapers(papers: readonly string[], actorId: string | null): Promise<Salon> {
     return this.#setWhole('papers', papers, actorId)
+  }
+
+  setKeeps(keeps: Keeps, actorId: string | null): Promise<Salon> {
+    return this.#setWhole('keeps', keeps, actorId)
   }
 
   setPremises(premises: Premises, actorId: string | null): Promise<Salon> {

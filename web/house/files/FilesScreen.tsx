@@ -9,6 +9,7 @@ import { Strong } from '../../door/Strong.tsx'
 import { Button, ButtonAnchor } from '../../parts/Button.tsx'
 import { ImportDialog } from '../../parts/ImportDialog.tsx'
 import { HousePageOf } from '../HousePage.tsx'
+import { Keeping } from './Keeping.tsx'
 import { Nightly } from './Nightly.tsx'
 
 const TABLES: readonly (readonly [RecordTable, string, string])[] = [
@@ -73,6 +74,7 @@ export function FilesScreen(): ReactNode {
               <Download size={18} /> Take out
             </ButtonAnchor>
           </li>
+          <Keeping />
         </ul>
       </Strong>
       {bringing && (

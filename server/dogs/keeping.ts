@@ -1,0 +1,83 @@
+import { subMonths, subYears } from 'date-fns'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import type { Keeps, Overdue } from '../../contract/api/keeps.ts'
+import type { Clock } from '../db/clock.ts'
+import { logChange } from '../db/log.ts'
+import type { SalonRepo } from '../salon/salon.ts'
+import { type OwnerRightsRepo, unseenSince } from './owner-rights.ts'
+
+/** By which column each is as old as it is. */
+const AGED = { photos: 'taken_at', messages: 'at' } as const
+const TABLE = { photos: 'photos', messages: 'outbox' } as const
+type Aged = keyof typeof AGED
+const AGES = Object.keys(AGED) as readonly Aged[]
+
+/** What is kept no longer than the house says: counted beforehand, and let go of at night. */
+export class KeepingRepo {
+  readonly #sequelize: Sequelize
+  readonly #salon: SalonRepo
+  readonly #rights: OwnerRightsRepo
+  readonly #now: Clock
+  constructor(sequelize: Sequelize, salon: SalonRepo, rights: OwnerRightsRepo, now: Clock) {
+    this.#sequelize = sequelize
+    this.#salon = salon
+    this.#rights = rights
+    this.#now = now
+  }
+
+  /** How much is older than that. */
+  async overdue(keeps: Keeps): Promise<Overdue> {
+    const since = this.#since(keeps)
+    const owners = since.owners ? await unseenSince(this.#sequelize, since.owners, this.#now()) : []
+    const count = async (what: Aged): Promise<number> => {
+      if (!since[what]) return 0
+      const [row] = await this.#sequelize.query<{ count: number }>(
+        `SELECT count(*)::int AS count FROM ${TABLE[what]} WHERE ${AGED[what]} < :since`,
+        { type: QueryTypes.SELECT, replacements: { since: since[what] } },
+      )
+      return row!.count
+    }
+    return { owners: owners.length, photos: await count('photos'), messages: await count('messages') }
+  }
+
+  /**
+   * Lets go of all that is older than the house keeps it, each owner whole or not at all.
+   * @returns ids of the owners who were forgotten, and how much else went
+   */
+  async tidy(): Promise<Omit<Overdue, 'owners'> & { owners: string[] }> {
+    const since = this.#since((await this.#salon.read()).keeps)
+    const owners: string[] = []
+    for (const id of since.owners ? await unseenSince(this.#sequelize, since.owners, this.#now()) : [])
+      if (await this.#rights.forgetUnseen(id, since.owners!)) owners.push(id)
+    const gone = await this.#sequelize.transaction(async (t) => {
+      const counts: Record<Aged, number> = { photos: 0, messages: 0 }
+      for (const what of AGES) if (since[what]) counts[what] = await this.#remove(what, since[what], t)
+      if (counts.photos + counts.messages > 0)
+        await logChange({ actorId: null, entity: 'setting', entityId: 'keeps', action: 'tidied', change: counts }, t)
+      return counts
+    })
+    return { owners, ...gone }
+  }
+
+  #since({ ownersYears, photosMonths, messagesMonths }: Keeps): {
+    readonly owners: Date | null
+    readonly photos: Date | null
+    readonly messages: Date | null
+  } {
+    const now = this.#now()
+    return {
+      owners: ownersYears === null ? null : subYears(now, ownersYears),
+      photos: photosMonths === null ? null : subMonths(now, photosMonths),
+      messages: messagesMonths === null ? null : subMonths(now, messagesMonths),
+    }
+  }
+
+  async #remove(what: Aged, since: Date, transaction: Transaction): Promise<number> {
+    const [, result] = await this.#sequelize.query(`DELETE FROM ${TABLE[what]} WHERE ${AGED[what]} < :since`, {
+      type: QueryTypes.RAW,
+      transaction,
+      replacements: { since },
+    })
+    return (result as { rowCount?: number }).rowCount ?? 0
+  }
+}
