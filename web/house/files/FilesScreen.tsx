@@ -13,7 +13,7 @@ import { Keeping } from './Keeping.tsx'
 import { Nightly } from './Nightly.tsx'
 
 const TABLES: readonly (readonly [RecordTable, string, string])[] = [
-  ['clients', 'Owners', 'Name, telephone, e-mail and note. Bring these in first.'],
+  ['clients', 'Owners', 'Name, telephones, e-mail and note. Bring these in first.'],
   ['dogs', 'Dogs', 'Breed, coat, weight, age, health; each with its owner by id or by name.'],
   ['visits', 'Visits', 'Past and booked, with what was planned and taken. In come dog, time, slot and groomer.'],
   ['scores', 'Scores', 'What hands found, place by place. In only for visits that are not planned yet.'],
