@@ -21,7 +21,7 @@ export const bathApi = subject('bath', {
   }),
   swap: put('/visits/:id/bath', {
     summary: 'Choose products by hand',
-    takes: z.object({ swaps: swapsSchema }),
+    takes: z.object({ swaps: swapsSchema, batchId: idSchema.optional() }),
     gives: bathRecordSchema,
     becomes: 'of',
     queued: true,

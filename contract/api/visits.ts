@@ -55,7 +55,11 @@ export const arrivalChangeSchema = z.object({
   personId: idSchema.nullable().optional(),
 })
 
-export const stationChangeSchema = z.object({ station: z.enum(STATION_IDS) })
+export const stationChangeSchema = z.object({
+  station: z.enum(STATION_IDS),
+  /** Made by the sender: one that comes again, late and after what followed it, changes nothing. */
+  batchId: idSchema.optional(),
+})
 
 export const newVisitSchema = z.object({
   startsAt: instant,

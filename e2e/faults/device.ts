@@ -159,10 +159,11 @@ export class Device {
   }
 
   #bodyOf(entries: readonly Entry[]): object {
-    const { to, call } = entries[0]!
+    const { to } = entries[0]!
     const bodies = entries.map((entry) => entry.call.body as Record<string, unknown>)
     if (to === 'bench.add') return { events: bodies.flatMap(({ events }) => events as object[]) }
-    if (to !== 'scores.change') return call.body as object
+    if (to === 'visits.setStation') return { ...bodies[0], batchId: entries[0]!.id }
+    if (to !== 'scores.change') return bodies[0]!
     const [first, ...more] = bodies
     return { ...first, baseRevision: this.#revision, more: more.map(({ batchId, changes }) => ({ batchId, changes })) }
   }

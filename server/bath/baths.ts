@@ -26,12 +26,14 @@ export class BathRepo {
   }
 
   /** Keeps the products a person chose; the plan is worked out from them, and refuses what may not go on. */
-  async swap(visitId: string, swaps: Swaps, actorId: string | null): Promise<BathRecord> {
+  /** @param batchId made by the sender; what comes twice is done once, however late the second comes */
+  async swap(visitId: string, swaps: Swaps, actorId: string | null, batchId?: string): Promise<BathRecord> {
     return this.#sequelize.transaction(async (t) => {
       await lockVisit(visitId, t)
+      if (batchId && (await isLogged(batchId, t))) return this.#record(visitId, t)
       const [row] = await BathRow.findOrCreate({ where: { visitId }, defaults: { visitId, swaps: {} }, transaction: t })
       await row.update({ swaps: { ...swaps } }, { transaction: t })
-      await logChange({ actorId, entity: 'bath', entityId: visitId, action: 'swapped', change: { swaps } }, t)
+      await logChange({ actorId, entity: 'bath', entityId: visitId, action: 'swapped', change: { swaps }, batchId }, t)
       return this.#record(visitId, t)
     })
   }

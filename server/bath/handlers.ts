@@ -4,6 +4,6 @@ import type { Deps } from '../deps.ts'
 
 export const bathHandlers = ({ store: { baths }, now }: Deps): Handlers<typeof bathApi> => ({
   of: ({ params }) => baths.read(params.id),
-  swap: ({ params, body, actorId }) => baths.swap(params.id, body.swaps, actorId),
+  swap: ({ params, body, actorId }) => baths.swap(params.id, body.swaps, actorId, body.batchId),
   book: ({ params, body, actorId }) => baths.book(params.id, body.batchId, now(), actorId),
 })

@@ -7,7 +7,7 @@ export const visitHandlers = ({ store }: Deps): Handlers<typeof visitsApi> => ({
   add: ({ body, actorId }) => store.visits.add(body, actorId),
   setArrival: ({ params, body, actorId }) => store.visits.setArrival(params.id, body, actorId),
   setStation: async ({ params, body, actorId }) => {
-    await store.visits.setStation(params.id, body.station, actorId)
+    await store.visits.setStation(params.id, body.station, actorId, body.batchId)
     return { ok: true as const }
   },
   move: ({ params, body, actorId }) => store.visits.move(params.id, body, actorId),

@@ -18,7 +18,7 @@ import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, assessmentDocs, consentDoc, iso, planRecord } from '../db/documents.ts'
 import { bookingError, CannotBook, ChangedElsewhere, NeedsConsent, NotFound, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
-import { lastChangedBy, logChange } from '../db/log.ts'
+import { isLogged, lastChangedBy, logChange } from '../db/log.ts'
 import {
   AssessmentRow,
   ClientRow,
@@ -337,13 +337,16 @@ export class VisitRepo {
     return this.read(id)
   }
 
-  async setStation(id: string, station: Station, actorId: string | null): Promise<void> {
+  /** @param batchId made by the sender; what comes twice is done once, however late the second comes */
+  async setStation(id: string, station: Station, actorId: string | null, batchId: string | null = null): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       const row = await lockVisit(id, t)
+      if (batchId && (await isLogged(batchId, t))) return
       const from = row.station
       if (AT_WORK.has(station) && !AT_WORK.has(from)) await this.#assertMayBegin(row, t)
       await row.update({ station }, { transaction: t })
-      await logChange({ actorId, entity: 'visit', entityId: id, action: 'station', change: { from, to: station } }, t)
+      const change = { from, to: station }
+      await logChange({ actorId, entity: 'visit', entityId: id, action: 'station', change, batchId }, t)
     })
   }
 

@@ -49,6 +49,9 @@ function callOf(entries: readonly Entry[]): object {
     const events = entries.flatMap((entry) => (entry.call as CallOf<typeof benchApi.add>).body.events)
     return { ...call, body: { events } }
   }
+  // What was given up here may still be done there, after what followed it: by its id it is known again.
+  if (to === 'visits.setStation' || to === 'bath.swap')
+    return { ...call, body: { ...(call.body as object), batchId: entries[0]!.id } }
   return call
 }
 

@@ -1,0 +1,53 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { BathRecord } from '../../contract/api/bath.ts'
+import type { Visit } from '../../contract/api/visits.ts'
+import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+
+/* What a device gave up on may still be done, after what followed it: a request that stood in a frozen database's queue. */
+let server: TestServer
+let visit: Visit
+beforeAll(async () => {
+  server = await testServer()
+  visit = await server.store.visits.add(
+    {
+      startsAt: NOON.toISOString(),
+      slotMinutes: 60,
+      personId: null,
+      owner: { name: 'Late', phone: '' },
+      dog: { name: 'Late', coatType: 'curly', weightKg: 9 },
+    },
+    null,
+  )
+})
+afterAll(() => server?.close())
+
+const put = async <T>(path: string, body: object): Promise<T> => {
+  const answer = await server.send('PUT', `/api/visits/${visit.id}/${path}`, body)
+  expect(answer.status).toBe(200)
+  return (await answer.json()) as T
+}
+const lines = async (action: string): Promise<number> => {
+  const [[row]] = (await server.store.query(
+    `SELECT count(*)::int AS count FROM change_log WHERE action = '${action}'`,
+  )) as unknown as [[{ count: number }]]
+  return row.count
+}
+
+test('a station that comes once more, after the next, moves no dog back', async () => {
+  const look = { station: 'look', batchId: randomUUID() }
+  await put('station', look)
+  await put('station', { station: 'verdict', batchId: randomUUID() })
+  await put('station', look)
+  expect((await server.store.visits.read(visit.id)).station).toBe('verdict')
+  expect(await lines('station')).toBe(2)
+})
+
+test('a product chosen by hand that comes once more, after another, does not take its place', async () => {
+  const [first, second] = [randomUUID(), randomUUID()]
+  const chosen = { swaps: { wash: first }, batchId: randomUUID() }
+  await put('bath', chosen)
+  await put('bath', { swaps: { wash: second }, batchId: randomUUID() })
+  expect((await put<BathRecord>('bath', chosen)).swaps).toEqual({ wash: second })
+  expect(await lines('swapped')).toBe(2)
+})
