@@ -132,13 +132,15 @@ async function assertApart(row: AssessmentRow, batch: ScoreBatch, t: Transaction
     limit: Math.max(0, row.revision - batch.baseRevision),
     transaction: t,
   })
-  const since = logged.map(({ change }) => change as LoggedScores)
+  // What was sent before, and never heard of as done, comes once more with what follows it: it is nobody else's.
+  const own = new Set([batch.batchId, ...(batch.more ?? []).map(({ batchId }) => batchId)])
+  const since = logged.map(({ batchId, change }) => ({ ...(change as LoggedScores), own: own.has(batchId ?? '') }))
   const known =
     batch.baseRevision < row.revision &&
     since.every(({ revision }, i) => revision === row.revision - i) &&
     since.length === row.revision - batch.baseRevision
   const mine = touchedBy(batch.changes)
-  const theirs = known ? touchedBy(since.flatMap(({ changes = [] }) => changes)) : mine
+  const theirs = known ? touchedBy(since.flatMap((one) => (one.own ? [] : (one.changes ?? [])))) : mine
   if ([...mine].some((key) => theirs.has(key)))
     throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
 }

@@ -51,3 +51,21 @@ test('a product chosen by hand that comes once more, after another, does not tak
   expect((await put<BathRecord>('bath', chosen)).swaps).toEqual({ wash: second })
   expect(await lines('swapped')).toBe(2)
 })
+
+test('scores that come once more with what was scored after them are not taken for somebody else’s', async () => {
+  const { id } = visit.assessment
+  const batch = (mat: number) => ({
+    batchId: randomUUID(),
+    changes: [{ region: 'back' as const, side: null, set: { mat: mat as 1 } }],
+  })
+  const [first, next, last] = [batch(1), batch(2), batch(4)]
+  // Done, and the answer never came: the place is scored again, and both are sent on what the screen showed before.
+  await server.store.assessments.score(id, { ...first, baseRevision: 0 }, null)
+  const doc = await server.store.assessments.score(id, { ...first, baseRevision: 0, more: [next] }, null)
+  expect(doc).toMatchObject({ revision: 2, rows: [{ region: 'back', mat: 2 }] })
+  // Somebody else's in between is theirs all the same.
+  await server.store.assessments.score(id, { ...batch(3), baseRevision: 2 }, null)
+  await expect(
+    server.store.assessments.score(id, { ...first, baseRevision: 0, more: [next, last] }, null),
+  ).rejects.toMatchObject({ name: 'ChangedElsewhere' })
+})
