@@ -10,6 +10,7 @@ import { visitsApi } from '../../contract/api/visits.ts'
 import { REGION_SIDES } from '../../core/index.ts'
 import { Away, Refused } from '../../web/device/client.ts'
 import { type Entry, Outbox } from '../../web/device/outbox.ts'
+import { callOf, together } from '../../web/device/requests.ts'
 import { storageOn } from '../../web/device/storage.ts'
 
 /** What one device sends over and over, each in a lane of its own. */
@@ -41,15 +42,13 @@ export interface Done {
   readonly kept: string
 }
 
-/** How many scores go in one request, as from a tablet that was away. */
-const MOST_TOGETHER = 20
 /** The waits of a tablet, made shorter: a trial has no quarter of a minute to give. */
 const WAITS_SHORTER = 10
 const PATIENCE_MS = 10_000
 const JPEG = Buffer.from('ffd8ffe000104a46494600010100000100010000ffd9', 'hex').toString('base64')
 const STATIONS = ['arrived', 'look', 'verdict'] as const
 
-/** A tablet without its screen: the outbox that every screen has, its storage, and hands that never rest. */
+/** A tablet without its screen: the outbox and the requests that every screen makes, its storage, and hands that never rest. */
 export class Device {
   /** What was done here, in order, and what the server has answered of it. */
   readonly done: Done[] = []
@@ -77,10 +76,7 @@ export class Device {
         setItem: (key, value) => void kept.set(key, value),
         removeItem: (key) => void kept.delete(key),
       })),
-      together: (entries) => {
-        const { to } = entries[0]!
-        return to === 'scores.change' || to === 'bench.add' ? Math.min(MOST_TOGETHER, entries.length) : 1
-      },
+      together,
       send: (entries) => this.#send(entries),
       onAnswer: (entries, answer) => {
         if (entries[0]!.to === 'scores.change') this.#revision = (answer as { revision: number }).revision
@@ -144,7 +140,7 @@ export class Device {
       response = await fetch(`${this.#base}api${pathOf(endpoint, { id: String(call.id) })}`, {
         method: endpoint.method.toUpperCase(),
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(this.#bodyOf(entries)),
+        body: JSON.stringify((callOf(entries, () => this.#revision) as Entry['call']).body),
         signal: AbortSignal.timeout(PATIENCE_MS),
       })
     } catch {
@@ -156,16 +152,6 @@ export class Device {
       this.odd.push(`${to}: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`)
     if (answer === null || response.status >= 500) throw new Away(String(response.status))
     throw new Refused(answer as Problem)
-  }
-
-  #bodyOf(entries: readonly Entry[]): object {
-    const { to } = entries[0]!
-    const bodies = entries.map((entry) => entry.call.body as Record<string, unknown>)
-    if (to === 'bench.add') return { events: bodies.flatMap(({ events }) => events as object[]) }
-    if (to === 'visits.setStation') return { ...bodies[0], batchId: entries[0]!.id }
-    if (to !== 'scores.change') return bodies[0]!
-    const [first, ...more] = bodies
-    return { ...first, baseRevision: this.#revision, more: more.map(({ batchId, changes }) => ({ batchId, changes })) }
   }
 }
 

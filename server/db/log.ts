@@ -9,7 +9,7 @@ export interface LogEntry {
   readonly entityId: string
   readonly action: string
   readonly change: object
-  readonly batchId?: string | null | undefined
+  readonly batchId?: string | undefined
 }
 
 /** Adds a line to the log of changes, in the transaction of the change itself. */

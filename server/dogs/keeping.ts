@@ -1,14 +1,17 @@
 import { subMonths, subYears } from 'date-fns'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Keeps, Overdue } from '../../contract/api/keeps.ts'
 import type { Clock } from '../db/clock.ts'
 import { logChange } from '../db/log.ts'
+import { removeRows } from '../db/remove.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { type OwnerRightsRepo, unseenSince } from './owner-rights.ts'
 
-/** By which column each is as old as it is. */
-const AGED = { photos: 'taken_at', messages: 'at' } as const
-const TABLE = { photos: 'photos', messages: 'outbox' } as const
+/** Where each lies, and which of it is older than a day. */
+const AGED = {
+  photos: { table: 'photos', older: 'taken_at < :since' },
+  messages: { table: 'outbox', older: 'at < :since' },
+} as const
 type Aged = keyof typeof AGED
 const AGES = Object.keys(AGED) as readonly Aged[]
 
@@ -32,7 +35,7 @@ export class KeepingRepo {
     const count = async (what: Aged): Promise<number> => {
       if (!since[what]) return 0
       const [row] = await this.#sequelize.query<{ count: number }>(
-        `SELECT count(*)::int AS count FROM ${TABLE[what]} WHERE ${AGED[what]} < :since`,
+        `SELECT count(*)::int AS count FROM ${AGED[what].table} WHERE ${AGED[what].older}`,
         { type: QueryTypes.SELECT, replacements: { since: since[what] } },
       )
       return row!.count
@@ -51,7 +54,10 @@ export class KeepingRepo {
       if (await this.#rights.forgetUnseen(id, since.owners!)) owners.push(id)
     const gone = await this.#sequelize.transaction(async (t) => {
       const counts: Record<Aged, number> = { photos: 0, messages: 0 }
-      for (const what of AGES) if (since[what]) counts[what] = await this.#remove(what, since[what], t)
+      for (const what of AGES) {
+        const { table, older } = AGED[what]
+        if (since[what]) counts[what] = await removeRows(this.#sequelize, table, older, { since: since[what] }, t)
+      }
       if (counts.photos + counts.messages > 0)
         await logChange({ actorId: null, entity: 'setting', entityId: 'keeps', action: 'tidied', change: counts }, t)
       return counts
@@ -70,14 +76,5 @@ export class KeepingRepo {
       photos: photosMonths === null ? null : subMonths(now, photosMonths),
       messages: messagesMonths === null ? null : subMonths(now, messagesMonths),
     }
-  }
-
-  async #remove(what: Aged, since: Date, transaction: Transaction): Promise<number> {
-    const [, result] = await this.#sequelize.query(`DELETE FROM ${TABLE[what]} WHERE ${AGED[what]} < :since`, {
-      type: QueryTypes.RAW,
-      transaction,
-      replacements: { since },
-    })
-    return (result as { rowCount?: number }).rowCount ?? 0
   }
 }

@@ -4,6 +4,7 @@ import { archivePage } from '../../contract/words/archive-page.ts'
 import { CannotErase, NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
 import { ClientRow } from '../db/models/index.ts'
+import { removeRows } from '../db/remove.ts'
 import { BLANK, blanked, blankedText } from './blank.ts'
 import { idsOfOwner, type KeptOf, keptOfOwner } from './kept-of.ts'
 
@@ -130,9 +131,16 @@ export class OwnerRightsRepo {
     await this.#sequelize.query(`SET LOCAL etude.erasing = 'yes'`, { transaction: t })
     const ids = await idsOfOwner(this.#sequelize, kept, clientId, t)
     const messages = await this.#messages(client, kept, t)
-    let removed = await this.#remove('outbox', 'id IN (:ids)', { ids: [NOBODY, ...messages.map(({ id }) => id)] }, t)
+    let removed = await removeRows(
+      this.#sequelize,
+      'outbox',
+      'id IN (:ids)',
+      { ids: [NOBODY, ...messages.map(({ id }) => id)] },
+      t,
+    )
     for (const table of GONE)
-      if (table !== 'outbox') removed += await this.#remove(table, conditionOf(kept, table), { client: clientId }, t)
+      if (table !== 'outbox')
+        removed += await removeRows(this.#sequelize, table, conditionOf(kept, table), { client: clientId }, t)
     const left = kept.filter(({ table }) => !GONE.includes(table as (typeof GONE)[number]))
     const gone = await this.#blank(left, clientId, t)
     // The hash of a link that was never given out, to each its own.
@@ -202,15 +210,6 @@ export class OwnerRightsRepo {
         replacements: { client: client.id, name: client.name, phones: [NOBODY, ...phones] },
       },
     )
-  }
-
-  async #remove(table: string, where: string, values: Row, transaction: Transaction): Promise<number> {
-    const [, count] = await this.#sequelize.query(`DELETE FROM ${table} WHERE ${where}`, {
-      type: QueryTypes.RAW,
-      transaction,
-      replacements: values,
-    })
-    return (count as { rowCount?: number }).rowCount ?? 0
   }
 
   /** Every word in every text and document of these rows. @returns how many rows had any */

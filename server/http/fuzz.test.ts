@@ -7,22 +7,13 @@ import { type AnyEndpoint, type Named, paramsSchema, pathOf } from '../../contra
 import { ENDPOINTS } from '../../contract/api/index.ts'
 import type { Visit } from '../../contract/api/visits.ts'
 import { aPerson, type Locked, lockedSalon, signedIn } from '../../test/harness/door.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { aVisit, NOON, type TestServer, testServer } from '../../test/harness/server.ts'
 
 let server: TestServer
 let visit: Visit
 beforeAll(async () => {
   server = await testServer()
-  visit = await server.store.visits.add(
-    {
-      startsAt: NOON.toISOString(),
-      slotMinutes: 180,
-      personId: null,
-      owner: { name: 'O', phone: '' },
-      dog: { name: 'D', coatType: 'curly', weightKg: 9 },
-    },
-    null,
-  )
+  visit = await aVisit(server)
 })
 afterAll(() => server.close())
 

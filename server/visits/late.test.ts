@@ -2,23 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { BathRecord } from '../../contract/api/bath.ts'
 import type { Visit } from '../../contract/api/visits.ts'
-import { NOON, type TestServer, testServer } from '../../test/harness/server.ts'
+import { aVisit, type TestServer, testServer } from '../../test/harness/server.ts'
 
 /* What a device gave up on may still be done, after what followed it: a request that stood in a frozen database's queue. */
 let server: TestServer
 let visit: Visit
 beforeAll(async () => {
   server = await testServer()
-  visit = await server.store.visits.add(
-    {
-      startsAt: NOON.toISOString(),
-      slotMinutes: 60,
-      personId: null,
-      owner: { name: 'Late', phone: '' },
-      dog: { name: 'Late', coatType: 'curly', weightKg: 9 },
-    },
-    null,
-  )
+  visit = await aVisit(server)
 })
 afterAll(() => server?.close())
 

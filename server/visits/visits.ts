@@ -338,7 +338,7 @@ export class VisitRepo {
   }
 
   /** @param batchId made by the sender; what comes twice is done once, however late the second comes */
-  async setStation(id: string, station: Station, actorId: string | null, batchId: string | null = null): Promise<void> {
+  async setStation(id: string, station: Station, actorId: string | null, batchId?: string): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       const row = await lockVisit(id, t)
       if (batchId && (await isLogged(batchId, t))) return

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import { Sequelize } from 'sequelize'
+import type { Visit } from '../../contract/api/visits.ts'
 import { loadDemo } from '../../demo/load.ts'
 import { BackupKeeper } from '../../server/backups/keeper.ts'
 import { ChangeFeed } from '../../server/changes/feed.ts'
@@ -57,6 +58,19 @@ export async function makeDatabase(template?: string): Promise<Database> {
 }
 
 export const NOON = new Date('2026-03-04T12:00:00Z')
+
+/** A visit at noon of a dog that nothing is known of. */
+export const aVisit = ({ store }: Pick<TestServer, 'store'>): Promise<Visit> =>
+  store.visits.add(
+    {
+      startsAt: NOON.toISOString(),
+      slotMinutes: 180,
+      personId: null,
+      owner: { name: 'O', phone: '' },
+      dog: { name: 'D', coatType: 'curly', weightKg: 9 },
+    },
+    null,
+  )
 
 /** The application on an empty salon. */
 export const testServer = async (

@@ -11,6 +11,7 @@ import { keptBefore } from './kept-before.ts'
 import { type Entry, type Lane, Outbox, type Trouble } from './outbox.ts'
 import { personOnDuty } from './person.ts'
 import { queryClient } from './query-client.ts'
+import { callOf, together } from './requests.ts'
 import { deviceStorage } from './storage.ts'
 
 /** Everything that goes through the outbox; photos, which are too large for it, wait in a place of their own. */
@@ -30,37 +31,6 @@ const isQueued = (to: string): to is Queued => to in QUEUED
 const revisions = new Map<string, number>()
 export const noteRevision = ({ id, revision }: Pick<AssessmentDoc, 'id' | 'revision'>): void => {
   revisions.set(id, Math.max(revision, revisions.get(id) ?? 0))
-}
-
-const MOST_TOGETHER = 100
-
-/** What several entries of a lane are as one request: scores and events add up, everything else goes by itself. */
-function callOf(entries: readonly Entry[]): object {
-  const { to, call } = entries[0]!
-  if (to === 'scores.change') {
-    const bodies = entries.map((entry) => (entry.call as CallOf<typeof scoresApi.change>).body)
-    const { id } = call as CallOf<typeof scoresApi.change>
-    const [first, ...more] = bodies
-    // Made on what the screen showed, which what was answered since has moved on.
-    const baseRevision = Math.max(first!.baseRevision, revisions.get(id) ?? 0)
-    return { id, body: { ...first!, baseRevision, more: more.map(({ batchId, changes }) => ({ batchId, changes })) } }
-  }
-  if (to === 'bench.add') {
-    const events = entries.flatMap((entry) => (entry.call as CallOf<typeof benchApi.add>).body.events)
-    return { ...call, body: { events } }
-  }
-  // What was given up here may still be done there, after what followed it: by its id it is known again.
-  if (to === 'visits.setStation' || to === 'bath.swap')
-    return { ...call, body: { ...(call.body as object), batchId: entries[0]!.id } }
-  return call
-}
-
-/** Each pair of hands signs for itself: what follows by the same person goes together. */
-function together(entries: readonly Entry[]): number {
-  const { to, by } = entries[0]!
-  if (to !== 'scores.change' && to !== 'bench.add') return 1
-  const other = entries.findIndex((entry) => entry.by !== by || entry.to !== to)
-  return Math.min(MOST_TOGETHER, other < 0 ? entries.length : other)
 }
 
 function takeScores(doc: AssessmentDoc): void {
@@ -133,7 +103,7 @@ export const outbox = new Outbox({
   send: (entries) => {
     const { to, by } = entries[0]!
     if (!isQueued(to)) throw new Error(`outbox: nothing takes ${to}`)
-    return answerOf(QUEUED[to], callOf(entries) as never, by)
+    return answerOf(QUEUED[to], callOf(entries, (id) => revisions.get(id) ?? 0) as never, by)
   },
   onAnswer,
   // The query library tells its screens a timer's turn later.

@@ -35,7 +35,6 @@ interface Props {
 }
 
 /** The small pictures below the large one, px: where each stands from the right, how far below, and the room in it for a dog. */
-const SMALL_AT = ['right-[158px]', 'right-0'] as const
 const SMALL_RIGHT = [158, 0] as const
 const SMALL = { width: 150, below: 30, inner: 138, height: 76 }
 
@@ -83,8 +82,8 @@ export function DogStage(props: Props): ReactNode {
       </div>
       <div className="relative min-h-0 grow touch-pan-y" {...swipe}>
         <div ref={room} className="absolute inset-x-0 top-0 bottom-[112px] stacked:bottom-0" />
-        {SMALL_AT.map((at) => (
-          <div key={at} className={clsx('card absolute bottom-0 h-[104px] w-[150px] stacked:hidden', at)} />
+        {SMALL_RIGHT.map((right) => (
+          <div key={right} className="card absolute bottom-0 h-[104px] w-[150px] stacked:hidden" style={{ right }} />
         ))}
         {VIEWS.map((id) => {
           const front = id === view
@@ -120,12 +119,10 @@ export function DogStage(props: Props): ReactNode {
         })}
         {small.map((id, i) => (
           <button
-            key={SMALL_AT[i]}
+            key={SMALL_RIGHT[i]}
             type="button"
-            className={clsx(
-              'absolute bottom-0 z-10 h-[104px] w-[150px] rounded-2xl p-1.5 text-left align-top hover:outline-2 hover:outline-ink-2 stacked:hidden',
-              SMALL_AT[i],
-            )}
+            className="absolute bottom-0 z-10 h-[104px] w-[150px] rounded-2xl p-1.5 text-left align-top hover:outline-2 hover:outline-ink-2 stacked:hidden"
+            style={{ right: SMALL_RIGHT[i] }}
             onClick={() => onTurn(id)}
           >
             <span className="absolute left-2 top-1 text-sm text-ink-2">{NAME[id]}</span>

@@ -1,8 +1,7 @@
 import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import { FOR_EVER, type Keeps } from '../../../contract/api/keeps.ts'
-import type { Salon } from '../../../contract/api/salon.ts'
-import { salonApi } from '../../../contract/api/salon.ts'
+import { type Salon, salonApi } from '../../../contract/api/salon.ts'
 import { capital } from '../../../contract/words/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { useSalon } from '../../device/use-salon.ts'
@@ -10,8 +9,9 @@ import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { SelectField } from '../../parts/Field.tsx'
 
-const years = (count: number): string => (count === 1 ? '1 year' : `${count} years`)
-const monthsText = (months: number): string => (months % 12 === 0 ? years(months / 12) : `${months} months`)
+const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
+const years = (count: number): string => counted(count, 'year')
+const monthsText = (months: number): string => (months % 12 === 0 ? years(months / 12) : counted(months, 'month'))
 
 /** What is offered, from the shortest; another that was set over the network is offered beside these. */
 const KEPT = [
@@ -24,8 +24,6 @@ const KEPT = [
   choices: readonly number[]
   text: (value: number) => string
 }[]
-
-const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`
 
 /** How long what is kept of people is kept, and what would go in the coming night by it. */
 export function Keeping(): ReactNode {
