@@ -6,6 +6,9 @@ export class Refused extends Error {
   override readonly name = 'Refused'
 }
 
+/** Said beside an answer, not in it. */
+export const note = (line: string): void => void process.stderr.write(`etude: ${line}\n`)
+
 export interface Text {
   /** What an error calls it. */
   readonly label: string

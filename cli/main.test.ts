@@ -25,6 +25,13 @@ describe('./etude plan', () => {
     expect(run(['plan', file]).stdout).toBe(piped.stdout)
   })
 
+  test('a field of a name that nothing has is named, beside the plan that was made without it', () => {
+    const file = { ...JSON.parse(good), regions: [{ region: 'back', mat: 4 }] }
+    const { status, stdout, stderr } = run(['plan', '-'], JSON.stringify(file))
+    expect(status).toBe(0)
+    expect(stdout).toBe(run(['plan', '-'], good).stdout)
+    expect(stderr).toBe('etude: standard input: left out, because nothing here is called so: regions\n')
+  })
   test.each([
     ['no JSON', '{', 'standard input: the whole'],
     [

@@ -4,6 +4,7 @@ import { BadInput, valueText } from '../contract/formats/problem.ts'
 import { fileShelf } from '../contract/formats/products.ts'
 import { seeded } from '../contract/formats/random.ts'
 import { readAssessmentFile } from '../contract/formats/read-assessment.ts'
+import { unreadOf } from '../contract/formats/unread.ts'
 import {
   consentNeeds,
   cutOf,
@@ -22,7 +23,7 @@ import {
   wholeGroom,
   withReserves,
 } from '../core/index.ts'
-import { parseJson, Refused, readInput, refusal } from './input.ts'
+import { note, parseJson, Refused, readInput, refusal } from './input.ts'
 
 const DRAWS = 2000
 /** Fewer say the range of minutes and pull well enough. */
@@ -55,15 +56,24 @@ export function plan([path, ...more]: readonly string[]): object {
   const ask = askedFor(more)
   const input = readInput(path, 'a JSON file')
   try {
-    return planOf(parseJson(input), ask)
+    const file = parseJson(input)
+    const read = readAssessmentFile(file)
+    const made = planOfRead(read, ask)
+    const unread = unreadOf(file, read.file)
+    if (unread.length > 0) note(`${input.label}: left out, because nothing here is called so: ${unread.join(', ')}`)
+    return made
   } catch (error) {
     throw error instanceof BadInput ? refusal(input.label, error) : error
   }
 }
 
 /** The plan of an assessment file. @throws {BadInput} */
-export function planOf(input: unknown, ask: ReadonlySet<Asked>): object {
-  const { file, assessment: read } = readAssessmentFile(input)
+export const planOf = (input: unknown, ask: ReadonlySet<Asked>): object => planOfRead(readAssessmentFile(input), ask)
+
+function planOfRead(
+  { file, assessment: read }: ReturnType<typeof readAssessmentFile>,
+  ask: ReadonlySet<Asked>,
+): object {
   const assessment = withReserves(read, DEFAULT_HOUSE)
   const made = planWhole(assessment, DEFAULT_HOUSE)
   const stops = made.verdict.choice === 'refer'

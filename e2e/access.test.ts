@@ -1,23 +1,28 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { Visit } from '../contract/api/visits.ts'
+import { PASSPHRASE } from '../test/harness/door.ts'
+import { fill, press, says } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
-const says = (page: Page, words: string): Promise<unknown> =>
-  page.waitForFunction((wanted: string) => document.body.textContent!.includes(wanted), {}, words)
-const press = async (page: Page, words: string): Promise<void> =>
-  (await page.waitForSelector(`::-p-text(${words})`))!.click()
 const pressNamed = async (page: Page, name: string): Promise<void> =>
   (await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`))!.click()
-const fill = async (page: Page, label: string, text: string): Promise<void> => {
-  const field = (await page.waitForSelector(`::-p-aria([name="${label}"])`))!
-  await field.click({ count: 3 })
-  await field.type(text)
-}
 
-const PASSPHRASE = 'wet dogs shake thrice'
+/** Told why, with everything there that changes something greyed. */
+async function greyed(page: Page, where: string, why: string): Promise<void> {
+  await says(page, why)
+  expect(
+    await page.$$eval(`${where} fieldset :is(button, input, select)`, (all) => [
+      all.length > 3,
+      all.every((one) => one.matches(':disabled')),
+    ]),
+  ).toEqual([true, true])
+  expect(await axeFinds(page)).toEqual([])
+}
 
 describe('a salon is locked', () => {
   let salon: Salon
+  let visit: Visit
   beforeAll(async () => {
     salon = await openSalon({ empty: true })
     const send = (path: string, body: object): Promise<Response> =>
@@ -29,6 +34,8 @@ describe('a salon is locked', () => {
     await send('/salon/begin', { name: 'Harbour Row', country: 'GB' })
     for (const name of ['Odile', 'Ana'])
       await send('/people', { name, role: 'groomer', experience: name === 'Ana' ? 'learner' : 'expert' })
+    await send('/people', { name: 'Fay', role: 'front', experience: 'practised' })
+    visit = await salon.book('Ansel', { name: 'Fig', coatType: 'curly', weightKg: 9 })
   })
   afterAll(() => salon?.close())
 
@@ -96,6 +103,41 @@ describe('a salon is locked', () => {
       ),
     ).toBe(true)
     expect(await axeFinds(tablet)).toEqual([])
+    await tablet.goto(salon.base)
+    await press(tablet, 'Add a dog')
+    await greyed(tablet, '[role=dialog]', 'Ana can read this; as a learner you do not change it.')
+
+    // Of the front desk: books, and does not score.
+    const { people } = await desk.evaluate(async () => (await fetch('/api/access')).json())
+    const fay = people.find(({ name }: { name: string }) => name === 'Fay').id
+    await desk.evaluate(
+      async (id: string) =>
+        void (await fetch(`/api/people/${id}/pin`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: '{"pin":"2580"}',
+        })),
+      fay,
+    )
+    await tablet.keyboard.press('Escape')
+    await (await tablet.waitForSelector('[data-testid=signed-in]'))!.click()
+    await press(tablet, 'Fay')
+    await tablet.waitForSelector('input[type=password]')
+    await tablet.keyboard.type('2580')
+    await tablet.keyboard.press('Enter')
+    await tablet.waitForSelector('[data-testid=signed-in]')
+    await press(tablet, 'Add a dog')
+    await tablet.waitForSelector('[role=dialog] input:enabled')
+    await tablet.goto(`${salon.base}visits/${visit.id}/look`)
+    await tablet.waitForSelector('[data-facing] [data-region]')
+    await greyed(tablet, 'main', 'Fay can read this; at the front desk you do not change it.')
+    await (await tablet.waitForSelector('[data-score="3"]'))!.click()
+    await tablet.keyboard.press('3')
+    expect(
+      await desk.evaluate(async (id: string) => (await fetch(`/api/visits/${id}`)).json(), visit.id),
+    ).toMatchObject({
+      assessment: { revision: 0 },
+    })
     // Two touches and the PIN, and somebody else is here.
     await (await tablet.waitForSelector('[data-testid=signed-in]'))!.click()
     await says(tablet, 'Who is here?')
@@ -103,6 +145,8 @@ describe('a salon is locked', () => {
     await fill(tablet, 'The owner’s passphrase', PASSPHRASE)
     await (await tablet.waitForSelector('[data-testid=door] button[type=submit]'))!.click()
     await tablet.waitForSelector('[data-testid=signed-in]')
+    await tablet.goto(`${salon.base}house/people`)
+    await tablet.waitForSelector('[data-testid=people] fieldset button')
     await tablet.waitForFunction(
       () => !document.querySelector<HTMLButtonElement>('[data-testid=people] fieldset button')!.matches(':disabled'),
     )
@@ -157,6 +201,15 @@ test('what was scored while nobody was signed in waits on the device, and is sen
     await page.keyboard.type('2580')
     await page.keyboard.press('Enter')
     await page.waitForSelector('[data-facing] [data-region]')
+    await expect
+      .poll(async () => {
+        const [rows] = (await salon.sql(
+          `SELECT p.name FROM change_log l JOIN people p ON p.id = l.actor_id
+           WHERE l.entity = 'assessment' AND l.entity_id = (SELECT id::text FROM assessments WHERE visit_id = '${visit.id}') ORDER BY l.id DESC LIMIT 1`,
+        )) as [{ name: string }[]]
+        return rows[0]?.name
+      })
+      .toBe(owner!.name)
     // Out is out while the server is away as well, and over a reload; it hears of it when it is back.
     // The build has to be on the device by then.
     await page.evaluate(async () => void (await navigator.serviceWorker.ready))
@@ -174,15 +227,6 @@ test('what was scored while nobody was signed in waits on the device, and is sen
         return row.n
       })
       .toBe(0)
-    await expect
-      .poll(async () => {
-        const [rows] = (await salon.sql(
-          `SELECT p.name FROM change_log l JOIN people p ON p.id = l.actor_id
-           WHERE l.entity = 'assessment' AND l.entity_id = (SELECT id::text FROM assessments WHERE visit_id = '${visit.id}') ORDER BY l.id DESC LIMIT 1`,
-        )) as [{ name: string }[]]
-        return rows[0]?.name
-      })
-      .toBe(owner!.name)
   } finally {
     await salon.close()
   }

@@ -65,6 +65,12 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   await desk.goto(`${salon.base}visits/${clementine.id}/look`)
   await shows(desk, '[data-testid=look-first]')
 
+  // In the units of the salon, whatever the owner's telephone is set to.
+  await salon.api('/settings/units', 'PUT', { units: 'us' })
+  await phone.reload()
+  await shows(phone, '[aria-label="Weight in pounds"]')
+  expect(await phone.$eval('[aria-label="Weight in pounds"]', (box) => (box as HTMLInputElement).value)).toBe('23.1')
+
   await phone.click('::-p-text(Call the visit off)')
   await phone.click('::-p-text(Yes, call it off)')
   await shows(phone, '[data-testid=called-off]')

@@ -1,15 +1,10 @@
-import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Day } from '../contract/api/day.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
+import { press, says } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 const read = (salon: Salon): Promise<SalonDoc> => salon.api<SalonDoc>('/salon')
-const says = (page: Page, words: string): Promise<unknown> =>
-  page.waitForFunction((wanted: string) => document.body.textContent!.includes(wanted), {}, words)
-
-const press = async (page: Page, words: string): Promise<void> =>
-  (await page.waitForSelector(`::-p-text(${words})`))!.click()
 
 describe('an empty database', () => {
   let salon: Salon
@@ -42,6 +37,7 @@ describe('an empty database', () => {
       demo: false,
       founded: true,
       prices: { currency: 'USD' },
+      units: 'us',
     })
     expect(await page.$('[data-testid=made-up]')).toBeNull()
     // A step leads to its page; done, it says so.
@@ -67,12 +63,14 @@ describe('an empty database', () => {
       input.dispatchEvent(new Event('input', { bubbles: true }))
     })
     await fill('name', 'Biscuit')
-    await fill('weight', '9')
+    await fill('weight', '19.8')
     await page.select('[role=dialog] [name=coatType]', 'curly')
     await fill('owner', 'Ida Brand')
     await page.click('[role=dialog] [type=submit]')
     await page.waitForFunction(() => location.pathname.endsWith('/arrival'))
+    await says(page, 'lb')
     await page.goto(salon.base)
+    await says(page, '19.8 lb')
     await page.waitForSelector('[data-dog=Biscuit]')
     expect(await page.$eval('[data-dog=Biscuit]', (lane) => lane.textContent)).toContain('2:30 pm')
     await page.close()

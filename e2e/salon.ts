@@ -10,7 +10,7 @@ import { ROOT } from '../scripts/build.ts'
 import { freePort } from '../scripts/postgres.ts'
 import { makeDemoDatabase } from '../test/harness/demo.ts'
 import { makeDatabase } from '../test/harness/server.ts'
-import { openBrowser, PATIENCE_MS } from './browser.ts'
+import { keyServed, openBrowser, PATIENCE_MS } from './browser.ts'
 
 /** The built server on a database of its own with the demo salon, and a browser; the server can be killed and brought back. */
 export interface Salon {
@@ -30,13 +30,16 @@ export interface Salon {
   readonly close: () => Promise<void>
 }
 
-/** @param empty nothing is in it yet: whoever opens it first is asked */
-export async function openSalon({ empty = false } = {}): Promise<Salon> {
+/**
+ * @param empty nothing is in it yet: whoever opens it first is asked
+ * @param tls folder for an authority of its own: it is served over HTTPS, to browsers that trust it
+ */
+export async function openSalon({ empty = false, tls }: { empty?: boolean; tls?: string } = {}): Promise<Salon> {
   const { url, drop } = empty ? await makeDatabase() : await makeDemoDatabase(new Date())
   const database = new Sequelize(url, { logging: false })
   const port = await freePort()
   const folder = mkdtempSync(join(tmpdir(), 'etude-backups-'))
-  const base = `http://127.0.0.1:${port}/`
+  const base = tls ? `https://localhost:${port}/` : `http://127.0.0.1:${port}/`
   let server: ChildProcess | null = null
   const startServer = (): Promise<void> =>
     new Promise((ready, reject) => {
@@ -48,7 +51,9 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
           NODE_ENV: 'production',
           DATABASE_URL: url,
           ETUDE_PORT: String(port),
+          ETUDE_BACKUPS: folder,
           ETUDE_DEMO: empty ? 'ask' : '1',
+          ...(tls ? { ETUDE_TLS: tls } : {}),
         },
       })
       server.once('message', (message: { ready?: true; failed?: { message: string } }) =>
@@ -69,8 +74,10 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       })
     ).json()) as T
   await startServer()
-  const browser = await openBrowser()
+  const browser = await openBrowser(tls && (await keyServed(port)))
   const devices = new Map<string, BrowserContext>()
+  /** What the pages wanted and their own policy did not let them. */
+  const forbidden: string[] = []
   return {
     base,
     browser,
@@ -78,6 +85,9 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       if (device && !devices.has(device)) devices.set(device, await browser.createBrowserContext())
       const page = await (devices.get(device) ?? browser).newPage()
       page.setDefaultTimeout(PATIENCE_MS)
+      page.on('console', (said) => {
+        if (said.text().includes('Content Security Policy')) forbidden.push(`${page.url()}: ${said.text()}`)
+      })
       // A press is aimed and then made: what still moves in between is missed.
       await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
       await page.evaluateOnNewDocument((chosen: string) => localStorage.setItem('etude.theme', chosen), theme)
@@ -102,6 +112,7 @@ export async function openSalon({ empty = false } = {}): Promise<Salon> {
       await killServer()
       await drop()
       rmSync(folder, { recursive: true, force: true })
+      if (forbidden.length > 0) throw new Error(forbidden.join('\n'))
     },
   }
 }

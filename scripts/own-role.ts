@@ -4,6 +4,9 @@ import pg from 'pg'
 /** Whom the application is to the database: it owns the salon's own, may make a database to try a backup in, and no more. */
 export const SALON_ROLE = 'salon'
 
+/** What any salon's role may do in the cluster: come in, and make a scratch database. */
+export const SALON_MAY = 'LOGIN CREATEDB NOSUPERUSER NOCREATEROLE NOREPLICATION NOBYPASSRLS'
+
 const SCHEMAS = ['public', 'jobs'] as const
 
 /** The address by which the application comes in; its password follows from the cluster's own. */
@@ -28,11 +31,12 @@ export async function ownRole(clusterUrl: string, role = SALON_ROLE): Promise<st
   try {
     const name = client.escapeIdentifier(role)
     const { rowCount } = await client.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [role])
-    const may = 'LOGIN CREATEDB NOSUPERUSER NOCREATEROLE NOREPLICATION NOBYPASSRLS'
     const password = client.escapeLiteral(new URL(address).password)
-    await client.query(`${rowCount ? 'ALTER' : 'CREATE'} ROLE ${name} ${may} PASSWORD ${password}`)
+    await client.query(`${rowCount ? 'ALTER' : 'CREATE'} ROLE ${name} ${SALON_MAY} PASSWORD ${password}`)
     const database = client.escapeIdentifier(new URL(clusterUrl).pathname.slice(1))
     await client.query(`ALTER DATABASE ${database} OWNER TO ${name}`)
+    // Of several salons in one cluster each comes into its own database alone.
+    await client.query(`REVOKE CONNECT, TEMPORARY ON DATABASE ${database} FROM PUBLIC`)
     const { rows } = await client.query<{ what: string }>(OTHERS, [role, SCHEMAS])
     for (const { what } of rows) await client.query(`ALTER ${what} OWNER TO ${name}`)
   } finally {

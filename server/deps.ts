@@ -5,6 +5,12 @@ import type { DeviceHub } from './devices/hub.ts'
 import type { Store } from './store.ts'
 import type { Authority } from './tls/authority.ts'
 
+/** Requests a minute: of an address of which nothing is known, and of a device that was let in or anybody in an open salon. */
+export interface Rates {
+  readonly stranger: number
+  readonly known: number
+}
+
 /** What the application is given, so that tests can give it something else. */
 export interface Deps {
   readonly store: Store
@@ -22,4 +28,6 @@ export interface Deps {
   readonly authority?: Pick<Authority, 'ca' | 'fingerprint'> | null
   /** Names this server is known by, beside those of the machine it runs on. */
   readonly names?: readonly string[]
+  /** How often may be asked; as usual where it is not said. */
+  readonly rates?: Rates
 }

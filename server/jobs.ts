@@ -17,7 +17,11 @@ export interface Jobs {
   readonly stop: () => Promise<void>
 }
 
-/** @param zone where the salon's clock is, by its IANA name */
+/** Where the queues lie: of salons that share a database each has its own. */
+export const queuesOf = (databaseUrl: string, shared: boolean): string =>
+  shared ? `jobs_${new URL(databaseUrl).username}` : 'jobs'
+
+/** @param zone where the salon's clock is, by its IANA name @param shared whether other salons are in this database */
 export async function startJobs(
   databaseUrl: string,
   zone: string,
@@ -28,8 +32,9 @@ export async function startJobs(
     readonly remind: () => Promise<unknown>
   },
   log: Logger,
+  shared = false,
 ): Promise<Jobs> {
-  const boss = new PgBoss({ connectionString: databaseUrl, max: CONNECTIONS, schema: 'jobs' })
+  const boss = new PgBoss({ connectionString: databaseUrl, max: CONNECTIONS, schema: queuesOf(databaseUrl, shared) })
   boss.on('error', ({ name }) => log.warn({ failure: name }, 'jobs'))
   await boss.start()
   for (const [job, { queue, at }] of Object.entries(JOBS) as [keyof typeof JOBS, (typeof JOBS)[keyof typeof JOBS]][]) {

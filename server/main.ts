@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import pino from 'pino'
 import { createStream } from 'rotating-file-stream'
-import { setCountry } from '../contract/words/dates.ts'
+import { follow } from '../contract/words/habits.ts'
 import { loadDemo } from '../demo/load.ts'
 import { BackupKeeper, backupFile, forgottenIn } from './backups/keeper.ts'
 import { passphraseIn } from './backups/seal.ts'
@@ -36,8 +36,9 @@ async function main(): Promise<void> {
   })
   const passphrase = passphraseIn(config.ETUDE_BACKUP_PASSPHRASE_FILE)
   const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now, passphrase)
+  const ours = await store.isOurs()
   // Whatever an update does to it, what was there can be had back.
-  if (await store.isBehind()) await backups.make()
+  if (ours && (await store.isBehind())) await backups.make()
   await store.migrate()
   if (config.ETUDE_RESTORE) {
     await store.backup.restore(backupFile(config.ETUDE_RESTORE, passphrase))
@@ -71,12 +72,14 @@ async function main(): Promise<void> {
     {
       tidy: async () => {
         for (const id of (await store.keeping.tidy()).owners) await backups.forget(id)
+        await store.keeping.takeOutOfFiles()
       },
       backup: () => backups.make(),
       learn: () => store.learning.nightly(),
       remind: () => store.before.remind(),
     },
     log,
+    !ours,
   )
   const tls = authority && {
     createServer: createSecureServer,
@@ -130,13 +133,14 @@ async function begin(store: Store, as: '0' | '1' | 'ask', now: Date): Promise<vo
     if (as === '0') await store.salon.found('Your salon', [], false)
     return
   }
-  const { demo, country } = await store.salon.read()
+  const salon = await store.salon.read()
+  const { demo } = salon
   if (demo && as === '0')
     throw new Error(
       'this data folder holds the made-up salon; leave it on its own screen, or begin in another (ETUDE_DATA)',
     )
   if (demo) await loadDemo(store, now)
-  setCountry(country)
+  follow(salon)
 }
 
 function fail(error: unknown): void {

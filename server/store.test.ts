@@ -269,6 +269,9 @@ const MIGRATIONS = [
   '025-erase',
   '026-tempers-teach',
   '027-coats-teach',
+  '028-passkeys',
+  '029-salon-id',
+  '030-unsent',
 ]
 
 test('migrations go up from empty, down again, and up once more', async () => {

@@ -1,5 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { AccessRepo } from './access/access.ts'
+import { PasskeyRepo } from './access/passkeys.ts'
 import { BathRepo } from './bath/baths.ts'
 import { BeforeRepo } from './before/before.ts'
 import { ConsentRepo } from './consent/consents.ts'
@@ -11,8 +12,9 @@ import { WaitingRepo } from './day/waiting.ts'
 import { BackupRepo } from './db/backup.ts'
 import { connect, type OnSlow, tellingSlow } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
-import { MIGRATION_NAMES, migrateDown, migrated, migrateUp } from './db/migrate.ts'
+import { MIGRATION_NAMES, migrateDown, migrated, migrateUp, NotOurs } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
+import { emptyTables, ownsTables, salonHere } from './db/tables.ts'
 import { DatabaseWatch } from './db/watch.ts'
 import { CorrectionRepo } from './dogs/corrections.ts'
 import { KeepingRepo } from './dogs/keeping.ts'
@@ -39,6 +41,7 @@ import { VisitRepo } from './visits/visits.ts'
 export class Store {
   readonly #sequelize: Sequelize
   readonly access: AccessRepo
+  readonly passkeys: PasskeyRepo
   readonly salon: SalonRepo
   readonly visits: VisitRepo
   /** Whether the database says anything at all. */
@@ -84,6 +87,7 @@ export class Store {
     defineModels(this.#sequelize)
     this.watch = new DatabaseWatch(databaseUrl)
     this.access = new AccessRepo(this.#sequelize, now)
+    this.passkeys = new PasskeyRepo(this.#sequelize, this.access, now)
     this.salon = new SalonRepo(this.#sequelize)
     this.visits = new VisitRepo(this.#sequelize, this.salon, now)
     this.assessments = new AssessmentRepo(this.#sequelize, now)
@@ -118,10 +122,28 @@ export class Store {
     const { length } = await migrated(this.#sequelize)
     return length > 0 && length < MIGRATION_NAMES.length
   }
-  migrate = (): Promise<string[]> => migrateUp(this.#sequelize)
+  /** Whether the salon has its database to itself. */
+  isOurs = (): Promise<boolean> => ownsTables(this.#sequelize)
+  /**
+   * Brings the database up. Where it is shared with other salons that is not this server's to do.
+   * @throws {NotOurs} where it is shared, and older than this version, or the role is none of its salons
+   */
+  migrate = async (): Promise<string[]> => {
+    if (await this.isOurs()) return migrateUp(this.#sequelize)
+    if (await this.isBehind())
+      throw new NotOurs(
+        'this database is shared by several salons and is of an earlier version; first: ./etude salons update',
+      )
+    if (!(await salonHere(this.#sequelize)))
+      throw new NotOurs(
+        'this database is somebody else’s, and the role in DATABASE_URL is no salon of it: ./etude salons add',
+      )
+    return []
+  }
   unmigrate = (): Promise<string[]> => migrateDown(this.#sequelize)
   /** An empty database again, whatever was in it. */
   startOver = async (): Promise<void> => {
+    if (!(await this.isOurs())) return emptyTables(this.#sequelize, (await salonHere(this.#sequelize))!)
     await this.unmigrate()
     await this.migrate()
   }

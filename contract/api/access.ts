@@ -20,6 +20,8 @@ export const accessSchema = z.object({
   /** Who can sign in at a device that was let in; those without a PIN cannot yet. */
   people: z.array(z.object({ id: idSchema, name: z.string(), pin: z.boolean(), owner: z.boolean() })),
   idleMinutes: z.int(),
+  /** Somebody has a passkey. */
+  passkeys: z.boolean(),
   /** SHA-256 of the authority that devices trust this server by; null where everything goes in the clear. */
   fingerprint: z.string().nullable(),
 })

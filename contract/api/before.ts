@@ -1,14 +1,15 @@
 import * as z from 'zod'
 import { COMB_PLACES, COMB_RESULTS, type CombPlace, type Foretold, HEALTH_IDS, VERDICT_IDS } from '../../core/index.ts'
 import { dogSchema, wishesSchema } from '../formats/assessment-file.ts'
-import { between } from '../formats/numbers.ts'
+import { between, HEAVIEST_KG, LIGHTEST_KG } from '../formats/numbers.ts'
+import { habitsSchema } from '../words/habits.ts'
 import { instant, LONG_PATIENCE_MS, nothing, post, read, subject } from './endpoint.ts'
 
 const comb = z.enum(COMB_RESULTS)
 
 /** What an owner says before the visit: six questions, of which none must be answered. */
 export const beforeAnswersSchema = z.object({
-  weightKg: between(0.5, 120).nullable(),
+  weightKg: between(LIGHTEST_KG, HEAVIEST_KG).nullable(),
   weeksSince: between(0, 520).nullable(),
   brushing: z.object({ perWeek: between(0, 50), toSkin: z.boolean() }).nullable(),
   comb: z.object(
@@ -74,6 +75,7 @@ export const beforePageSchema = z.object({
   changeUntil: instant,
   mayChange: z.boolean(),
   currency: z.string(),
+  habits: habitsSchema,
   /** What to reckon with, once it was answered. */
   expects: z.object({ minutes: expected, price: expected }).nullable(),
 })

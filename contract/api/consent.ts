@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { STYLE_IDS } from '../../core/index.ts'
 import { consentPageSchema } from '../words/consent-page.ts'
+import { habitsSchema } from '../words/habits.ts'
 import { idSchema, instant, nothing, post, read, subject } from './endpoint.ts'
 
 export const CONSENT_ANSWERS = ['yes', 'other', 'call'] as const
@@ -31,6 +32,7 @@ export const ownerPageSchema = z.object({
   expiresAt: instant,
   answer: z.enum(CONSENT_ANSWERS).nullable(),
   answerStyle: z.enum(STYLE_IDS).nullable(),
+  habits: habitsSchema,
 })
 
 export type OwnerPage = z.infer<typeof ownerPageSchema>

@@ -30,6 +30,60 @@ const deviceName = z
   .min(1, { error: 'a name for this device' })
   .max(60, { error: 'at most 60 letters' })
 
+/* Passkeys, as the browser's `navigator.credentials` takes and gives them in JSON (W3C, Web Authentication Level 3, 5.1). */
+const base64url = z
+  .string()
+  .max(20_000)
+  .regex(/^[\w-]+$/, { error: 'base64url' })
+const credential = z.object({ id: base64url, type: z.literal('public-key') })
+const answered = credential.extend({ rawId: base64url, clientExtensionResults: z.object({}) })
+const toAddSchema = z.object({
+  rp: z.object({ name: z.string(), id: z.string() }),
+  user: z.object({ id: z.string(), name: z.string(), displayName: z.string() }),
+  challenge: base64url,
+  pubKeyCredParams: z.array(z.object({ alg: z.int(), type: z.literal('public-key') })),
+  timeout: z.int(),
+  excludeCredentials: z.array(credential),
+  authenticatorSelection: z.object({
+    residentKey: z.literal('required'),
+    requireResidentKey: z.boolean(),
+    userVerification: z.literal('required'),
+  }),
+  attestation: z.literal('none'),
+})
+const toUseSchema = z.object({
+  challenge: base64url,
+  rpId: z.string(),
+  timeout: z.int(),
+  userVerification: z.literal('required'),
+})
+const addedSchema = answered.extend({
+  response: z.object({ clientDataJSON: base64url, attestationObject: base64url }),
+})
+const usedSchema = answered.extend({
+  response: z.object({
+    clientDataJSON: base64url,
+    authenticatorData: base64url,
+    signature: base64url,
+    userHandle: base64url.optional(),
+  }),
+})
+export type ToAdd = z.infer<typeof toAddSchema>
+export type ToUse = z.infer<typeof toUseSchema>
+export type AddedPasskey = z.infer<typeof addedSchema>
+export type UsedPasskey = z.infer<typeof usedSchema>
+
+export const passkeySchema = z.object({
+  id: base64url,
+  name: z.string(),
+  /** The name of this server that it is for. */
+  host: z.string(),
+  person: z.string(),
+  addedAt: instant,
+  usedAt: instant.nullable(),
+})
+export type Passkey = z.infer<typeof passkeySchema>
+
 /** How long the screens wait for a hand before they ask who is there, minutes. */
 export const IDLE_MINUTES = [5, 10, 15, 30, 60] as const
 
@@ -38,6 +92,8 @@ export const pairedSchema = z.object({
   name: z.string(),
   pairedAt: instant,
   seenAt: instant,
+  /** What waited on it to be sent, as it said last. */
+  unsent: z.int().min(0),
   /** Who is signed in there. */
   person: z.string().nullable(),
   here: z.boolean(),
@@ -66,6 +122,37 @@ export const doorApi = subject('access', {
     summary: 'Sign in as the owner; a device that was not let in yet is let in by it',
     takes: z.object({ passphrase: z.string().min(1).max(MOST_LETTERS), device: deviceName.optional() }),
     gives: accessSchema,
+    touches: ['access'],
+  }),
+  askPasskey: post('/access/passkey/ask', {
+    summary: 'What a passkey has to sign to let somebody in; good once, for a few minutes',
+    takes: nothing,
+    gives: toUseSchema,
+  }),
+  passkey: post('/access/passkey', {
+    summary: 'Sign in by a passkey, as by the passphrase; a device that was not let in yet is let in by it',
+    takes: z.object({ passkey: usedSchema, device: deviceName.optional() }),
+    gives: accessSchema,
+    touches: ['access'],
+  }),
+  passkeys: read('/access/passkeys', { summary: 'The passkeys that let in', gives: z.array(passkeySchema) }),
+  offerPasskey: post('/access/passkeys/offer', {
+    summary: 'What a device needs to make a passkey of its own; good once, for a few minutes',
+    takes: nothing,
+    gives: toAddSchema,
+  }),
+  addPasskey: post('/access/passkeys', {
+    summary: 'One more passkey for whoever is signed in',
+    takes: z.object({ passkey: addedSchema, name: deviceName }),
+    gives: z.array(passkeySchema),
+    becomes: 'passkeys',
+    touches: ['access'],
+  }),
+  dropPasskey: post('/access/passkeys/drop', {
+    summary: 'A passkey lets in no more',
+    takes: z.object({ passkeyId: base64url }),
+    gives: z.array(passkeySchema),
+    becomes: 'passkeys',
     touches: ['access'],
   }),
   recover: post('/access/recover', {

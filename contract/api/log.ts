@@ -17,6 +17,8 @@ export const logLineSchema = z.object({
   at: instant,
   /** Who was named at the screen; null where nobody was. */
   by: z.string().nullable(),
+  /** At which device that was let in, as it is called now; null in an open salon, and for what the server does by itself. */
+  device: z.string().nullable(),
   entity: z.enum(LOG_ENTITIES as [LogEntity, ...LogEntity[]]),
   action: z.string(),
   /** The dog, owner, person or thing, as it is called now; null where it has no name, or is there no more. */

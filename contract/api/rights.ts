@@ -48,6 +48,8 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'access.pair': ['anyone'],
   'access.pin': ['anyone'],
   'access.passphrase': ['anyone'],
+  'access.askPasskey': ['anyone'],
+  'access.passkey': ['anyone'],
   'access.recover': ['anyone'],
   'access.leave': ['anyone'],
   // Clocks of dogs run on in sight while nobody is signed in.
@@ -78,6 +80,7 @@ const OWN: Readonly<Record<string, readonly Right[]>> = {
   'salon.overdue': ['house'],
   'salon.backup': ['owner'],
   'access.devices': ['owner'],
+  'access.passkeys': ['owner'],
   'backups.all': ['house'],
   'system.read': ['house'],
   'log.lines': ['house'],

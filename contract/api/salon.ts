@@ -3,7 +3,8 @@ import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../c
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { premisesSchema, STARTING_PREMISES, workSchema } from '../formats/places.ts'
-import { countrySchema } from '../words/countries.ts'
+import { countrySchema, UNITS } from '../words/countries.ts'
+import { habitsSchema } from '../words/habits.ts'
 import { download, idSchema, instant, live, nothing, post, put, read, SUBJECTS, subject } from './endpoint.ts'
 import { FOR_EVER, keepsQuerySchema, keepsSchema, overdueSchema } from './keeps.ts'
 import { askedPapersSchema } from './papers.ts'
@@ -42,10 +43,7 @@ export const salonSchema = z.object({
   founded: z.boolean().default(true),
   /** The made-up salon is being laid out. */
   loading: z.boolean().default(false),
-  /** By whose habits days, hours and money are written; null for the plain way. */
-  country: countrySchema.nullable().default(null),
-  /** Where it is, by the IANA's name: its clock is the clock of every screen. Answers kept before it was told have none. */
-  zone: z.string().optional(),
+  ...habitsSchema.shape,
   model: z.string(),
   people: z.array(personSchema),
   /** The salon's own values for estimates; those not named stand at the default. */
@@ -174,6 +172,12 @@ export const salonApi = subject('salon', {
   setCountry: put('/settings/country', {
     summary: 'Say by whose habits days, hours and money are written',
     takes: z.object({ country: countrySchema }),
+    gives: salonSchema,
+    becomes: 'read',
+  }),
+  setUnits: put('/settings/units', {
+    summary: 'Say in which units weights and temperatures are written',
+    takes: z.object({ units: z.enum(UNITS) }),
     gives: salonSchema,
     becomes: 'read',
   }),

@@ -25,7 +25,7 @@ export const systemSchema = z.object({
   /** Open screens that this server tells of changes. */
   screens: z.int(),
   /** Tablets and phones that are let in, with when they last asked anything. */
-  devices: z.array(z.object({ id: z.string(), name: z.string(), seenAt: instant })),
+  devices: z.array(z.object({ id: z.string(), name: z.string(), seenAt: instant, unsent: z.int().min(0) })),
 })
 export type System = z.infer<typeof systemSchema>
 

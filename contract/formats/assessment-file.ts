@@ -39,7 +39,7 @@ import {
   TOOL_STATE_IDS,
   TREATMENT_IDS,
 } from '../../core/index.ts'
-import { between } from './numbers.ts'
+import { between, HEAVIEST_KG, LIGHTEST_KG } from './numbers.ts'
 import { fileProductSchema } from './products.ts'
 
 /*
@@ -93,7 +93,7 @@ export const dogSchema = z.object({
   coatType: z.enum(COAT_TYPE_IDS),
   modifiers: z.array(z.enum(MODIFIER_IDS)).max(MODIFIER_IDS.length).optional(),
   density: z.enum(DENSITY_IDS).optional(),
-  weightKg: between(0.5, 120),
+  weightKg: between(LIGHTEST_KG, HEAVIEST_KG),
   ageMonths: between(0, 400).nullish(),
   lengthMm: lengthsSchema.optional(),
   health: z.array(z.enum(HEALTH_IDS)).max(HEALTH_IDS.length).optional(),

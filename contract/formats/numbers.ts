@@ -6,6 +6,10 @@ export function between(low: number, high: number): z.ZodNumber {
   return z.number({ error }).min(low, { error }).max(high, { error })
 }
 
+/** The lightest and the heaviest dog that is reckoned with, kg. */
+export const LIGHTEST_KG = 0.5
+export const HEAVIEST_KG = 120
+
 /** A whole number in a range, and an error that says the range. */
 export function whole(low: number, high: number): z.ZodNumber {
   const error = `a whole number from ${low} to ${high}`

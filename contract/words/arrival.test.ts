@@ -44,6 +44,9 @@ test('what is hard for a dog, what its vet has not cleared and what its owner as
   // A pug's skull is short by its breed, whoever ticked nothing.
   expect(lines.health).toBe('Heart, short skull, surgery 12 days ago, not cleared by the vet')
   expect(lines.wishes).toBe('Keep it, trim, body to 13 mm, brushed 3 times a week on top, swims, “mind the left ear”')
+  expect(arrivalLines({ ...PLAIN, wishes: { homeBrushing: { perWeek: 1, toSkin: true } } }).wishes).toContain(
+    'brushed once a week to the skin',
+  )
   expect(lines.skin).toBe('Spot-on 3 days ago, allergic to oat')
   expect(lines.coat).toBe('Pug, curly wool, body 45 mm')
   expect(lines.looks).toMatch(/^Dense for its type, /)

@@ -3,6 +3,7 @@ import type { Arrival } from '../api/visit-card.ts'
 import { askedFor, dogOf, wishesOf } from '../formats/read-assessment.ts'
 import { EXTRA_LABEL } from './extras.ts'
 import { mmText } from './figures.ts'
+import { timesAWeekText } from './home.ts'
 import {
   COLOUR_LABEL,
   EARS_LABEL,
@@ -85,7 +86,7 @@ function wishesLine(arrival: Arrival): string {
       homeBrushing !== null &&
         (homeBrushing.perWeek === 0
           ? 'not brushed at home'
-          : `brushed ${homeBrushing.perWeek} times a week ${homeBrushing.toSkin ? 'to the skin' : 'on top'}`),
+          : `brushed ${timesAWeekText(homeBrushing.perWeek)} ${homeBrushing.toSkin ? 'to the skin' : 'on top'}`),
       swims && 'swims',
       wearsCoat && 'wears coat or harness',
       note && `“${note}”`,

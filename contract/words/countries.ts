@@ -7,7 +7,14 @@ export interface Country {
   readonly name: string
   /** ISO 4217. */
   readonly currency: string
+  readonly units: Units
 }
+
+/** Kilograms and degrees Celsius, or pounds and degrees Fahrenheit. */
+export const UNITS = ['metric', 'us'] as const
+export type Units = (typeof UNITS)[number]
+/** Where dogs are weighed in pounds (Unicode CLDR, measurement system US; of these countries that one alone). */
+const IN_POUNDS: ReadonlySet<string> = new Set(['US'])
 
 /*
  * Countries by their ISO 3166 code with the currency by ISO 4217 as of 2026 (Croatia and Bulgaria pay in euros). How days
@@ -21,7 +28,7 @@ const names = new Intl.DisplayNames('en-GB', { type: 'region' })
 export const COUNTRIES: readonly Country[] = LIST.split('|')
   .map((line): Country => {
     const [id, currency] = line.split(' ') as [string, string]
-    return { id, name: names.of(id) ?? id, currency }
+    return { id, name: names.of(id) ?? id, currency, units: IN_POUNDS.has(id) ? 'us' : 'metric' }
   })
   .sort((a, b) => a.name.localeCompare(b.name))
 

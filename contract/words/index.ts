@@ -92,7 +92,7 @@ export {
   UNIT_SYSTEM_LABEL,
 } from './equipment.ts'
 export { EXTRA_LABEL } from './extras.ts'
-export { minutesText, mmText, pullText, rangeText } from './figures.ts'
+export { minutesText, mmText, pullText, rangeText, wholeParts } from './figures.ts'
 export { hintsOf } from './hints.ts'
 export { homeLines } from './home.ts'
 export {

@@ -9,8 +9,9 @@ import type { Experience } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound, NotLetIn, TooLate } from '../db/errors.ts'
+import { lockSettings } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { SettingRow } from '../db/models/index.ts'
+import { SettingRow, withinSalon } from '../db/models/index.ts'
 import { codeHash, fastHash, isSecret, isTriedFirst, newCode, newToken, slowHash } from './secrets.ts'
 import { Tries } from './tries.ts'
 
@@ -18,6 +19,8 @@ import { Tries } from './tries.ts'
 export interface Shown {
   readonly device: string | null
   readonly session: string | null
+  /** How much waits on the device to be sent; null where it says nothing of it. */
+  readonly unsent?: number | null
 }
 
 /** Who a request is from. */
@@ -38,6 +41,8 @@ export interface Given {
 /** Where a request comes from, and how it is let in or out. */
 export interface At {
   readonly who: Who
+  /** The address the browser has open: "https://walnut.local:4300". */
+  readonly origin: string
   /** What the device keeps from now on. */
   readonly give: (given: Given) => void
   /** Who it is from after that. */
@@ -96,7 +101,7 @@ export class AccessRepo {
     const row = await SettingRow.findByPk(SETTING, { transaction: t, lock: true })
     await SettingRow.upsert(
       { key: SETTING, value: { ...OPEN, ...(row?.value as object), ...change } },
-      { transaction: t },
+      { ...withinSalon('key'), transaction: t },
     )
     t.afterCommit(this.forget)
   }
@@ -119,7 +124,7 @@ export class AccessRepo {
     logChange({ actorId, entity: 'access', entityId: about, action, change }, t)
 
   /** Whom a request is from. One statement, none where the salon is open to everybody. */
-  async who({ device, session }: Shown): Promise<Who> {
+  async who({ device, session, unsent = null }: Shown): Promise<Who> {
     const { locked } = await this.#settings()
     const nobody: Who = { locked, paired: null, putOut: false, person: null, strong: false }
     if (!locked || !device) return nobody
@@ -129,6 +134,7 @@ export class AccessRepo {
       name: string
       out_at: Date | null
       seen_at: Date
+      unsent: number
       person_id: string | null
       person: string
       role: Role
@@ -136,7 +142,7 @@ export class AccessRepo {
       owner: boolean | null
       strong_until: Date | null
     }>(
-      `SELECT d.id, d.name, d.out_at, d.seen_at, p.id AS person_id, p.name AS person, p.role, p.experience, k.owner,
+      `SELECT d.id, d.name, d.out_at, d.seen_at, d.unsent, p.id AS person_id, p.name AS person, p.role, p.experience, k.owner,
          s.strong_until
        FROM paired d
        LEFT JOIN sessions s ON s.paired_id = d.id AND s.token = :session AND s.ended_at IS NULL AND s.ends_at > :now
@@ -147,8 +153,10 @@ export class AccessRepo {
     )
     if (!row) return nobody
     if (row.out_at) return { ...nobody, putOut: true }
-    if (now.getTime() - row.seen_at.getTime() > SEEN_MS)
-      await this.#run('UPDATE paired SET seen_at = :now WHERE id = :id', { now, id: row.id })
+    const waits = unsent ?? row.unsent
+    // What waits is counted on now and then; that it begins or is over is known at once.
+    if (now.getTime() - row.seen_at.getTime() > SEEN_MS || waits > 0 !== row.unsent > 0)
+      await this.#run('UPDATE paired SET seen_at = :now, unsent = :waits WHERE id = :id', { now, waits, id: row.id })
     return {
       ...nobody,
       paired: { id: row.id, name: row.name },
@@ -195,6 +203,7 @@ export class AccessRepo {
       strong: who.strong,
       people,
       idleMinutes,
+      passkeys: who.locked && (await this.#rows('SELECT 1 AS one FROM passkeys LIMIT 1', {})).length > 0,
     }
   }
 
@@ -260,7 +269,7 @@ export class AccessRepo {
   async #passphrase(personId: string, passphrase: string, t: Transaction): Promise<void> {
     await this.#run(
       `INSERT INTO secrets (person_id, owner, passphrase_hash) VALUES (:personId, true, :hash)
-       ON CONFLICT (person_id) DO UPDATE SET owner = true, passphrase_hash = EXCLUDED.passphrase_hash`,
+       ON CONFLICT (person_id, salon) DO UPDATE SET owner = true, passphrase_hash = EXCLUDED.passphrase_hash`,
       { personId, hash: await slowHash(passphrase) },
       t,
     )
@@ -286,12 +295,12 @@ export class AccessRepo {
   }): Promise<{ who: Who; given: Given; codes: string[] }> {
     this.#assertOwn(passphrase)
     const made = await this.#sequelize.transaction(async (t) => {
-      await this.#sequelize.query('LOCK TABLE settings IN EXCLUSIVE MODE', { transaction: t })
+      await lockSettings(this.#sequelize, t)
       const before = (await SettingRow.findByPk(SETTING, { transaction: t }))?.value as Setting | undefined
       if (before?.locked) throw new TooLate('it is locked already')
       const [person] = await this.#rows('SELECT id FROM people WHERE id = :ownerId AND left_at IS NULL', { ownerId }, t)
       if (!person) throw new NotFound('person', ownerId)
-      await this.#run('DELETE FROM secrets; DELETE FROM paired', {}, t)
+      await this.#run('DELETE FROM secrets; DELETE FROM paired; DELETE FROM passkeys', {}, t)
       await this.#passphrase(ownerId, passphrase, t)
       const { id, token } = await this.#pair(device, t)
       const session = await this.#signIn(id, ownerId, true, t)
@@ -307,7 +316,7 @@ export class AccessRepo {
     await this.#sequelize.transaction(async (t) => {
       await this.#set({ locked: false }, t)
       await this.#run(
-        'DELETE FROM paired; DELETE FROM secrets; DELETE FROM recovery_codes; DELETE FROM invitations',
+        'DELETE FROM paired; DELETE FROM secrets; DELETE FROM passkeys; DELETE FROM recovery_codes; DELETE FROM invitations',
         {},
         t,
       )
@@ -323,16 +332,28 @@ export class AccessRepo {
       await this.#sequelize.transaction((t) => this.#log('wrong-passphrase', who.paired?.name ?? '', null, t))
       throw new NotLetIn('wrong-passphrase', 'that is not the passphrase')
     }
+    return this.#sequelize.transaction((t) => this.letIn(owner.id, who, device, 'signed-in-passphrase', t))
+  }
+
+  /**
+   * Signs in who showed more than a PIN, and lets their device in with them.
+   * @param device what it is called from now on, where it is not let in yet @throws {BadInput} for none
+   */
+  async letIn(
+    personId: string,
+    who: Who,
+    device: string | undefined,
+    action: 'signed-in-passphrase' | 'signed-in-passkey',
+    t: Transaction,
+  ): Promise<Given> {
     if (!who.paired && !device)
       throw new BadInput([{ path: 'device', value: null, expected: 'a name for this device' }])
-    return this.#sequelize.transaction(async (t) => {
-      const pair = who.paired ? null : await this.#pair(device!, t)
-      const name = who.paired?.name ?? device!
-      if (pair) await this.#log('let-in', name, owner.id, t)
-      const session = await this.#signIn(who.paired?.id ?? pair!.id, owner.id, true, t)
-      await this.#log('signed-in-passphrase', name, owner.id, t)
-      return { ...(pair ? { device: pair.token } : {}), session }
-    })
+    const pair = who.paired ? null : await this.#pair(device!, t)
+    const name = who.paired?.name ?? device!
+    if (pair) await this.#log('let-in', name, personId, t)
+    const session = await this.#signIn(who.paired?.id ?? pair!.id, personId, true, t)
+    await this.#log(action, name, personId, t)
+    return { ...(pair ? { device: pair.token } : {}), session }
   }
 
   /** @throws {NotLetIn} for a code that was used, or is none @throws {TooOften} */
@@ -352,7 +373,8 @@ export class AccessRepo {
     }
     return this.#sequelize.transaction(async (t) => {
       await this.#passphrase(owner.id, passphrase, t)
-      // Who forgot it may have lost more than that.
+      // Who forgot it may have lost more than that: what let in until now lets nobody in.
+      await this.#run('DELETE FROM passkeys', {}, t)
       await this.#run('UPDATE sessions SET ended_at = :now WHERE ended_at IS NULL', { now: this.#now() }, t)
       const pair = who.paired ? null : await this.#pair(device, t)
       const session = await this.#signIn(who.paired?.id ?? pair!.id, owner.id, true, t)
@@ -413,20 +435,22 @@ export class AccessRepo {
       name: string
       paired_at: Date
       seen_at: Date
+      unsent: number
       out_at: Date | null
       person: string | null
     }>(
-      `SELECT d.id, d.name, d.paired_at, d.seen_at, d.out_at, p.name AS person FROM paired d
+      `SELECT d.id, d.name, d.paired_at, d.seen_at, d.unsent, d.out_at, p.name AS person FROM paired d
        LEFT JOIN sessions s ON s.paired_id = d.id AND s.ended_at IS NULL AND s.ends_at > :now AND d.out_at IS NULL
        LEFT JOIN people p ON p.id = s.person_id
        ORDER BY d.out_at IS NOT NULL, d.name, d.id`,
       { now: this.#now() },
     )
-    return rows.map(({ id, name, paired_at, seen_at, out_at, person }) => ({
+    return rows.map(({ id, name, paired_at, seen_at, unsent, out_at, person }) => ({
       id,
       name,
       pairedAt: iso(paired_at),
       seenAt: iso(seen_at),
+      unsent,
       person,
       here: id === who.paired?.id,
       out: out_at !== null,
@@ -481,7 +505,7 @@ export class AccessRepo {
       if (!person) throw new NotFound('person', personId)
       await this.#run(
         `INSERT INTO secrets (person_id, pin_hash) VALUES (:personId, :pinHash)
-         ON CONFLICT (person_id) DO UPDATE SET pin_hash = EXCLUDED.pin_hash`,
+         ON CONFLICT (person_id, salon) DO UPDATE SET pin_hash = EXCLUDED.pin_hash`,
         { personId, pinHash },
         t,
       )

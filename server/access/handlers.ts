@@ -24,7 +24,7 @@ export function accessHandlers(deps: Deps): Handlers<typeof accessApi, At> {
 
 export function doorHandlers(deps: Deps): Handlers<typeof doorApi, At> {
   const read = reader(deps)
-  const { access } = deps.store
+  const { access, passkeys } = deps.store
   return {
     lock: async ({ body, at }) => {
       const { who, given, codes } = await access.lock(body)
@@ -40,6 +40,15 @@ export function doorHandlers(deps: Deps): Handlers<typeof doorApi, At> {
       at.give(await access.byPassphrase(body.passphrase, at.who, body.device))
       return read(await at.again())
     },
+    askPasskey: ({ at }) => passkeys.ask(at),
+    passkey: async ({ body, at }) => {
+      at.give(await passkeys.signIn(body.passkey, at, body.device))
+      return read(await at.again())
+    },
+    passkeys: () => passkeys.all(),
+    offerPasskey: ({ at }) => passkeys.offer(at),
+    addPasskey: ({ body, at }) => passkeys.add(body.passkey, body.name, at),
+    dropPasskey: ({ body, actorId }) => passkeys.drop(body.passkeyId, actorId),
     recover: async ({ body, at }) => {
       const { given, codes } = await access.recover(body, at.who)
       at.give(given)

@@ -26,7 +26,7 @@ export class Tries {
     // Counted before it is looked at and in one statement, so that many at once are no more tries than one by one.
     const [counted] = await this.#sequelize.query(
       `INSERT INTO tries (key, failed, wait_until) VALUES (:key, 1, :now)
-       ON CONFLICT (key) DO UPDATE SET failed = tries.failed + 1,
+       ON CONFLICT (key, salon) DO UPDATE SET failed = tries.failed + 1,
          wait_until = CASE WHEN tries.failed + 1 < :free THEN :now::timestamptz
            ELSE :now::timestamptz + LEAST(:most, :first * 2 ^ (tries.failed + 1 - :free)) * interval '1 millisecond' END
        WHERE tries.wait_until <= :now

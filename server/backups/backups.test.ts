@@ -109,6 +109,14 @@ describe('a backup', () => {
     await expect(backups.make()).rejects.toThrow()
     expect((await backups.list()).failed).toMatchObject({ at: NOON.toISOString() })
     expect(readdirSync(folder)).toEqual([])
+    // A file that is as its checksum says, and gives something else.
+    const otherwise = Object.create(server.store, {
+      backup: {
+        value: { make: (at: Date, on: (digest: string) => void) => server.store.backup.make(at, () => on('another')) },
+      },
+    }) as Store
+    await expect(keeper(otherwise).make()).rejects.toThrow('what was brought back is not what was taken out')
+    expect(readdirSync(folder)).toEqual([])
     // The next that is good clears it.
     const mended = keeper()
     await mended.make()

@@ -55,8 +55,8 @@ export class BackupFailed extends Error {
 }
 
 /**
- * Backups in a folder of the house's choice. One counts only once it was brought back into a scratch database and gave
- * the same file again; what does not is not left lying as if it did. Written beside and put in place whole.
+ * Backups in a folder of the house's choice. One counts only once it was brought back into a scratch database that then
+ * holds the same; what does not is not left lying as if it did. Written beside and put in place whole.
  */
 export class BackupKeeper {
   readonly #store: Store
@@ -122,14 +122,17 @@ export class BackupKeeper {
     const name = nameOf(at, passphrase !== null)
     const part = join(this.#folder, `${name}${PART}`)
     try {
-      const zipped = this.#store.backup.make(at)
+      let taken = ''
+      const zipped = this.#store.backup.make(at, (digest) => {
+        taken = digest
+      })
       const out = createWriteStream(part, { mode: 0o600 })
       if (passphrase === null) await pipeline(zipped, createGzip(), out)
       else await pipeline(zipped, createGzip(), (pieces) => sealed(pieces, passphrase), out)
       const file = await open(part, 'r+')
       await file.sync()
       await file.close()
-      await this.#compare(part)
+      await this.#compare(part, taken)
       await rename(part, join(this.#folder, name))
     } finally {
       await rm(part, { force: true })
@@ -146,8 +149,11 @@ export class BackupKeeper {
     for (const id of await this.#store.ownerRights.forgotten()) if (!known.has(id)) await this.forget(id)
   }
 
-  /** Brings it back beside the salon and takes it out again: the same tables have the same checksum. */
-  async #compare(file: string): Promise<void> {
+  /**
+   * Brings it back beside the salon: the file is as its checksum says, and what lies there afterwards is what lay in the
+   * salon at that moment.
+   */
+  async #compare(file: string, taken: string): Promise<void> {
     const own = new URL(this.#databaseUrl).pathname.slice(1)
     const scratch = `${own.slice(0, LONGEST_OWN)}_compare_${randomBytes(6).toString('hex')}`
     const admin = connect(this.#databaseUrl)
@@ -163,11 +169,8 @@ export class BackupKeeper {
         await scratchBackup.restore(backupFile(file, this.#passphrase))
         // Of an earlier version it was brought up, and cannot be the same any more; that it came in whole was checked.
         if (await this.#store.isBehind()) return
-        const [was, is] = [
-          await lastOf(backupFile(file, this.#passphrase)),
-          await lastOf(scratchBackup.make(this.#now())),
-        ]
-        if (was !== is) throw new BackupFailed('what was brought back is not what was taken out')
+        if ((await scratchBackup.digest()) !== taken)
+          throw new BackupFailed('what was brought back is not what was taken out')
       } finally {
         await sequelize.close()
       }
@@ -187,17 +190,6 @@ export class BackupKeeper {
 
 /** PostgreSQL cuts names after 63 letters. */
 const LONGEST_OWN = 40
-
-/** The checksum stands at the end of the file. */
-const CHECKSUM = /"sha256":"([0-9a-f]{64})"\}$/
-const END = 200
-async function lastOf(pieces: AsyncIterable<Uint8Array | string>): Promise<string> {
-  let end = ''
-  for await (const piece of pieces) end = (end + String(piece)).slice(-END)
-  const [, sum] = CHECKSUM.exec(end) ?? []
-  if (!sum) throw new BackupFailed('the file has no end')
-  return sum
-}
 
 function plainly(error: Error): string {
   const { code } = error as NodeJS.ErrnoException & { original?: { code?: string } }

@@ -3,6 +3,7 @@ import type { BathRecord } from '../../contract/api/bath.ts'
 import { productOf } from '../../contract/formats/products.ts'
 import { type Bath, planBath, type Swaps } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
+import { ensured } from '../db/ensured.ts'
 import { NotFound, TooEarly } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { isLogged, logChange } from '../db/log.ts'
@@ -31,7 +32,7 @@ export class BathRepo {
     return this.#sequelize.transaction(async (t) => {
       await lockVisit(visitId, t)
       if (batchId && (await isLogged(batchId, t))) return this.#record(visitId, t)
-      const [row] = await BathRow.findOrCreate({ where: { visitId }, defaults: { visitId, swaps: {} }, transaction: t })
+      const row = await ensured(BathRow, visitId, { visitId, swaps: {} }, t)
       await row.update({ swaps: { ...swaps } }, { transaction: t })
       await logChange({ actorId, entity: 'bath', entityId: visitId, action: 'swapped', change: { swaps }, batchId }, t)
       return this.#record(visitId, t)
@@ -48,7 +49,7 @@ export class BathRepo {
       if (await isLogged(batchId, t)) return this.#record(visitId, t)
       const plan = await planInForce(visitId, t)
       if (!plan) throw new TooEarly('this dog has no verdict yet; the bath follows from it')
-      const [row] = await BathRow.findOrCreate({ where: { visitId }, defaults: { visitId, swaps: {} }, transaction: t })
+      const row = await ensured(BathRow, visitId, { visitId, swaps: {} }, t)
       const before = await booked(visitId, t)
       // In one order everywhere, so that two bookings never wait for each other in a circle.
       const products = await ProductRow.findAll({ order: [['id', 'ASC']], transaction: t, lock: true })

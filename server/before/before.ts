@@ -127,6 +127,7 @@ export class BeforeRepo {
       changeUntil: iso(until),
       mayChange: visit.calledOff === null && this.#now() < until,
       currency: salon.prices.currency,
+      habits: { country: salon.country, zone: salon.zone, units: salon.units },
       expects:
         row.foretold?.minutes && row.foretold.price
           ? { minutes: row.foretold.minutes, price: row.foretold.price }

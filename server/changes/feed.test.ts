@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Changed } from '../../contract/api/salon.ts'
+import { follow } from '../../contract/words/habits.ts'
+import { weightUnit } from '../../contract/words/measures.ts'
 import { NOON, serverOn, type TestServer, testServer } from '../../test/harness/server.ts'
 
 /** Two servers on one database, as behind a proxy. */
@@ -101,5 +103,21 @@ describe('what is changed through one server', () => {
       }, WAIT)
       .toBe(true)
     stop()
+  })
+  // Last: what it tells over and over may still be on its way when it is done.
+  test('how the salon writes weights is known to every server', async () => {
+    follow({ country: null, units: 'metric' })
+    try {
+      await two.store.query(`INSERT INTO settings (key, value) VALUES ('units', '"us"')`)
+      await expect
+        .poll(() => {
+          one.changes.tell(['salon'], null, null)
+          return weightUnit()
+        }, WAIT)
+        .toBe('lb')
+    } finally {
+      await two.store.query("DELETE FROM settings WHERE key = 'units'")
+      follow({ country: null, units: 'metric' })
+    }
   })
 })

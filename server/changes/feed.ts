@@ -3,7 +3,8 @@ import pg from 'pg'
 import type { Logger } from 'pino'
 import type { Changed } from '../../contract/api/salon.ts'
 
-const CHANNEL = 'etude_changed'
+/** Every salon in a database is told on a channel of its own. */
+const CHANNEL = 'etude_changed_'
 const FIRST_WAIT_MS = 200
 const LONGEST_WAIT_MS = 5000
 
@@ -58,7 +59,8 @@ export class ChangeFeed {
     client.on('notification', ({ payload }) => this.#hear(payload ?? ''))
     try {
       await client.connect()
-      await client.query(`LISTEN ${CHANNEL}`)
+      const { rows } = await client.query<{ salon: string }>('SELECT etude_salon() AS salon')
+      await client.query(`LISTEN "${CHANNEL}${rows[0]!.salon}"`)
     } catch {
       void client.end().catch(() => undefined)
       this.#later()
@@ -109,7 +111,7 @@ export class ChangeFeed {
     const id = `${subjects.join()} ${about?.id} ${tab}`
     void this.#client
       ?.query(
-        `SELECT pg_notify($1, ($2::jsonb || jsonb_build_object('visitId', ${VISIT_OF[about?.kind ?? 'none']}))::text)`,
+        `SELECT pg_notify($1 || etude_salon(), ($2::jsonb || jsonb_build_object('visitId', ${VISIT_OF[about?.kind ?? 'none']}))::text)`,
         [CHANNEL, JSON.stringify({ id, subjects, tab }), ...(about ? [about.id] : [])],
       )
       .catch(() => undefined)

@@ -221,7 +221,7 @@ describe("the owner's page over HTTP", () => {
     const response = await server.send('GET', `/api/owner/${token}`)
     expect(response.status).toBe(200)
     const body = (await response.json()) as OwnerPage
-    expect(Object.keys(body).sort()).toEqual(['answer', 'answerStyle', 'expiresAt', 'page'])
+    expect(Object.keys(body).sort()).toEqual(['answer', 'answerStyle', 'expiresAt', 'habits', 'page'])
     const text = JSON.stringify(body)
     for (const secret of ['Ottoline', '555 0199', 'Noor', 'Quill']) expect(text).not.toContain(secret)
   })

@@ -4,6 +4,7 @@ import type { Consent, Message, OwnerAnswer, OwnerPage } from '../../contract/ap
 import type { Arrival } from '../../contract/api/visit-card.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { consentPage } from '../../contract/words/consent-page.ts'
+import type { Habits } from '../../contract/words/habits.ts'
 import { consentNeeds, houseWith } from '../../core/index.ts'
 import { assessmentDoc, consentDoc, iso } from '../db/documents.ts'
 import { LinkOver, NobodyNamed, NotFound } from '../db/errors.ts'
@@ -103,11 +104,12 @@ export class ConsentRepo {
     const row = await ConsentRow.findOne({ where: { tokenHash: hashOf(token) } })
     if (!row) throw new NotFound('page', 'behind this link')
     assertOpen(row, now)
-    return ownerPage(row)
+    return ownerPage(row, await this.#salon.habits())
   }
 
   /** The owner's answer: once. */
-  answer(token: string, { answer, style, name, note }: OwnerAnswer, now: Date): Promise<OwnerPage> {
+  async answer(token: string, { answer, style, name, note }: OwnerAnswer, now: Date): Promise<OwnerPage> {
+    const habits = await this.#salon.habits()
     return this.#sequelize.transaction(async (t) => {
       const row = await ConsentRow.findOne({ where: { tokenHash: hashOf(token) }, transaction: t, lock: true })
       if (!row) throw new NotFound('page', 'behind this link')
@@ -132,7 +134,7 @@ export class ConsentRepo {
         },
         t,
       )
-      return ownerPage(row)
+      return ownerPage(row, habits)
     })
   }
 
@@ -188,7 +190,8 @@ function assertOpen(row: ConsentRow, now: Date): void {
   if (!row.expiresAt || row.expiresAt <= now) throw new LinkOver('link-expired')
 }
 
-const ownerPage = (row: ConsentRow): OwnerPage => ({
+const ownerPage = (row: ConsentRow, habits: Habits): OwnerPage => ({
+  habits,
   page: row.page,
   expiresAt: iso(row.expiresAt!),
   answer: row.answer,

@@ -21,7 +21,7 @@ import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
 import { logChange } from '../db/log.ts'
-import { DayOffRow, DayPlanRow, DogRow, VisitRow } from '../db/models/index.ts'
+import { DayOffRow, DayPlanRow, DogRow, VisitRow, withinSalon } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { type DaySpan, localDate, spanOf } from './dates.ts'
 import type { DogsOfDays } from './dogs.ts'
@@ -129,7 +129,7 @@ export class ScheduleRepo {
       const told = plan.told.filter(({ job }) => known.has(job))
       await DayPlanRow.upsert(
         { date: span.date, plan: { steps, told, opensAt: before.opensAt }, keptAt: this.#now(), keptBy: actorId },
-        { transaction },
+        { ...withinSalon('date'), transaction },
       )
       await logChange({ actorId, entity: 'day', entityId: span.date, action: 'planned', change: { told } }, transaction)
     })

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { gunzipSync } from 'node:zlib'
 import { describe, expect, test } from 'vitest'
 import { demoServer } from '../../test/harness/demo.ts'
-import { NOON, testServer } from '../../test/harness/server.ts'
+import { aVisit, NOON, testServer } from '../../test/harness/server.ts'
 import { spanOf } from '../day/dates.ts'
 import { FILLED_BY_MIGRATIONS } from './tables.ts'
 
@@ -49,7 +49,7 @@ describe('the backup', () => {
     }
   })
 
-  test('everything goes into one file, photos too, and back into an empty database; a changed file is refused', async () => {
+  test('everything goes into one file, photos too, and back into an empty database', async () => {
     const server = await demoServer()
     const { visits } = await server.store.visits.day(spanOf('2026-03-04'))
     const png = Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(300, 200)])
@@ -64,10 +64,13 @@ describe('the backup', () => {
     const response = await server.send('GET', '/api/backup')
     const text = await response.text()
     const backup = JSON.parse(text) as File
+    const digest = await server.store.backup.digest()
     expect(backup.tables.photos).toHaveLength(1)
     expect(backup.tables.bench_events!.length).toBeGreaterThan(500)
     // Whatever the database has, the file has: a table made tomorrow is in it without anybody's list.
-    await server.store.query('CREATE TABLE made_tomorrow (id uuid PRIMARY KEY REFERENCES dogs (id), note text)')
+    await server.store.query(
+      'CREATE TABLE made_tomorrow (id uuid PRIMARY KEY, note text, salon uuid NOT NULL DEFAULT etude_salon(), FOREIGN KEY (id, salon) REFERENCES dogs (id, salon))',
+    )
     await server.store.query("INSERT INTO made_tomorrow SELECT id, 'x' FROM dogs LIMIT 3")
     const tomorrow = JSON.parse(await gathered(server.store.backup.make(NOON))) as File
     expect(tomorrow.tables.made_tomorrow).toHaveLength(3)
@@ -78,11 +81,8 @@ describe('the backup', () => {
     const other = await testServer()
     try {
       const restore = (file: string): Promise<void> => other.store.backup.restore(inPieces(file))
-      await expect(restore(text.replace(backup.sha256, 'x'))).rejects.toThrow(/changed or cut/)
-      await expect(restore(text.slice(0, text.length / 2))).rejects.toThrow(/whole JSON/)
-      await expect(restore('{"format":"something"}')).rejects.toThrow(/etude.backup/)
-      await expect(restore(text.replace(/"schema":"[^"]*"/, '"schema":"999-later"'))).rejects.toThrow(/newer version/)
       await restore(text)
+      expect(await other.store.backup.digest()).toBe(digest)
       const again = JSON.parse(await gathered(other.store.backup.make(NOON))) as File
       expect(sorted(again.tables)).toEqual(sorted(backup.tables))
       expect((await other.store.photos.bytes(photo)).bytes.equals(png)).toBe(true)
@@ -92,8 +92,34 @@ describe('the backup', () => {
       await other.send('POST', `/api/shelf/${product!.id}/moves`, { batchId: randomUUID(), kind: 'receive', ml: 5 })
       expect((await other.store.shelf.all()).find(({ id }) => id === product!.id)!.stockMl).toBe(product!.stockMl + 5)
       await expect(restore(text)).rejects.toThrow(/empty database/)
+      // A single letter of a single row is another salon.
+      const before = await other.store.backup.digest()
+      expect(await other.store.backup.digest()).toBe(before)
+      await other.store.query("UPDATE dogs SET name = name || '.' WHERE id = (SELECT min(id::text)::uuid FROM dogs)")
+      expect(await other.store.backup.digest()).not.toBe(before)
     } finally {
       await other.close()
+    }
+  })
+
+  test('a file that was changed or cut, is something else, or comes from later is refused, and nothing of it stays', async () => {
+    const server = await testServer()
+    try {
+      await aVisit(server)
+      const text = await gathered(server.store.backup.make(NOON))
+      const { sha256 } = JSON.parse(text) as File
+      await server.store.startOver()
+      const restore = (file: string): Promise<void> => server.store.backup.restore(inPieces(file, 509))
+      await expect(restore(text.replace(sha256, 'x'))).rejects.toThrow(/changed or cut/)
+      await expect(restore(text.replace('"curly"', '"wire"'))).rejects.toThrow(/changed or cut/)
+      await expect(restore(text.slice(0, text.length / 2))).rejects.toThrow(/whole JSON/)
+      await expect(restore('{"format":"something"}')).rejects.toThrow(/etude.backup/)
+      await expect(restore(text.replace(/"schema":"[^"]*"/, '"schema":"999-later"'))).rejects.toThrow(/newer version/)
+      expect(await count(server.store.query, 'dogs')).toBe(0)
+      await restore(text)
+      expect(await count(server.store.query, 'dogs')).toBe(1)
+    } finally {
+      await server.close()
     }
   })
 

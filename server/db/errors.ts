@@ -117,7 +117,7 @@ export class TooEarly extends Error {
 /** Who is not let in, or not by that. */
 export class NotLetIn extends Error {
   override readonly name = 'NotLetIn'
-  readonly code: 'nobody-in' | 'not-paired' | 'wrong-pin' | 'wrong-passphrase' | 'wrong-code'
+  readonly code: 'nobody-in' | 'not-paired' | 'wrong-pin' | 'wrong-passphrase' | 'wrong-passkey' | 'wrong-code'
   constructor(code: NotLetIn['code'], message: string) {
     super(message)
     this.code = code

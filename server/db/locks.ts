@@ -1,6 +1,10 @@
-import type { Transaction } from 'sequelize'
+import type { Sequelize, Transaction } from 'sequelize'
 import { NotFound } from './errors.ts'
 import { AssessmentRow, VisitRow } from './models/index.ts'
+
+/** What is begun or locked once waits its turn: of two at once the second finds it done. */
+export const lockSettings = (sequelize: Sequelize, transaction: Transaction): Promise<unknown> =>
+  sequelize.query("SELECT pg_advisory_xact_lock(hashtext('settings ' || etude_salon()))", { transaction })
 
 /** Rows held until the transaction ends; whoever changes a visit or an assessment takes its lock first. */
 export async function lockVisit(id: string, transaction: Transaction): Promise<VisitRow> {

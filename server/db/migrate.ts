@@ -27,6 +27,9 @@ import * as runningClocks from './migrations/024-running-clocks.ts'
 import * as erase from './migrations/025-erase.ts'
 import * as tempersTeach from './migrations/026-tempers-teach.ts'
 import * as coatsTeach from './migrations/027-coats-teach.ts'
+import * as passkeys from './migrations/028-passkeys.ts'
+import * as salonId from './migrations/029-salon-id.ts'
+import * as unsent from './migrations/030-unsent.ts'
 
 interface Migration {
   readonly name: string
@@ -63,6 +66,9 @@ const MIGRATIONS: readonly Migration[] = [
   { name: '025-erase', ...erase },
   { name: '026-tempers-teach', ...tempersTeach },
   { name: '027-coats-teach', ...coatsTeach },
+  { name: '028-passkeys', ...passkeys },
+  { name: '029-salon-id', ...salonId },
+  { name: '030-unsent', ...unsent },
 ]
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)
@@ -73,6 +79,11 @@ const storageOf = (sequelize: Sequelize): SequelizeStorage =>
 /** The database was brought up by a version that is newer than this one, which would write into it what it does not know. */
 export class NewerDatabase extends Error {
   override readonly name = 'NewerDatabase'
+}
+
+/** What is to be done to a database that other salons use too is done for all of them at once, by whoever owns it. */
+export class NotOurs extends Error {
+  override readonly name = 'NotOurs'
 }
 
 async function assertNotNewer(sequelize: Sequelize): Promise<void> {

@@ -13,6 +13,46 @@ import { Store } from '../store.ts'
 
 const nothing = (): Promise<void> => Promise.resolve()
 
+test('of two salons in one cluster neither comes into the other’s database, and what one serves is its own', async () => {
+  const admin = new Sequelize(clusterUrl(), { logging: false })
+  const names = ['Walnut Yard', 'Harbour Row'].map((name) => ({
+    name,
+    role: `salon_${randomBytes(4).toString('hex')}`,
+  }))
+  const salons = await Promise.all(
+    names.map(async ({ name, role }) => {
+      const database = await makeDatabase()
+      return { name, role, drop: database.drop, address: await ownRole(database.url, role) }
+    }),
+  )
+  try {
+    for (const { address, name } of salons) {
+      const store = new Store(address, () => NOON)
+      await store.migrate()
+      await store.salon.found(name, [], false)
+      expect((await store.salon.read()).name).toBe(name)
+      await store.close()
+    }
+    const [mine, theirs] = salons as [(typeof salons)[0], (typeof salons)[0]]
+    const across = new URL(mine.address)
+    across.pathname = new URL(theirs.address).pathname
+    const stolen = new Sequelize(across.href, { logging: false })
+    await expect(stolen.query('SELECT * FROM settings')).rejects.toThrow(/permission denied for database/)
+    await stolen.close()
+    // Nor by any other way that a statement has: a link to another database asks to be a superuser.
+    const own = new Sequelize(mine.address, { logging: false })
+    await expect(own.query('CREATE EXTENSION dblink')).rejects.toThrow(/permission denied|not available|could not open/)
+    await expect(own.query(`SET ROLE ${theirs.role}`)).rejects.toThrow(/permission denied to set role/)
+    await own.close()
+  } finally {
+    for (const { drop, role } of salons) {
+      await drop()
+      await admin.query(`DROP ROLE IF EXISTS ${role}`)
+    }
+    await admin.close()
+  }
+})
+
 test('the application is not the cluster’s superuser, and works all the same, on a database that the superuser made', async () => {
   const { url, drop } = await makeDatabase()
   const role = `salon_${randomBytes(4).toString('hex')}`

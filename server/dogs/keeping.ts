@@ -3,7 +3,9 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Keeps, Overdue } from '../../contract/api/keeps.ts'
 import type { Clock } from '../db/clock.ts'
 import { logChange } from '../db/log.ts'
+import { SettingRow, withinSalon } from '../db/models/index.ts'
 import { removeRows } from '../db/remove.ts'
+import { ownsTables, rewriteTables } from '../db/tables.ts'
 import type { SalonRepo } from '../salon/salon.ts'
 import { type OwnerRightsRepo, unseenSince } from './owner-rights.ts'
 
@@ -12,6 +14,8 @@ const AGED = {
   photos: { table: 'photos', older: 'taken_at < :since' },
   messages: { table: 'outbox', older: 'at < :since' },
 } as const
+/** When somebody was forgotten last of whom nothing is left in the database's files. */
+const TAKEN_OUT = 'taken-out-of-files'
 type Aged = keyof typeof AGED
 const AGES = Object.keys(AGED) as readonly Aged[]
 
@@ -63,6 +67,23 @@ export class KeepingRepo {
       return counts
     })
     return { owners, ...gone }
+  }
+
+  /**
+   * Takes out of the database's very files who was forgotten since it was done last; the tables are written anew for it.
+   * @returns false where nobody was, and where the tables are shared with other salons: then their owner does it
+   */
+  async takeOutOfFiles(): Promise<boolean> {
+    const [row] = await this.#sequelize.query<{ forgotten: Date | null }>(
+      'SELECT max(erased_at) AS forgotten FROM clients',
+      { type: QueryTypes.SELECT },
+    )
+    const done = (await SettingRow.findByPk(TAKEN_OUT))?.value as string | undefined
+    const forgotten = row!.forgotten?.toISOString()
+    if (!forgotten || (done && done >= forgotten) || !(await ownsTables(this.#sequelize))) return false
+    await rewriteTables(this.#sequelize)
+    await SettingRow.upsert({ key: TAKEN_OUT, value: forgotten }, withinSalon('key'))
+    return true
   }
 
   #since({ ownersYears, photosMonths, messagesMonths }: Keeps): {

@@ -24,7 +24,9 @@ export async function keptOfOwner(sequelize: Sequelize, transaction: Transaction
      FROM pg_constraint c
      JOIN pg_attribute a ON a.attrelid = c.conrelid AND a.attnum = c.conkey[1]
      JOIN pg_attribute k ON k.attrelid = c.confrelid AND k.attnum = c.confkey[1]
-     WHERE c.contype = 'f' AND array_length(c.conkey, 1) = 1 AND c.conrelid <> c.confrelid
+     -- Every reference to a row of the salon's own ends in whose it is.
+     JOIN pg_attribute w ON w.attrelid = c.conrelid AND w.attnum = c.conkey[2] AND w.attname = 'salon'
+     WHERE c.contype = 'f' AND array_length(c.conkey, 1) = 2 AND c.conrelid <> c.confrelid
        AND c.connamespace = 'public'::regnamespace
      ORDER BY 1, 2`,
     { type: QueryTypes.SELECT, transaction },

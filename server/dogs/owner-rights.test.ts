@@ -196,6 +196,11 @@ describe('to be forgotten', () => {
     expect(done.blanked).toBeGreaterThan(2)
     expect(done.removed).toBeGreaterThan(0)
     expect(await whereIsSaid(MARKS)).toEqual([])
+    // Nor in the database's own files, once the night is over.
+    expect(await filesThatSay(MARKS)).toBeGreaterThan(4)
+    expect(await server.store.keeping.takeOutOfFiles()).toBe(true)
+    expect(await filesThatSay(MARKS)).toBe(0)
+    expect(await server.store.keeping.takeOutOfFiles()).toBe(false)
     const [[after]] = (await query(others)) as unknown as [[{ sum: string }]]
     expect(after.sum).toBe(before.sum)
     expect((await query(figures))[0]).toEqual(scored)
@@ -223,6 +228,24 @@ describe('to be forgotten', () => {
     }
   })
 })
+
+/** How many of the files in which the database lies hold one of these words; as its machine's owner sees them. */
+async function filesThatSay(words: readonly string[]): Promise<number> {
+  await query('CHECKPOINT')
+  const [files] = (await query(
+    `SELECT 'base/' || d.oid || '/' || f AS path FROM pg_database d, pg_ls_dir('base/' || d.oid) f
+     WHERE d.datname = current_database() AND f ~ '^[0-9]'`,
+  )) as [{ path: string }[]]
+  let saying = 0
+  for (const { path } of files) {
+    const [[file]] = (await query(`SELECT pg_read_binary_file('${path}', 0, 1000000000, true) AS bytes`)) as [
+      [{ bytes: Buffer | null }],
+    ]
+    const text = file.bytes?.toString('latin1').toLowerCase() ?? ''
+    if (words.some((word) => text.includes(word))) saying += 1
+  }
+  return saying
+}
 
 async function* chunks(pieces: readonly string[]): AsyncGenerator<string> {
   yield* pieces

@@ -42,7 +42,7 @@ export class OwnerRightsRepo {
       const tables: Record<string, Row[]> = {}
       for (const { table, where } of kept)
         tables[table] = await this.#rows(
-          `SELECT to_jsonb(x) - ARRAY[:secrets] - 'bytes' AS row FROM ${table} x WHERE ${where}`,
+          `SELECT to_jsonb(x) - ARRAY[:secrets] - 'bytes' - 'salon' AS row FROM ${table} x WHERE ${where}`,
           clientId,
           t,
         )
@@ -50,7 +50,7 @@ export class OwnerRightsRepo {
       const ids = await idsOfOwner(this.#sequelize, kept, clientId, t)
       tables.change_log = (
         await this.#sequelize.query<{ row: Row }>(
-          'SELECT to_jsonb(x) AS row FROM change_log x WHERE entity_id IN (:ids) ORDER BY id',
+          "SELECT to_jsonb(x) - 'salon' AS row FROM change_log x WHERE entity_id IN (:ids) ORDER BY id",
           { type: QueryTypes.SELECT, transaction: t, replacements: { ids } },
         )
       ).map(({ row }) => row)
@@ -202,7 +202,7 @@ export class OwnerRightsRepo {
   #messages(client: ClientRow, kept: readonly KeptOf[], transaction: Transaction): Promise<{ id: string; row: Row }[]> {
     const phones = [client.phone, client.secondPhone].filter((phone) => phone !== '')
     return this.#sequelize.query<{ id: string; row: Row }>(
-      `SELECT id, to_jsonb(x) AS row FROM outbox x
+      `SELECT id, to_jsonb(x) - 'salon' AS row FROM outbox x
        WHERE ${conditionOf(kept, 'outbox')} OR (to_name = :name AND (to_phone = '' OR to_phone IN (:phones))) ORDER BY seq`,
       {
         type: QueryTypes.SELECT,

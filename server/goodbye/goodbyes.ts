@@ -6,6 +6,7 @@ import { type GoodbyeGiven, goodbyePage, summaryOf } from '../../contract/words/
 import { type Bench, cutOf, type House, workedOf } from '../../core/index.ts'
 import { localDate } from '../day/dates.ts'
 import { iso } from '../db/documents.ts'
+import { ensured } from '../db/ensured.ts'
 import { ChangedElsewhere, NobodyNamed, NotFound, TooEarly, TooLate } from '../db/errors.ts'
 import { lockVisit } from '../db/locks.ts'
 import { lastChangedBy, logChange } from '../db/log.ts'
@@ -59,7 +60,7 @@ export class GoodbyeRepo {
   change(visitId: string, change: GoodbyeChange, now: Date, actorId: string | null): Promise<Goodbye> {
     return this.#sequelize.transaction(async (t) => {
       const visit = await lockVisit(visitId, t)
-      const [row] = await GoodbyeRow.findOrCreate({ where: { visitId }, defaults: { visitId }, transaction: t })
+      const row = await ensured(GoodbyeRow, visitId, { visitId }, t)
       // Sent again because its answer was lost: it is there already.
       if (!row.finishedAt && row.revision > change.baseRevision && says(row, change))
         return this.#doc(visit, row, now, t)

@@ -336,6 +336,18 @@ test('a database that restarts under the server is found again', async () => {
   }
 })
 
+test('a page takes scripts, styles and frames from nowhere else, and none that stand within it', async () => {
+  const policy = (await server.send('GET', '/api/health')).headers.get('content-security-policy')!
+  const said = Object.fromEntries(policy.split(/; */).map((part) => part.split(/ (.*)/, 2))) as Record<string, string>
+  expect(said).toMatchObject({
+    'default-src': "'self'",
+    'script-src': "'self'",
+    'style-src': "'self'",
+    'frame-ancestors': "'none'",
+  })
+  expect(policy).not.toContain('unsafe')
+})
+
 test('by TLS browsers are told to come by nothing else, and anybody may fetch the authority to trust', async () => {
   const authority = { ca: '-----BEGIN CERTIFICATE-----', fingerprint: 'AB:CD' }
   const other = await testServer('off', undefined, { authority })

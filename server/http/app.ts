@@ -1,4 +1,6 @@
 import { compress } from 'hono/compress'
+import type { Subject } from '../../contract/api/endpoint.ts'
+import { follow } from '../../contract/words/habits.ts'
 import { MODEL_VERSION } from '../../core/index.ts'
 import { NotLetIn } from '../db/errors.ts'
 import type { Deps } from '../deps.ts'
@@ -6,6 +8,7 @@ import { knownBy } from './door.ts'
 import { changesFromHere, freshAndTimed, named, ownContentOnly } from './guards.ts'
 import { addressedHere } from './hosts.ts'
 import { loggable, problemOf, sendProblem } from './problems.ts'
+import { notTooFast } from './rates.ts'
 import { routes } from './routes.ts'
 import { Seen } from './seen.ts'
 import { type App, newApp } from './serve.ts'
@@ -13,8 +16,16 @@ import { webFiles } from './web-files.ts'
 
 export function createApp(deps: Deps): App {
   const app = newApp()
+  // After a silence nothing is named: any of it may have changed.
   deps.changes.heed(({ subjects }) => {
-    if (subjects.includes('access')) deps.store.access.forget()
+    const may = (subject: Subject): boolean => subjects.length === 0 || subjects.includes(subject)
+    if (may('access')) deps.store.access.forget()
+    // How the salon writes days and weights may have been said to another server. One that cannot ask now asks at the next.
+    if (may('salon'))
+      void deps.store.salon
+        .habits()
+        .then(follow)
+        .catch(() => undefined)
   })
   const seen = new Seen(deps)
   app.use(seen.timed(deps.log))
@@ -26,6 +37,7 @@ export function createApp(deps: Deps): App {
   app.use('/api/*', named)
   app.use('/api/*', changesFromHere)
   app.use('/api/*', knownBy(deps.store.access))
+  app.use('/api/*', notTooFast(deps.rates))
   app.get('/api/health', async (c) => {
     await deps.store.query('SELECT 1')
     return c.json({ ok: true, model: MODEL_VERSION })

@@ -10,6 +10,8 @@ import type { Env } from './env.ts'
 
 const DEVICE = 'etude_device'
 const SESSION = 'etude_session'
+/** By which a device says, when it reads, how much waits on it to be sent. */
+const UNSENT_HEADER = 'x-etude-unsent'
 const DAY_S = 86_400
 /** As long as a browser keeps one (RFC 6265bis). */
 const DEVICE_S = 400 * DAY_S
@@ -18,11 +20,18 @@ const SESSION_S = DAY_S / 3
 export const shownBy = (c: Context): Shown => ({
   device: getCookie(c, DEVICE) ?? null,
   session: getCookie(c, SESSION) ?? null,
+  unsent: /^\d{1,5}$/.test(c.req.header(UNSENT_HEADER) ?? '') ? Number(c.req.header(UNSENT_HEADER)) : null,
 })
+
+/** The address that the browser has open: what stands before the server may be what speaks TLS. */
+export function originOf(c: Context): string {
+  const { protocol, host } = new URL(c.req.url)
+  return `${c.req.header('x-forwarded-proto') === 'https' ? 'https:' : protocol}//${host}`
+}
 
 /** Cookies that no script reads and no other site sends. */
 export function give(c: Context, { device, session }: Given): void {
-  const secure = new URL(c.req.url).protocol === 'https:' || c.req.header('x-forwarded-proto') === 'https'
+  const secure = originOf(c).startsWith('https:')
   const as = { httpOnly: true, sameSite: 'Strict', path: '/api', secure } as const
   for (const [name, value, maxAge] of [
     [DEVICE, device, DEVICE_S],

@@ -14,7 +14,7 @@ export const ownContentOnly = (tls: boolean) =>
     contentSecurityPolicy: {
       defaultSrc: ["'self'"],
       scriptSrc: ["'self'"],
-      styleSrc: ["'self'", "'unsafe-inline'"],
+      styleSrc: ["'self'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
       workerSrc: ["'self'"],
       frameAncestors: ["'none'"],

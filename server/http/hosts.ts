@@ -1,6 +1,6 @@
-import { isIP } from 'node:net'
 import { hostname } from 'node:os'
 import type { MiddlewareHandler } from 'hono/types'
+import { isAddress } from '../tls/names.ts'
 import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
 
@@ -16,8 +16,7 @@ export function addressedHere(more: readonly string[]): MiddlewareHandler<Env> {
   const known = new Set([...OWN, ...more].map((name) => name.toLowerCase()))
   return async function addressedHere(c, next) {
     const { hostname: name } = new URL(c.req.url)
-    // IPv6 stands in brackets in an address.
-    if (known.has(name.toLowerCase()) || isIP(name.replace(/^\[|\]$/g, ''))) return next()
+    if (known.has(name.toLowerCase()) || isAddress(name)) return next()
     return sendProblem(c, {
       type: 'urn:etude:problem:wrong-host',
       title: 'This server is not known by that name',

@@ -50,6 +50,12 @@ const codeOf = ({ original, code }: Error & { original?: { code?: string }; code
 const databaseAway = (error: Error): boolean =>
   UNREACHABLE.has(error.name) || DOWN.test(codeOf(error) ?? '') || CUT.test(error.message)
 
+/** For who comes more often than any screen does. */
+export const tooFast = (): Problem =>
+  problem(429, 'too-fast', 'Too many requests: wait a minute', {
+    detail: 'more requests came in a minute than a screen has',
+  })
+
 /** Every failure as one problem document; what is not meant for the sender is withheld. */
 export function problemOf(thrown: Error): Problem {
   const error = bookingError(thrown) as Error

@@ -17,7 +17,7 @@ import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
 import type { AccessRepo, At, Shown } from '../access/access.ts'
 import type { About, ChangeFeed } from '../changes/feed.ts'
-import { assertMay, give, isAllowed, shownBy } from './door.ts'
+import { assertMay, give, isAllowed, originOf, shownBy } from './door.ts'
 import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
 
@@ -129,6 +129,7 @@ function atOf(c: Context<Env>, access: AccessRepo): At {
   let shown: Shown = shownBy(c)
   return {
     who: c.get('who'),
+    origin: originOf(c),
     give: (given) => {
       shown = { ...shown, ...given }
       give(c, given)

@@ -219,7 +219,7 @@ describe('numbers that learn', () => {
     )) as [{ id: string; starts_at: Date; ready: Date }[]]
     for (const [i, { id, starts_at, ready }] of rows.entries()) {
       const promise = (ready.getTime() - starts_at.getTime()) / 60_000 + (i === 0 ? -60 : 60)
-      await DayPlanRow.upsert({
+      await DayPlanRow.create({
         date: `2020-01-0${i + 1}`,
         plan: { steps: [], told: [{ job: id, promise, latest: promise + 90 }], opensAt: starts_at.toISOString() },
         keptAt: starts_at,

@@ -23,12 +23,13 @@ export class LogRepo {
       id: string
       at: Date
       by: string | null
+      device: string | null
       entity: LogEntity
       action: string
       about: string | null
       dog_id: string | null
     }>(
-      `SELECT l.id, l.at, p.name AS by, l.entity, l.action, of.dog_id,
+      `SELECT l.id, l.at, p.name AS by, t.name AS device, l.entity, l.action, of.dog_id,
          COALESCE(d.name, CASE l.entity
            WHEN 'client' THEN (SELECT name FROM clients WHERE id = l.entity_id::uuid)
            WHEN 'person' THEN (SELECT name FROM people WHERE id = l.entity_id::uuid)
@@ -39,6 +40,7 @@ export class LogRepo {
                AND (:person::uuid IS NULL OR actor_id = :person) AND (:before::bigint IS NULL OR id < :before)
              ORDER BY id DESC LIMIT ${AT_ONCE + 1}) l
        LEFT JOIN people p ON p.id = l.actor_id
+       LEFT JOIN paired t ON t.id = l.device_id
        LEFT JOIN LATERAL (SELECT CASE
            WHEN l.entity IN ('visit', 'goodbye', 'bath') THEN (SELECT dog_id FROM visits WHERE id = l.entity_id::uuid)
            WHEN l.entity = 'assessment' THEN (SELECT v.dog_id FROM assessments a JOIN visits v ON v.id = a.visit_id WHERE a.id = l.entity_id::uuid)
@@ -60,10 +62,11 @@ export class LogRepo {
     )
     return {
       more: rows.length > AT_ONCE,
-      lines: rows.slice(0, AT_ONCE).map(({ id, at, by, entity, action, about, dog_id }) => ({
+      lines: rows.slice(0, AT_ONCE).map(({ id, at, by, device, entity, action, about, dog_id }) => ({
         id: String(id),
         at: iso(at),
         by,
+        device,
         entity,
         action,
         about,

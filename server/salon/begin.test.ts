@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { setCountry, timeText } from '../../contract/words/dates.ts'
+import { timeText } from '../../contract/words/dates.ts'
+import { follow } from '../../contract/words/habits.ts'
+import { weightText } from '../../contract/words/measures.ts'
 import { type TestServer, testServer } from '../../test/harness/server.ts'
 import { beginOwn, lookAround } from './begin.ts'
 
@@ -8,7 +10,7 @@ beforeEach(async () => {
   server = await testServer()
 })
 afterEach(async () => {
-  setCountry(null)
+  follow({ country: null, units: 'metric' })
   await server.close()
 })
 
@@ -29,6 +31,21 @@ describe('an empty database', () => {
     await expect(beginOwn(store, OURS)).rejects.toThrow('a salon of your own here already')
     await expect(lookAround(store, async () => undefined)).rejects.toThrow('a salon here already')
     expect(await store.salon.setup()).toEqual({ prices: false, equipment: false, products: 0, tools: 0, dogs: 0 })
+  })
+  test('where dogs are weighed in pounds it writes pounds and fluid ounces, until it says otherwise', async () => {
+    const { store } = server
+    expect(await beginOwn(store, { name: 'Harbour Row', country: 'US' })).toMatchObject({
+      units: 'us',
+      equipment: { units: 'us' },
+    })
+    expect(weightText(10)).toBe('22 lb')
+    const chosen = await server.send('PUT', '/api/settings/units', { units: 'metric' })
+    expect(await chosen.json()).toMatchObject({ country: 'US', units: 'metric' })
+    expect(weightText(10)).toBe('10 kg')
+    expect(await store.salon.habits()).toMatchObject({ country: 'US', units: 'metric' })
+    // Another country later does not take back what was chosen.
+    expect(await store.salon.setCountry('DE', null)).toMatchObject({ country: 'DE', units: 'metric' })
+    expect((await server.send('PUT', '/api/settings/units', { units: 'stone' })).status).toBe(422)
   })
   test('begun by two at once is begun once', async () => {
     const began = await Promise.allSettled([beginOwn(server.store, OURS), beginOwn(server.store, OURS)])

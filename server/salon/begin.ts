@@ -1,5 +1,5 @@
 import type { OwnSalon, Salon } from '../../contract/api/salon.ts'
-import { setCountry } from '../../contract/words/dates.ts'
+import { follow } from '../../contract/words/habits.ts'
 import { TooLate } from '../db/errors.ts'
 import type { Store } from '../store.ts'
 
@@ -41,6 +41,7 @@ export async function beginOwn(store: Store, { name, country }: OwnSalon): Promi
   if (founded && !demo) throw new TooLate('there is a salon of your own here already')
   if (founded) await store.startOver()
   await store.salon.found(name, [], false, { country })
-  setCountry(country)
-  return store.salon.read()
+  const salon = await store.salon.read()
+  follow(salon)
+  return salon
 }

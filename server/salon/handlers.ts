@@ -1,7 +1,7 @@
 import type { Handlers } from '../../contract/api/endpoint.ts'
 import { FOR_EVER } from '../../contract/api/keeps.ts'
 import type { salonApi } from '../../contract/api/salon.ts'
-import { setCountry } from '../../contract/words/dates.ts'
+import { follow } from '../../contract/words/habits.ts'
 import { localDate } from '../day/dates.ts'
 import type { Deps } from '../deps.ts'
 import { beginOwn, lookAround } from './begin.ts'
@@ -19,7 +19,12 @@ export const salonHandlers = ({ store, now, loadDemo, changes }: Deps): Handlers
   setup: () => store.salon.setup(),
   setCountry: async ({ body, actorId }) => {
     const salon = await store.salon.setCountry(body.country, actorId)
-    setCountry(body.country)
+    follow(salon)
+    return salon
+  },
+  setUnits: async ({ body, actorId }) => {
+    const salon = await store.salon.setUnits(body.units, actorId)
+    follow(salon)
     return salon
   },
   setPapers: ({ body, actorId }) => store.salon.setPapers(body.papers, actorId),

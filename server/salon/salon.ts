@@ -6,6 +6,7 @@ import type { Person, PersonFields, Salon, SchoolDate, salonApi } from '../../co
 import { type Premises, STARTING_PREMISES, type Work } from '../../contract/formats/places.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { countryOf } from '../../contract/words/countries.ts'
+import type { Habits } from '../../contract/words/habits.ts'
 import {
   type EstimateId,
   MODEL_VERSION,
@@ -17,9 +18,11 @@ import {
   STARTING_PRICES,
 } from '../../core/index.ts'
 import { iso } from '../db/documents.ts'
+import { ensured } from '../db/ensured.ts'
 import { NotFound, named, TooLate } from '../db/errors.ts'
+import { lockSettings } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
-import { PersonRow, SettingRow, VisitRow } from '../db/models/index.ts'
+import { PersonRow, SettingRow, VisitRow, withinSalon } from '../db/models/index.ts'
 
 /** A setting that is there while the made-up salon is written. */
 const DEMO_LOADING = 'demo-loading'
@@ -29,6 +32,15 @@ const startingPrices = (country: unknown): Salon['prices'] => ({
   ...STARTING_PRICES,
   currency: countryOf(String(country))?.currency ?? STARTING_PRICES.currency,
 })
+
+function habitsOf(value: (key: string) => unknown): Habits {
+  const country = (value('country') ?? null) as Habits['country']
+  return {
+    country,
+    zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
+    units: (value('units') as Habits['units'] | undefined) ?? countryOf(country ?? '')?.units ?? 'metric',
+  }
+}
 
 /** The salon: its name, its people, its own numbers. */
 export class SalonRepo {
@@ -43,13 +55,13 @@ export class SalonRepo {
       PersonRow.findAll({ order: [['name', 'ASC']] }),
     ])
     const value = (key: string): unknown => settings.find((row) => row.key === key)?.value
+    const habits = habitsOf(value)
     return {
       name: String(value('name') ?? 'Your salon'),
       demo: value('demo') === true,
       founded: value('name') !== undefined,
       loading: value(DEMO_LOADING) === true,
-      country: (value('country') ?? null) as Salon['country'],
-      zone: new Intl.DateTimeFormat().resolvedOptions().timeZone,
+      ...habits,
       model: MODEL_VERSION,
       people: people.map(({ id, name, role, experience, schools, work, leftAt }) => ({
         id,
@@ -63,11 +75,20 @@ export class SalonRepo {
       estimates: (value('estimates') ?? {}) as Salon['estimates'],
       prices: (value('prices') ?? startingPrices(value('country'))) as Salon['prices'],
       schools: (value('schools') ?? {}) as Salon['schools'],
-      equipment: (value('equipment') ?? STARTING_EQUIPMENT) as Salon['equipment'],
+      equipment: (value('equipment') ?? {
+        ...STARTING_EQUIPMENT,
+        units: habits.units,
+      }) as Salon['equipment'],
       papers: (value('papers') ?? []) as Salon['papers'],
       keeps: { ...FOR_EVER, ...(value('keeps') as Partial<Keeps> | undefined) },
       premises: (value('premises') ?? STARTING_PREMISES) as Salon['premises'],
     }
+  }
+
+  /** How it writes what an owner is shown. */
+  async habits(): Promise<Habits> {
+    const settings = await SettingRow.findAll({ where: { key: ['country', 'units'] } })
+    return habitsOf((key) => settings.find((row) => row.key === key)?.value)
   }
 
   /** What of a salon of one's own was set up by hand, or is there. */
@@ -157,7 +178,7 @@ export class SalonRepo {
   }
 
   async #enter(key: string, id: string, value: unknown, actorId: string | null, t: Transaction): Promise<void> {
-    await SettingRow.findOrCreate({ where: { key }, defaults: { key, value: {} }, transaction: t })
+    await ensured(SettingRow, key, { key, value: {} }, t)
     const row = (await SettingRow.findByPk(key, { transaction: t, lock: true }))!
     const { [id]: before, ...others } = row.value as Record<string, unknown>
     await row.update({ value: value === null ? others : { ...others, [id]: value } }, { transaction: t })
@@ -178,7 +199,7 @@ export class SalonRepo {
   async #setWhole(key: string, value: unknown, actorId: string | null): Promise<Salon> {
     await this.#sequelize.transaction(async (t) => {
       const before = await SettingRow.findByPk(key, { transaction: t, lock: true })
-      await SettingRow.upsert({ key, value }, { transaction: t })
+      await SettingRow.upsert({ key, value }, { ...withinSalon('key'), transaction: t })
       const change = { from: before?.value ?? null, to: value }
       await logChange({ actorId, entity: 'setting', entityId: key, action: 'changed', change }, t)
     })
@@ -187,6 +208,10 @@ export class SalonRepo {
 
   setCountry(country: string, actorId: string | null): Promise<Salon> {
     return this.#setWhole('country', country, actorId)
+  }
+
+  setUnits(units: Habits['units'], actorId: string | null): Promise<Salon> {
+    return this.#setWhole('units', units, actorId)
   }
 
   setPapers(papers: readonly string[], actorId: string | null): Promise<Salon> {
@@ -266,7 +291,7 @@ export class SalonRepo {
   async found(name: string, people: readonly Person[], demo: boolean, own: object = {}): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       // Two who begin at once: the second finds it begun.
-      await this.#sequelize.query('LOCK TABLE settings IN EXCLUSIVE MODE', { transaction: t })
+      await lockSettings(this.#sequelize, t)
       if (await SettingRow.findByPk('name', { transaction: t })) throw new TooLate('there is a salon here already')
       await SettingRow.bulkCreate(
         [

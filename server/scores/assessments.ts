@@ -145,17 +145,12 @@ async function assertApart(row: AssessmentRow, batch: ScoreBatch, t: Transaction
     throw new ChangedElsewhere(await assessmentDoc(row, t), await lastChangedBy('assessment', row.id, t))
 }
 
-const SCORE_COLUMNS = [
-  'mat',
-  'extent',
-  'standoffMm',
-  'undercoat',
-  'condition',
-  'skin',
-  'tags',
-  'findings',
-  'leaveReason',
-] as const
+const PLACE = ['assessment_id', 'region', 'side']
+const SCORED = ['mat', 'extent', 'standoff_mm', 'undercoat', 'condition', 'skin', 'tags', 'findings', 'leave_reason']
+const COLUMNS = [...PLACE, ...SCORED].join(', ')
+const PUT_SCORES = `
+INSERT INTO scores (${COLUMNS}) SELECT ${COLUMNS} FROM json_populate_recordset(NULL::scores, $1)
+ON CONFLICT (${PLACE.join(', ')}, salon) DO UPDATE SET ${SCORED.map((name) => `${name} = EXCLUDED.${name}`).join(', ')}`
 
 const placeKey = (region: string, side: string): string => `${region}.${side}`
 
@@ -185,8 +180,9 @@ async function applyScores(
     rows.set(key, { ...UNSCORED, ...rows.get(key), ...scores, ...leaveReason, ...place })
     touched.add(key)
   }
-  await ScoreRow.bulkCreate(
-    [...touched].map((key) => rows.get(key)!),
-    { updateOnDuplicate: [...SCORE_COLUMNS], transaction },
-  )
+  const written = [...touched].map((key) => {
+    const { assessmentId: assessment_id, standoffMm: standoff_mm, leaveReason: leave_reason, ...row } = rows.get(key)!
+    return { ...row, assessment_id, standoff_mm, leave_reason }
+  })
+  await ScoreRow.sequelize!.query(PUT_SCORES, { bind: [JSON.stringify(written)], transaction })
 }

@@ -33,7 +33,9 @@ export const systemHandlers = ({ store, backups, changes, now }: Deps): Handlers
         disk: await roomAt(made.folder),
         backups: { lastAt: made.backups[0]?.at ?? null, kept: made.backups.length, failed: made.failed },
         screens: changes.screens,
-        devices: devices.filter(({ out }) => !out).map(({ id, name, seenAt }) => ({ id, name, seenAt })),
+        devices: devices
+          .filter(({ out }) => !out)
+          .map(({ id, name, seenAt, unsent }) => ({ id, name, seenAt, unsent })),
       }
     },
   }

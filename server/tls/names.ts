@@ -1,4 +1,8 @@
+import { isIP } from 'node:net'
 import { hostname, networkInterfaces } from 'node:os'
+
+/** Whether the host of an address is a number and no name; IPv6 stands in brackets there. */
+export const isAddress = (host: string): boolean => isIP(host.replace(/^\[|\]$/g, '')) !== 0
 
 /** Addresses of this machine in the network, those that a tablet reaches first. */
 export const addressesHere = (): string[] =>

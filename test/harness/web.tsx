@@ -34,17 +34,22 @@ export interface Rendered extends RenderResult {
  * Draws something as on a page of the application.
  * @param context what the layout around it gives to it, a station its visit
  */
-export function draw(node: ReactNode, at = '/', context: unknown = null): Rendered {
+export const draw = (node: ReactNode, at = '/', context: unknown = null): Rendered =>
+  drawAt(
+    <Route element={<Outlet context={context} />}>
+      <Route path="*" element={node} />
+    </Route>,
+    at,
+  )
+
+/** Draws routes of the application at an address. */
+export function drawAt(routes: ReactNode, at: string): Rendered {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Number.POSITIVE_INFINITY } } })
   current = client
   const drawn = render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[at]}>
-        <Routes>
-          <Route element={<Outlet context={context} />}>
-            <Route path="*" element={node} />
-          </Route>
-        </Routes>
+        <Routes>{routes}</Routes>
       </MemoryRouter>
     </QueryClientProvider>,
   )

@@ -5,6 +5,7 @@ import { useLocation } from 'react-router'
 import { benchApi, type RunningTimer } from '../../contract/api/bench.ts'
 import { useRead } from '../device/api.ts'
 import { useBenchAdd } from '../device/use-log.ts'
+import { useMayNot } from '../device/use-may-not.ts'
 import { useNow } from '../device/use-now.ts'
 import { Button } from '../parts/Button.tsx'
 import { leftText } from '../stations/bench/clock.ts'
@@ -36,6 +37,7 @@ export function TimersBell(): ReactNode {
 
 function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): ReactNode {
   const add = useBenchAdd(timer.visitId)
+  const mayNot = useMayNot(benchApi.add)
   const left = Date.parse(timer.endsAt) - now
   const over = left <= 0
   return (
@@ -43,6 +45,7 @@ function OtherTimer({ timer, now }: { timer: RunningTimer; now: number }): React
       <Button
         tight
         className={clsx('max-sm:px-2', over && 'border-2 border-alarm bg-alarm-soft text-alarm')}
+        disabled={mayNot !== null}
         onClick={() => add({ kind: 'timer-stop', timer: timer.id })}
         title={timer.label}
       >

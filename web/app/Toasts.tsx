@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect } from 'react'
 import { Toaster, toast } from 'sonner'
 import { onRefused } from '../device/use-outbox.ts'
+import 'sonner/dist/styles.css'
 import type { Theme } from './theme.ts'
 
 /** Short word of what was done, and of what the server would not take, on whatever screen. */

@@ -34,7 +34,7 @@ describe('one request', () => {
     expect(init.headers).toEqual({ 'content-type': 'application/json', 'x-etude-person': 'ebba', 'x-etude-tab': TAB })
     await answerOf(api.one, { id: 'v1', query: { q: 'a b' } })
     expect(seen[1]![0]).toBe('/api/x/v1?q=a+b')
-    expect(seen[1]![1].headers).toEqual({ 'x-etude-person': 'ebba' })
+    expect(seen[1]![1].headers).toEqual({ 'x-etude-person': 'ebba', 'x-etude-unsent': '0' })
     expect(seen[1]![1].body).toBeUndefined()
   })
   test('what stands in a path cannot become another path', () =>
@@ -63,8 +63,14 @@ describe('one request', () => {
   test('nobody answering is no refusal: it is worth trying again', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no route')))
     await expect(answerOf(api.one, { id: 'v1' })).rejects.toBeInstanceOf(Away)
-    answering({ 'GET /x/v1': () => problem(503, 'database-away') })
-    await expect(answerOf(api.one, { id: 'v1' })).rejects.toBeInstanceOf(Away)
+    for (const [status, code] of [
+      [503, 'database-away'],
+      // Nor is being asked to wait.
+      [429, 'too-fast'],
+    ] as const) {
+      answering({ 'GET /x/v1': () => problem(status, code) })
+      await expect(answerOf(api.one, { id: 'v1' })).rejects.toBeInstanceOf(Away)
+    }
   })
   test('an answer that is not what the endpoint gives is named, not shown', async () => {
     answering({ 'GET /x/v1': () => ({ body: { ok: 'perhaps' } }) })

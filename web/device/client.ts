@@ -46,6 +46,11 @@ const tellDoor = (said: AtTheDoor): void => {
   for (const listener of doors) listener(said)
 }
 
+const waiting = new Set<() => number>()
+/** What counts things on this device that wait to be sent: the server is told, so that the house sees it. */
+export const countsUnsent = (count: () => number): void => void waiting.add(count)
+const unsent = (): number => [...waiting].reduce((sum, count) => sum + count(), 0)
+
 /** Whether the answer came from this device because nobody else gave one; public/sw.js says so. */
 const KEPT_HEADER = 'x-etude-kept'
 
@@ -91,7 +96,7 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
       headers: {
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...(person ? { 'x-etude-person': person } : {}),
-        ...(endpoint.kind === 'write' ? { 'x-etude-tab': TAB } : {}),
+        ...(endpoint.kind === 'write' ? { 'x-etude-tab': TAB } : { 'x-etude-unsent': String(unsent()) }),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(endpoint.kind === 'write' ? endpoint.patienceMs : USUAL_PATIENCE_MS),
@@ -104,7 +109,9 @@ export async function ask<E extends Named<AnyRead> | Named<AnyWrite>>(
   if (now && kept === null) takeServerTime(now)
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as Problem | null
-    if (!problem || response.status >= 500) throw new Away(problem?.title ?? `the server answered ${response.status}`)
+    // Asked to wait is not refused: it is tried again.
+    if (!problem || response.status >= 500 || problem.code === 'too-fast')
+      throw new Away(problem?.title ?? `the server answered ${response.status}`)
     // What was done here waits until somebody is signed in again, as it does while the server is away.
     if (response.status === 401 && endpoint.subject !== 'access') {
       tellDoor('nobody-in')

@@ -103,6 +103,10 @@ export class Outbox {
 
   lane = (name: string): Lane => this.#lanes.get(name)?.lane ?? IDLE
 
+  /** Changes that have been waiting since before a moment, ms. */
+  waitingSince = (ms: number): number =>
+    [...this.#lanes.values()].reduce((sum, { lane }) => sum + lane.entries.filter(({ order }) => order < ms).length, 0)
+
   subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener)
     return () => this.#listeners.delete(listener)

@@ -6,7 +6,7 @@ import type { AnyWrite, CallOf, GivesOf, Named } from '../../contract/api/endpoi
 import { type AssessmentDoc, scoresApi } from '../../contract/api/scores.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
 import { put, refresh, reread, took } from './api.ts'
-import { answerOf } from './client.ts'
+import { answerOf, countsUnsent } from './client.ts'
 import { keptBefore } from './kept-before.ts'
 import { type Entry, type Lane, Outbox, type Trouble } from './outbox.ts'
 import { personOnDuty } from './person.ts'
@@ -131,6 +131,10 @@ if (typeof addEventListener === 'function') {
   addEventListener('online', outbox.retry)
   addEventListener('storage', outbox.refresh)
 }
+
+/** What is only just on its way does not wait. */
+const ON_ITS_WAY_MS = 15_000
+countsUnsent(() => outbox.waitingSince(Date.now() - ON_ITS_WAY_MS))
 
 /** Puts a change on its way: kept here first, sent in order, by whoever is named at this screen. */
 export const send = <K extends Queued>(

@@ -3,7 +3,7 @@ import { toast } from 'sonner'
 import type { NewPhoto } from '../../contract/api/photos.ts'
 import { photosApi } from '../../contract/api/photos.ts'
 import { refresh } from './api.ts'
-import { answerOf } from './client.ts'
+import { answerOf, countsUnsent } from './client.ts'
 import { personOnDuty } from './person.ts'
 import { PhotoQueue, type PhotoShelf, photoShelf, type WaitingPhoto } from './photo-queue.ts'
 import { queryClient } from './query-client.ts'
@@ -23,6 +23,7 @@ const queue = new PhotoQueue({
   onSent: () => void refresh(queryClient, ['photos']),
   onRefused: (_, why) => toast.error(`Photo not kept: ${why}`),
 })
+countsUnsent(() => queue.waiting().length)
 
 /** Sends what this device still holds. A browser that keeps nothing has nothing to send. */
 export const resumePhotos = (): Promise<void> => queue.resume().catch(() => {})

@@ -116,11 +116,65 @@ const Region = memo(function Region({ shape, look, prefix, stops, faded, label, 
 const shrunk = ([x, y]: readonly [number, number], factor: number): string =>
   `translate(${x} ${y}) scale(${factor.toFixed(3)}) translate(${-x} ${-y})`
 
+/** The dog as its coat stands, beneath what is said of its places: the same picture as long as no hair is longer or shorter. */
+const Standing = memo(
+  function Standing({ drawing, looks, scale, plain }: StandingProps): ReactNode {
+    const px = (index: number): number => looks[index]!.coatMm * scale
+    const tailward = tailwardIn(drawing.view)
+    return (
+      <>
+        <FarLegs drawing={drawing} px={px} />
+        {plain ? (
+          <>
+            <Outline
+              shapes={drawing.shapes}
+              px={px}
+              shaped={drawing.shapes.flatMap((shape) => {
+                const shapes = looks[shape.index]!.shapes ?? NO_SHAPES
+                const coat = shapedCoat(shape, shapes, px(shape.index), tailward)
+                return coat ? [{ shape, d: coat.d }] : []
+              })}
+            />
+            <EyeAndNose drawing={drawing} />
+          </>
+        ) : (
+          drawing.shapes.map((shape) => (
+            <Coat
+              key={shape.key}
+              shape={shape}
+              px={px(shape.index)}
+              tailward={tailward}
+              shapes={looks[shape.index]!.shapes}
+            />
+          ))
+        )}
+      </>
+    )
+  },
+  (a, b) =>
+    a.drawing === b.drawing &&
+    a.scale === b.scale &&
+    a.plain === b.plain &&
+    (a.looks === b.looks ||
+      a.looks.every(({ coatMm, shapes }, i) => coatMm === b.looks[i]!.coatMm && shapes === b.looks[i]!.shapes)),
+)
+
+interface StandingProps {
+  readonly drawing: Drawing
+  readonly looks: readonly Look[]
+  /** Units of the drawing for a mm of coat. */
+  readonly scale: number
+  readonly plain: boolean | undefined
+}
+
+/** Which way along the drawing the tail is. */
+const tailwardIn = (view: View): 1 | -1 => (view === 'right' ? -1 : 1)
+
 /**
  * Takes the place that a pointer meant, which need not be the one right under it. A click without a pointer, from a
  * keyboard or a helper, means the very place it is on.
  */
-function meant(event: MouseEvent<SVGSVGElement>, onPick: (index: number) => void): void {
+function meant(event: MouseEvent<HTMLElement>, onPick: (index: number) => void): void {
   const { pointerType } = event.nativeEvent as PointerEvent
   if (!pointerType) return
   const key = placeMeant(event.currentTarget, event.clientX, event.clientY, pointerType !== 'mouse')
@@ -153,74 +207,87 @@ export const CoatMap = memo(function CoatMap(props: Props): ReactNode {
   const px = (index: number): number => looks[index]!.coatMm * scale
   const box = (close && drawing.closeBox?.[close]) || drawing.box
   const focused = plain || focus === null ? undefined : drawing.shapes.find(({ index }) => index === focus)
+  const own = onPick !== undefined
   return (
-    <svg
-      viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-      className={clsx('block h-full w-full', className)}
+    // biome-ignore lint/a11y/useAriaPropsSupportedByRole: it has a role, one of two
+    <div
+      className={clsx('relative h-full w-full', className)}
       data-coat={drawn.colour}
       role={onPick ? 'group' : 'img'}
       aria-label={label}
-      {...(onPick && reachable ? { onClickCapture: (event: MouseEvent<SVGSVGElement>) => meant(event, onPick) } : {})}
+      {...(onPick && reachable ? { onClickCapture: (event: MouseEvent<HTMLElement>) => meant(event, onPick) } : {})}
     >
-      <Textures prefix={prefix} />
-      <FarLegs drawing={drawing} px={px} />
-      {!plain &&
-        drawing.shapes.map((shape) => (
-          <Coat
-            key={shape.key}
-            shape={shape}
-            px={px(shape.index)}
-            tailward={view === 'right' ? -1 : 1}
-            shapes={looks[shape.index]!.shapes}
-          />
-        ))}
-      {plain ? (
-        <Outline
-          shapes={drawing.shapes}
-          px={px}
-          shaped={drawing.shapes.flatMap((shape) => {
-            const shapes = looks[shape.index]!.shapes ?? NO_SHAPES
-            const coat = shapedCoat(shape, shapes, px(shape.index), view === 'right' ? -1 : 1)
-            return coat ? [{ shape, d: coat.d }] : []
-          })}
-        />
-      ) : (
-        drawing.shapes.map((shape) => (
-          <Region
-            key={shape.key}
-            shape={shape}
-            look={looks[shape.index]!}
-            prefix={prefix}
-            stops={reachable && shape.index === (focus ?? drawing.shapes[0]!.index)}
-            faded={lit ? !lit.has(shape.index) : false}
-            label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
-            onPick={onPick}
-          />
-        ))
-      )}
-      {!plain &&
-        drawing.shapes
-          .filter(({ index, fringe }) => fringe.length < 2 && looks[index]!.shapes)
-          .map((shape) => (
-            <g key={shape.key} className="pointer-events-none">
-              <Shaped
+      <Sheet box={box} own={own}>
+        <Textures prefix={prefix} />
+        <Standing drawing={drawing} looks={looks} scale={scale} plain={plain} />
+      </Sheet>
+      {!plain && (
+        <>
+          <Sheet box={box} own={own}>
+            {drawing.shapes.map((shape) => (
+              <Region
+                key={shape.key}
                 shape={shape}
-                px={px(shape.index)}
-                tailward={view === 'right' ? -1 : 1}
-                shapes={looks[shape.index]!.shapes}
+                look={looks[shape.index]!}
+                prefix={prefix}
+                stops={reachable && shape.index === (focus ?? drawing.shapes[0]!.index)}
+                faded={lit ? !lit.has(shape.index) : false}
+                label={onPick ? (nameOf?.(shape.index) ?? REGION_SIDES[shape.index]!.key) : null}
+                onPick={onPick}
               />
-            </g>
-          ))}
-      {lit &&
-        drawing.shapes
-          .filter(({ index }) => lit.has(index))
-          .map(({ key, d, index }) => <Focus key={key} d={d} stop={looks[index]!.stop} />)}
-      {focused && <Focus d={focused.d} stop={looks[focused.index]!.stop} />}
-      <EyeAndNose drawing={drawing} />
-      {over?.(drawing)}
-    </svg>
+            ))}
+          </Sheet>
+          <Sheet box={box} own={own} above>
+            {drawing.shapes
+              .filter(({ index, fringe }) => fringe.length < 2 && looks[index]!.shapes)
+              .map((shape) => (
+                <Shaped
+                  key={shape.key}
+                  shape={shape}
+                  px={px(shape.index)}
+                  tailward={tailwardIn(view)}
+                  shapes={looks[shape.index]!.shapes}
+                />
+              ))}
+            {lit &&
+              drawing.shapes
+                .filter(({ index }) => lit.has(index))
+                .map(({ key, d, index }) => <Focus key={key} d={d} stop={looks[index]!.stop} />)}
+            {focused && <Focus d={focused.d} stop={looks[focused.index]!.stop} />}
+            <EyeAndNose drawing={drawing} />
+            {over && <g className="pointer-events-auto">{over(drawing)}</g>}
+          </Sheet>
+        </>
+      )}
+    </div>
   )
 })
+
+/**
+ * One of the sheets that the dog is drawn on, one above the other: its coat, its places, and what is shown on them. On a
+ * dog that is worked on each is painted for itself, so that a score paints its place anew and not the hair beneath it.
+ */
+const Sheet = ({
+  box: { x, y, width, height },
+  own,
+  above = false,
+  children,
+}: {
+  box: Drawing['box']
+  /** Whether it is a layer of its own. */
+  own: boolean
+  /** What is beneath it is picked through it. */
+  above?: boolean
+  children: ReactNode
+}): ReactNode => (
+  <svg
+    viewBox={`${x} ${y} ${width} ${height}`}
+    className={clsx('absolute inset-0 h-full w-full', own && 'will-change-transform', above && 'pointer-events-none')}
+    role="none"
+  >
+    {children}
+  </svg>
+)
 
 /** A place at hand, over its neighbours so that its border is whole. */
 const Focus = ({ d, stop }: { d: string; stop: boolean }): ReactNode => (

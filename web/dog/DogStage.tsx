@@ -1,6 +1,6 @@
 import { clsx } from 'clsx'
 import { Rotate3d, ZoomIn, ZoomOut } from 'lucide-react'
-import { type ReactNode, useRef } from 'react'
+import { memo, type ReactNode, useRef } from 'react'
 import type { Coated } from '../../contract/drawing/coat-scale.ts'
 import { type CloseLook, type Drawing, TURN, type View } from '../../contract/drawing/geometry.ts'
 import type { Figure } from '../../core/index.ts'
@@ -46,6 +46,36 @@ function shrunkInto(right: number, { width, height }: Size): string {
   return `translate(${left}px, ${down}px) scale(${scale})`
 }
 
+/** What stands over the dog: which side it is, and how to see more of it. A score leaves it as it is. */
+const Head = memo(function Head({
+  view,
+  close,
+  onTurn,
+  onClose,
+}: Pick<Props, 'view' | 'close' | 'onTurn' | 'onClose'>): ReactNode {
+  return (
+    <div className="flex min-h-11 items-center gap-3 px-2 stacked:gap-1.5">
+      <p className="font-display text-lg font-semibold stacked:grow">{NAME[view]}</p>
+      {view !== 'underside' &&
+        (close ? (
+          <Button tight onClick={() => onClose(null)}>
+            <ZoomOut size={18} /> Whole dog
+          </Button>
+        ) : (
+          CLOSE_LOOKS.map(([part, name]) => (
+            <Button key={part} tight onClick={() => onClose(part)}>
+              <ZoomIn size={18} /> {name}
+            </Button>
+          ))
+        ))}
+      {view === 'underside' && <p className="text-ink-2 max-md:hidden">its left is above, its right below</p>}
+      <Button tight className="aside:hidden" aria-label="Turn the dog" onClick={() => onTurn()}>
+        <Rotate3d size={20} />
+      </Button>
+    </div>
+  )
+})
+
 /**
  * One large dog that can be turned; the two views not in front stand small beside it, live. All three stay in the page,
  * laid out alike, and only change places, so that turning the dog lays out and draws nothing anew.
@@ -61,25 +91,7 @@ export function DogStage(props: Props): ReactNode {
   const swipe = useSwipe((by) => onTurn(by === 1 ? TURN[view] : TURN[TURN[view]]))
   return (
     <div className="relative flex min-h-0 min-w-0 grow flex-col p-3 stacked:p-2">
-      <div className="flex min-h-11 items-center gap-3 px-2 stacked:gap-1.5">
-        <p className="font-display text-lg font-semibold stacked:grow">{NAME[view]}</p>
-        {view !== 'underside' &&
-          (close ? (
-            <Button tight onClick={() => onClose(null)}>
-              <ZoomOut size={18} /> Whole dog
-            </Button>
-          ) : (
-            CLOSE_LOOKS.map(([part, name]) => (
-              <Button key={part} tight onClick={() => onClose(part)}>
-                <ZoomIn size={18} /> {name}
-              </Button>
-            ))
-          ))}
-        {view === 'underside' && <p className="text-ink-2 max-md:hidden">its left is above, its right below</p>}
-        <Button tight className="aside:hidden" aria-label="Turn the dog" onClick={() => onTurn()}>
-          <Rotate3d size={20} />
-        </Button>
-      </div>
+      <Head view={view} close={close} onTurn={onTurn} onClose={onClose} />
       <div className="relative min-h-0 grow touch-pan-y" {...swipe}>
         <div ref={room} className="absolute inset-x-0 top-0 bottom-[112px] stacked:bottom-0" />
         {SMALL_RIGHT.map((right) => (

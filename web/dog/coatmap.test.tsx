@@ -150,7 +150,7 @@ describe('the dog that turns', () => {
     stage('left', null)
     fireEvent.click(screen.getByRole('button', { name: 'Feet' }))
     expect(onClose).toHaveBeenCalledWith('feet')
-    expect(document.querySelectorAll('[aria-hidden=true] svg')).toHaveLength(2)
+    expect(document.querySelectorAll('[aria-hidden=true] > [role=group]')).toHaveLength(2)
     cleanup()
     stage('underside', null)
     expect(screen.queryByRole('button', { name: 'Feet' })).toBeNull()

@@ -81,8 +81,8 @@ function pointsOf(path: SVGGeometryElement): readonly (readonly [number, number]
 }
 
 /** Which of the drawn places was meant by a touch on the drawing, by its key; null where none is near. */
-export function placeMeant(svg: SVGSVGElement, x: number, y: number, isTouch: boolean): string | null {
-  const paths = [...svg.querySelectorAll<SVGGeometryElement>('[data-region]')]
+export function placeMeant(drawing: Element, x: number, y: number, isTouch: boolean): string | null {
+  const paths = [...drawing.querySelectorAll<SVGGeometryElement>('[data-region]')]
   const places = paths.map((path, index): Touchable => {
     const matrix = path.getScreenCTM()
     const outline = pointsOf(path).map(([px, py]) => {

@@ -5,9 +5,10 @@ import { useWrite } from '../device/api.ts'
 import { Alert } from '../parts/Alert.tsx'
 import { Button } from '../parts/Button.tsx'
 import { TextField } from '../parts/Field.tsx'
+import { PasskeyButton } from './PasskeyButton.tsx'
 import { somebodyIsIn } from './use-door.ts'
 
-/** The owner's words. */
+/** The owner's words, or the passkey that stands for them. */
 export function PassphraseForm({
   label,
   device,
@@ -20,6 +21,10 @@ export function PassphraseForm({
 }): ReactNode {
   const [passphrase, setPassphrase] = useState('')
   const signIn = useWrite(doorApi.passphrase)
+  const isIn = (): void => {
+    somebodyIsIn()
+    onDone?.()
+  }
   return (
     <form
       className="flex flex-col gap-4"
@@ -28,10 +33,7 @@ export function PassphraseForm({
         signIn.mutate(
           { body: { passphrase, ...(device === undefined ? {} : { device }) } },
           {
-            onSuccess: () => {
-              somebodyIsIn()
-              onDone?.()
-            },
+            onSuccess: isIn,
             onError: () => setPassphrase(''),
           },
         )
@@ -48,6 +50,7 @@ export function PassphraseForm({
       <Button type="submit" kind="main" size="tall" disabled={signIn.isPending || passphrase === '' || device === ''}>
         {label}
       </Button>
+      <PasskeyButton device={device} onDone={isIn} />
     </form>
   )
 }

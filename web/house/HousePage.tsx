@@ -3,8 +3,8 @@ import type { ReactNode } from 'react'
 import { matchPath, NavLink, useLocation } from 'react-router'
 import type { AnyWrite, Named } from '../../contract/api/endpoint.ts'
 import { SCREENS } from '../app/screens.ts'
-import { useMayNot } from '../device/use-may-not.ts'
 import { buttonClass } from '../parts/Button.tsx'
+import { OnlyFor } from '../parts/OnlyFor.tsx'
 
 const PAGES = SCREENS.filter(({ place }) => place === 'house')
 
@@ -47,17 +47,9 @@ export function HousePage({ testId, children }: Props): ReactNode {
 
 /** The same where not everybody may change what stands on it: shown to all, and greyed with the reason. */
 export function HousePageOf({ changes, testId, children }: Props & { changes: Named<AnyWrite> }): ReactNode {
-  const mayNot = useMayNot(changes)
   return (
     <HousePage {...(testId ? { testId } : {})}>
-      {mayNot && (
-        <p className="mb-4 rounded-xl bg-sheet-2 px-3 py-2 font-medium" data-testid="may-not">
-          {mayNot}
-        </p>
-      )}
-      <fieldset disabled={mayNot !== null} className="contents">
-        {children}
-      </fieldset>
+      <OnlyFor changes={changes}>{children}</OnlyFor>
     </HousePage>
   )
 }

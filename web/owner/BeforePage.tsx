@@ -7,8 +7,10 @@ import {
   beforeAnswersSchema,
   beforeApi,
 } from '../../contract/api/before.ts'
+import { HEAVIEST_KG, LIGHTEST_KG } from '../../contract/formats/numbers.ts'
 import { COMB_PLACE_HOW, COMB_PLACE_LABEL, COMB_RESULT_LABEL } from '../../contract/words/before.ts'
 import { moneyText } from '../../contract/words/consent.ts'
+import { follow } from '../../contract/words/habits.ts'
 import {
   capital,
   dayAndTimeText,
@@ -17,6 +19,7 @@ import {
   minutesText,
   rangeText,
 } from '../../contract/words/index.ts'
+import { kgOf, weightBounds, weightIn, weightUnit } from '../../contract/words/measures.ts'
 import {
   COMB_PLACES,
   COMB_REGIONS,
@@ -56,6 +59,7 @@ const draftKey = (token: string): string => `etude.before.${token}`
 export function BeforePage(): ReactNode {
   const { token = '' } = useParams()
   const query = useRead(beforeApi.page, { token }, { staleTime: Number.POSITIVE_INFINITY })
+  if (query.data) follow(query.data.habits)
   if (query.data) return <Questions token={token} page={query.data} />
   return <LinkState error={query.error} again={() => void query.refetch()} />
 }
@@ -154,7 +158,7 @@ interface Asked {
 }
 
 function Weight({ answers, set }: Asked): ReactNode {
-  const [text, setText] = useState(answers.weightKg === null ? '' : String(answers.weightKg))
+  const [text, setText] = useState(answers.weightKg === null ? '' : String(weightIn(answers.weightKg)))
   const wrong = text.trim() !== '' && answers.weightKg === null
   return (
     <Part title="1. How heavy is it?">
@@ -163,26 +167,24 @@ function Weight({ answers, set }: Asked): ReactNode {
           className="field min-h-12 w-28"
           inputMode="decimal"
           value={text}
-          aria-label="Weight in kilograms"
+          aria-label={`Weight in ${weightUnit() === 'lb' ? 'pounds' : 'kilograms'}`}
           aria-invalid={wrong}
           onChange={({ target }) => {
             setText(target.value)
-            const kg = numberOf(target.value)
+            const kg = kgOf(numberOf(target.value))
             set({ weightKg: kg >= LIGHTEST_KG && kg <= HEAVIEST_KG ? kg : null })
           }}
         />
-        kg
+        {weightUnit()}
       </label>
       {wrong && (
         <p role="alert" className="mt-1 text-alarm">
-          A weight from {LIGHTEST_KG} to {HEAVIEST_KG} kg.
+          A weight from {weightBounds(LIGHTEST_KG, HEAVIEST_KG).join(' to ')} {weightUnit()}.
         </p>
       )}
     </Part>
   )
 }
-const LIGHTEST_KG = 0.5
-const HEAVIEST_KG = 120
 
 /** Weeks that stand for each answer. */
 const SINCE = [

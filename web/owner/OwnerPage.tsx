@@ -5,6 +5,7 @@ import { consentApi, type OwnerAnswer, type OwnerPage as OwnerPageDoc } from '..
 import { assessmentFileSchema } from '../../contract/formats/assessment-file.ts'
 import { assessmentOf } from '../../contract/formats/read-assessment.ts'
 import type { ConsentPage } from '../../contract/words/consent-page.ts'
+import { follow } from '../../contract/words/habits.ts'
 import { capital, minutesText, moneyText, rangeText, STYLE_LABEL, weeksText } from '../../contract/words/index.ts'
 import { useRead, useWrite } from '../device/api.ts'
 import { Refused } from '../device/client.ts'
@@ -20,6 +21,7 @@ export function OwnerPage(): ReactNode {
   const { token = '' } = useParams()
   const query = useRead(consentApi.page, { token }, { staleTime: Number.POSITIVE_INFINITY })
   const { data, error } = query
+  if (data) follow(data.habits)
   if (data) return <Page token={token} doc={data} />
   return <LinkState error={error} again={() => void query.refetch()} />
 }

@@ -38,6 +38,7 @@ const doc = (changes: Partial<OwnerPageDoc> = {}): OwnerPageDoc => ({
   expiresAt: '2026-03-05T09:00:00.000Z',
   answer: null,
   answerStyle: null,
+  habits: { country: null, units: 'metric' },
   ...changes,
 })
 const TOKEN = 'abcdefghijklmnopqrstuvwxyz'

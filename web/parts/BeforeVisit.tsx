@@ -4,6 +4,7 @@ import { type Before, beforeApi } from '../../contract/api/before.ts'
 import { COMB_DID, COMB_PLACE_LABEL, foretoldText } from '../../contract/words/before.ts'
 import { timesAWeekText } from '../../contract/words/home.ts'
 import { capital, dayAndTimeText, HEALTH_LABEL, KEEP_LABEL, listed } from '../../contract/words/index.ts'
+import { weightText } from '../../contract/words/measures.ts'
 import { COMB_PLACES, COMB_RESULTS } from '../../core/index.ts'
 import { useRead, useWrite } from '../device/api.ts'
 import { useSalon } from '../device/use-salon.ts'
@@ -83,7 +84,7 @@ function Said({ before, slotMinutes }: { before: Before; slotMinutes: number }):
         </p>
       )}
       <ul className="mt-1 text-ink-2">
-        {answers.weightKg !== null && <li>{answers.weightKg} kg</li>}
+        {answers.weightKg !== null && <li>{weightText(answers.weightKg)}</li>}
         {answers.brushing && (
           <li>
             {answers.brushing.perWeek === 0

@@ -1,7 +1,9 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { type ReactNode, useRef } from 'react'
+import type { AnyWrite, Named } from '../../contract/api/endpoint.ts'
 import { buttonClass } from './Button.tsx'
+import { OnlyFor } from './OnlyFor.tsx'
 
 /** What is to be answered first: what says so, else the first field, else the first thing to press; never the way out. */
 function toTheFirst(event: Event): void {
@@ -24,6 +26,7 @@ export function DialogSheet({
   about,
   onClose,
   prints = false,
+  changes,
   children,
 }: {
   title: string
@@ -31,6 +34,8 @@ export function DialogSheet({
   onClose?: () => void
   /** On paper it stands alone on the page. */
   prints?: boolean
+  /** What it is there to change: whoever may not is told why, and sees it greyed. */
+  changes?: Named<AnyWrite>
   children: ReactNode
 }): ReactNode {
   const changed = useRef(false)
@@ -67,7 +72,7 @@ export function DialogSheet({
               </Dialog.Close>
             )}
           </div>
-          <div data-body>{children}</div>
+          <div data-body>{changes ? <OnlyFor changes={changes}>{children}</OnlyFor> : children}</div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -2,7 +2,11 @@ import { clsx } from 'clsx'
 import { Check, Timer } from 'lucide-react'
 import { type ReactNode, useMemo } from 'react'
 import { NavLink, Outlet, useLocation, useOutletContext, useParams } from 'react-router'
-import { progressWith } from '../../contract/api/bench.ts'
+import { bathApi } from '../../contract/api/bath.ts'
+import { benchApi, progressWith } from '../../contract/api/bench.ts'
+import { dryingApi } from '../../contract/api/drying.ts'
+import type { AnyWrite, Named } from '../../contract/api/endpoint.ts'
+import { scoresApi } from '../../contract/api/scores.ts'
 import type { Station } from '../../contract/api/stations.ts'
 import type { Visit } from '../../contract/api/visits.ts'
 import { visitsApi } from '../../contract/api/visits.ts'
@@ -14,6 +18,7 @@ import { benchLane, eventIn } from '../device/use-log.ts'
 import { useLane } from '../device/use-outbox.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { ButtonLink, buttonClass } from '../parts/Button.tsx'
+import { OnlyFor } from '../parts/OnlyFor.tsx'
 
 export const useVisit = (): Visit => useOutletContext<Visit>()
 
@@ -73,6 +78,28 @@ function Rail({ visit }: { visit: Visit }): ReactNode {
   )
 }
 
+/** What hands do at a station; elsewhere some of it is everybody's. */
+const HANDS: Readonly<Record<string, Named<AnyWrite>>> = {
+  look: scoresApi.change,
+  second: scoresApi.change,
+  bath: bathApi.swap,
+  dry: dryingApi.change,
+  bench: benchApi.add,
+}
+
+/** The station at hand, greyed with the reason for whoever does not do what is done there. */
+function AtStation({ children }: { children: ReactNode }): ReactNode {
+  const { pathname } = useLocation()
+  const changes = HANDS[pathname.split('/').at(-1) ?? '']
+  return changes ? (
+    <OnlyFor edge changes={changes}>
+      {children}
+    </OnlyFor>
+  ) : (
+    children
+  )
+}
+
 /** One visit: its rail, and the station at hand. */
 export function VisitLayout(): ReactNode {
   const { visitId = '' } = useParams()
@@ -110,7 +137,9 @@ export function VisitLayout(): ReactNode {
             Its life
           </ButtonLink>
         </div>
-        <Outlet context={here} />
+        <AtStation>
+          <Outlet context={here} />
+        </AtStation>
       </>
     )
   const error = visit.error ?? salon.error

@@ -1,28 +1,22 @@
 // @vitest-environment happy-dom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { useMemo } from 'react'
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { Route } from 'react-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import type { Access } from '../../contract/api/access.ts'
 import type { SentEvent } from '../../contract/api/bench.ts'
 import type { Visit } from '../../contract/api/visits.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
-import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { DEFAULT_HOUSE, goesHome, type House, planGroom, REGION_SIDES } from '../../core/index.ts'
-import { aSalon, aVisit, EBBA, rowsWith } from '../../test/fixtures/web.ts'
-import { answering, draw, noDevices, type Sent, settled } from '../../test/harness/web.tsx'
+import { DEFAULT_HOUSE, goesHome, REGION_SIDES } from '../../core/index.ts'
+import { aSalon, aVisit, EBBA, NOOR, rowsWith } from '../../test/fixtures/web.ts'
+import { answering, draw, drawAt, noDevices, type Sent, settled } from '../../test/harness/web.tsx'
 import { BathScreen } from './bath/BathScreen.tsx'
 import { BenchScreen } from './bench/BenchScreen.tsx'
 import { CutScreen } from './cut/CutScreen.tsx'
 import { DryScreen } from './dry/DryScreen.tsx'
 import { LookScreen } from './look/LookScreen.tsx'
+import { VisitLayout } from './VisitLayout.tsx'
 import { VerdictScreen } from './verdict/VerdictScreen.tsx'
-
-// What the worker answers, answered here: a test document has none.
-vi.mock('../workers/use-plan.ts', () => {
-  const usePlan = (file: AssessmentFile | null, house: House) =>
-    useMemo(() => ({ plan: file ? planGroom(readAssessment(file, house), house) : null, problem: null }), [file, house])
-  return { usePlan, usePlanSoFar: usePlan }
-})
 
 const NOON = new Date('2026-03-04T12:00:00Z')
 const at = (region: string, side: string | null = null): number =>
@@ -193,5 +187,62 @@ describe('the bench', () => {
       kind: 'plan',
       planId: visit.acceptedPlan!.id,
     })
+  })
+})
+
+describe('somebody whose hands do not do this', () => {
+  // As the house’s log-ins tell of somebody of the front desk.
+  const FRONT: Parameters<typeof answering>[0] = {
+    'GET /access': () => ({
+      body: {
+        locked: true,
+        salon: 'Walnut Yard',
+        paired: true,
+        putOut: false,
+        device: 'Desk',
+        person: { id: NOOR, name: 'Noor', role: 'front' },
+        strong: false,
+        people: [],
+        idleMinutes: 15,
+        passkeys: false,
+        fingerprint: null,
+      } satisfies Access,
+    }),
+  }
+  const inLayout = async (visit: Visit, end: string): Promise<readonly Sent[]> => {
+    const sent = salonWith(visit, FRONT)
+    drawAt(
+      <Route path="/visits/:visitId" element={<VisitLayout />}>
+        <Route path="look" element={<LookScreen />} />
+        <Route path="bench" element={<BenchScreen />} />
+        <Route path="verdict" element={<VerdictScreen />} />
+      </Route>,
+      `/visits/${visit.id}/${end}`,
+    )
+    await settled()
+    return sent
+  }
+  test('sees the look greyed with the reason; neither a touch nor a key scores', async () => {
+    const sent = await inLayout(aVisit({ station: 'look', acceptedPlan: null, latestPlan: null }), 'look')
+    expect((await screen.findByTestId('may-not')).textContent).toMatch(
+      /^Noor can read this; at the front desk you do not change it/,
+    )
+    const key = document.querySelector<HTMLButtonElement>('[data-score="3"]')!
+    expect(key.closest('fieldset')!.disabled).toBe(true)
+    await act(async () => {
+      fireEvent.keyDown(window, { key: '3', code: 'Digit3' })
+    })
+    await settled()
+    expect(sent.some(({ method }) => method === 'PATCH')).toBe(false)
+  })
+  test('begins no bench and takes no plan, and is told why', async () => {
+    const sent = await inLayout(aVisit({ station: 'bath' }), 'bench')
+    expect(await screen.findByTestId('may-not')).toBeTruthy()
+    expect(screen.getByTestId('begin').closest('fieldset')!.disabled).toBe(true)
+    cleanup()
+    await inLayout(aVisit({ station: 'verdict', acceptedPlan: null }), 'verdict')
+    expect(((await screen.findByTestId('take')) as HTMLButtonElement).disabled).toBe(true)
+    expect(screen.getByText(/^Noor can read this/)).toBeTruthy()
+    expect(sent.every(({ method }) => method === 'GET')).toBe(true)
   })
 })

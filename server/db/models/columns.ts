@@ -14,6 +14,9 @@ export const id = () => ({ type: DataTypes.UUID, primaryKey: true })
 export const text = () => ({ type: DataTypes.TEXT, ...required })
 export const json = () => ({ type: DataTypes.JSONB, ...required, defaultValue: {} })
 
+/** What a row is put in place of: the one with this key in the same salon. The database says by itself which salon that is. */
+export const withinSalon = (key: string) => ({ conflictFields: [key, 'salon'] as never[] })
+
 export const table = (sequelize: Sequelize, tableName: string) => ({
   sequelize,
   tableName,

@@ -5,6 +5,7 @@ import { AskedBeforeRow, defineBefore, ReminderRow } from './before.ts'
 import { BenchEventRow, defineBenchEvent } from './bench-event.ts'
 import { defineLog, LogRow } from './change.ts'
 import { ClientRow, defineClient } from './client.ts'
+import { withinSalon } from './columns.ts'
 import { ConsentRow, defineConsent } from './consent.ts'
 import { DayOffRow, DayPlanRow, defineDay, FeedRow, WaitingRow } from './day.ts'
 import { DogRow, defineDog } from './dog.ts'
@@ -60,6 +61,7 @@ export {
   VisitRow,
   WaitingRow,
   WorkedRow,
+  withinSalon,
 }
 
 /** Binds every model to a database. The models are global to the process: the last one bound answers. */

@@ -4,14 +4,16 @@ import { toast } from 'sonner'
 import * as z from 'zod'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
 import { type NewVisit, visitsApi } from '../../../contract/api/visits.ts'
+import { HEAVIEST_KG, LIGHTEST_KG } from '../../../contract/formats/numbers.ts'
 import { COAT_LABEL, dateText, dayAndTimeText, instantAt } from '../../../contract/words/index.ts'
+import { weightUnit } from '../../../contract/words/measures.ts'
 import { COAT_TYPE_IDS, type CoatType, findBreed } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { BreedField } from '../../parts/BreedField.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { today } from '../../parts/dates.ts'
 import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
-import { numberText } from '../../parts/number-text.ts'
+import { weightTyped } from '../../parts/number-text.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
 import { FindDog } from '../dogs/FindDog.tsx'
@@ -20,7 +22,7 @@ const name = (of: string, most: number) => z.string().trim().min(1, { error: of 
 const knownForm = z.object(timeAndSlot)
 const newForm = knownForm.extend({
   name: name('its name', 80),
-  weight: numberText(0.5, 120, { unit: 'kg' }),
+  weight: weightTyped(LIGHTEST_KG, HEAVIEST_KG),
   breed: z.string(),
   // Nobody's coat is taken for another's because nobody said.
   coatType: z
@@ -65,7 +67,12 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
     </>
   )
   return (
-    <DialogSheet title="Add a dog" about={isToday ? 'For today.' : `For ${dateText(date)}.`} onClose={onClose}>
+    <DialogSheet
+      changes={visitsApi.add}
+      title="Add a dog"
+      about={isToday ? 'For today.' : `For ${dateText(date)}.`}
+      onClose={onClose}
+    >
       <div className="mb-4">
         <p className="mb-1 font-medium">Was it here before?</p>
         {known ? (
@@ -144,7 +151,7 @@ function NewDog({ clientId, send, end }: { clientId: string | null; send: Send; 
     >
       <TimeAndSlot />
       <FormText<NewForm> name="name" label="Its name" />
-      <FormText<NewForm> name="weight" label="Weight, kg" inputMode="decimal" />
+      <FormText<NewForm> name="weight" label={`Weight, ${weightUnit()}`} inputMode="decimal" />
       <BreedField
         value={form.watch('breed')}
         onChange={(breed) => {

@@ -45,7 +45,12 @@ export function BookingDialog({ visit, onClose }: { visit: VisitCard; onClose: (
     })
   const busy = move.isPending || callOff.isPending
   return (
-    <DialogSheet title={`${name} in the book`} about={`${visit.client.name} · ${visit.client.phone}`} onClose={onClose}>
+    <DialogSheet
+      changes={visitsApi.move}
+      title={`${name} in the book`}
+      about={`${visit.client.name} · ${visit.client.phone}`}
+      onClose={onClose}
+    >
       <Form
         form={form}
         className="grid grid-cols-2 gap-4"

@@ -15,6 +15,7 @@ import {
   timeText,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
+import { weightText } from '../../../contract/words/measures.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -188,7 +189,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
             )}
           </span>
           <span className="block truncate text-ink-2">
-            {arrival.dog.weightKg} kg, {breed}
+            {weightText(arrival.dog.weightKg)}, {breed}
           </span>
           <span className="hidden leading-tight max-lg:block">
             <span className="font-medium">{RAIL[reached]!.label}</span>

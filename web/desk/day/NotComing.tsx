@@ -8,6 +8,7 @@ import { timeText } from '../../../contract/words/dates.ts'
 import { CALLED_OFF_LABEL } from '../../../contract/words/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
+import { OnlyFor } from '../../parts/OnlyFor.tsx'
 
 /** Visits that do not take place: who called and who stayed away, and the way back. */
 export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNode {
@@ -18,38 +19,40 @@ export function NotComing({ visits }: { visits: readonly VisitCard[] }): ReactNo
       <h2 id="not-coming" className="mb-1 text-lg text-ink-2">
         Not coming
       </h2>
-      <ul>
-        {visits.map(({ id, startsAt, slotMinutes, arrival, client, calledOff, calledOffWhy, dogId }) => (
-          <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
-            <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
-            <span className="min-w-0 grow">
-              <Link to={`/dogs/${dogId}`} className="rounded font-semibold hover:underline">
-                {arrival.dog.name}
-              </Link>
-              , {CALLED_OFF_LABEL[calledOff!]}
-              {calledOffWhy && `: ${calledOffWhy}`}
-              <span className="text-ink-2">
-                {' '}
-                · {client.name} · {client.phone}
+      <OnlyFor changes={visitsApi.callOff}>
+        <ul>
+          {visits.map(({ id, startsAt, slotMinutes, arrival, client, calledOff, calledOffWhy, dogId }) => (
+            <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-line py-1">
+              <span className="figure w-14 shrink-0 text-ink-2">{timeText(startsAt)}</span>
+              <span className="min-w-0 grow">
+                <Link to={`/dogs/${dogId}`} className="rounded font-semibold hover:underline">
+                  {arrival.dog.name}
+                </Link>
+                , {CALLED_OFF_LABEL[calledOff!]}
+                {calledOffWhy && `: ${calledOffWhy}`}
+                <span className="text-ink-2">
+                  {' '}
+                  · {client.name} · {client.phone}
+                </span>
+                <Freed
+                  waiting={waiting.filter(
+                    (one) => one.minutes <= slotMinutes && one.dogId !== dogId && suits(one.wishes, startsAt),
+                  )}
+                />
               </span>
-              <Freed
-                waiting={waiting.filter(
-                  (one) => one.minutes <= slotMinutes && one.dogId !== dogId && suits(one.wishes, startsAt),
-                )}
-              />
-            </span>
-            <Button
-              kind="quiet"
-              tight
-              disabled={callOff.isPending}
-              aria-label={`${arrival.dog.name} comes after all`}
-              onClick={() => callOff.mutate({ id, body: { as: null } })}
-            >
-              Comes after all
-            </Button>
-          </li>
-        ))}
-      </ul>
+              <Button
+                kind="quiet"
+                tight
+                disabled={callOff.isPending}
+                aria-label={`${arrival.dog.name} comes after all`}
+                onClick={() => callOff.mutate({ id, body: { as: null } })}
+              >
+                Comes after all
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </OnlyFor>
     </section>
   )
 }

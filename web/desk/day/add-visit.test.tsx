@@ -2,6 +2,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, test, vi } from 'vitest'
 import type { FoundDog } from '../../../contract/api/dogs.ts'
+import { setUnits } from '../../../contract/words/measures.ts'
 import { answering, draw, noDevices, type Sent, settled } from '../../../test/harness/web.tsx'
 import { AddVisit } from './AddVisit.tsx'
 
@@ -118,6 +119,28 @@ describe('a dog for the day', () => {
     // Put right, it goes.
     fill('Weight, kg', '4,2')
     await waitFor(() => expect(says('Weight, kg')).toBe(''))
+  })
+  test('where dogs are weighed in pounds it is asked in pounds, and sent in kilograms', async () => {
+    setUnits('us')
+    try {
+      const sent = open()
+      fill('Its name', 'Nettle')
+      fill('Weight, lb', '0.9')
+      submit()
+      const field = (): string =>
+        document.getElementById(screen.getByLabelText('Weight, lb').getAttribute('aria-describedby') ?? '')
+          ?.textContent ?? ''
+      await waitFor(() => expect(field()).toBe('Needed: 1.2 to 264.5 lb'))
+      fill('Comes at', '09:30')
+      fill('Weight, lb', '27.5')
+      fill('Coat', 'curly')
+      fill('Owner', 'Ida Brand')
+      submit()
+      await waitFor(() => expect(posts(sent)).toHaveLength(1))
+      expect(posts(sent)[0]!.body).toMatchObject({ dog: { name: 'Nettle', weightKg: 12.474 } })
+    } finally {
+      setUnits('metric')
+    }
   })
   test('what the server refuses is said, and everything that was filled in stays', async () => {
     open(() => ({

@@ -62,7 +62,12 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
       },
     )
   return (
-    <DialogSheet title={`Book ${dog.name}`} about="The date is when its coat wants it." onClose={onClose}>
+    <DialogSheet
+      changes={visitsApi.add}
+      title={`Book ${dog.name}`}
+      about="The date is when its coat wants it."
+      onClose={onClose}
+    >
       <Form form={form} className="grid grid-cols-2 gap-4" onSend={send}>
         <FormText name="date" label="Day" type="date" className="col-span-2" min={today()} />
         <TimeAndSlot />

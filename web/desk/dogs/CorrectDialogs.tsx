@@ -42,7 +42,7 @@ export function DogDialog({ dog, onClose }: DialogProps): ReactNode {
   const form = useZodForm(dogFieldsSchema, { name, breed, rests, papers })
   const list = useFieldArray({ control: form.control, name: 'papers' })
   return (
-    <DialogSheet title={`Put ${name} right`} onClose={onClose}>
+    <DialogSheet changes={dogsApi.change} title={`Put ${name} right`} onClose={onClose}>
       <Form
         form={form}
         className="flex flex-col gap-4"
@@ -108,6 +108,7 @@ export function OwnerDialog({ dog, onClose }: DialogProps): ReactNode {
   const others = dog.others.map((one) => one.name)
   return (
     <DialogSheet
+      changes={dogsApi.changeOwner}
       title={`Put ${name} right`}
       {...(others.length > 0 ? { about: `Shown with ${[dog.name, ...others].join(', ')}.` } : {})}
       onClose={onClose}

@@ -22,6 +22,7 @@ import {
   timeText,
   VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
+import { weightText } from '../../../contract/words/measures.ts'
 import {
   brushedAtHome,
   type CoatType,
@@ -95,7 +96,7 @@ function Life({ dog }: { dog: DogRecord }): ReactNode {
         <div className="grow">
           <h1 className="text-4xl">{dog.name}</h1>
           <p className="text-lg text-ink-2">
-            {known}, {dog.dog.weightKg} kg · {dog.client.name} ·{' '}
+            {known}, {weightText(dog.dog.weightKg)} · {dog.client.name} ·{' '}
             {[dog.client.phone, dog.client.secondPhone].filter(Boolean).join(' or ')}
           </p>
           {dog.rests && <p className="font-semibold">{capital(`${dog.name} ${RESTS_LABEL[dog.rests]}.`)}</p>}
@@ -269,7 +270,7 @@ const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
       summary && (
         <>
           {TEMPERAMENT_LABEL[summary.temperament as Temperament]}
-          <span className="block text-ink-2">{mmText(summary.weightKg)} kg</span>
+          <span className="block text-ink-2">{weightText(summary.weightKg)}</span>
         </>
       ),
   },

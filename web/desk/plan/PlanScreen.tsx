@@ -7,6 +7,7 @@ import { dateText, isDate, timeText } from '../../../contract/words/index.ts'
 import { DRYER, houseWith, type PlannedStep, type WhatIf } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
+import { useMayNot } from '../../device/use-may-not.ts'
 import { DAY_MS, useSalon } from '../../device/use-salon.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
@@ -98,6 +99,7 @@ function Planned({
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const [chosen, setChosen] = useState<string | null>(null)
   const keep = useWrite(planningApi.keepPlan)
+  const mayNot = useMayNot(planningApi.keepPlan)
   const opens = Date.parse(toPlan.opensAt)
   const at = useCallback((minutes: number) => new Date(opens + minutes * MINUTE_MS), [opens])
   const clock = useCallback((minutes: number) => timeText(at(minutes)), [at])
@@ -166,10 +168,11 @@ function Planned({
           </Button>
         )}
         {!isKept && (
-          <Button kind="main" disabled={keep.isPending} onClick={keepIt}>
+          <Button kind="main" disabled={keep.isPending || mayNot !== null} onClick={keepIt}>
             <Check size={18} /> {change ? 'Do it so' : 'Keep this plan'}
           </Button>
         )}
+        {mayNot && !isKept && <span className="text-ink-2">{mayNot}</span>}
         {isKept && (
           <span className="flex items-center gap-2 text-ink-2" data-testid="plan-kept">
             <Check size={18} /> Kept {timeText(toPlan.kept!.keptAt)}

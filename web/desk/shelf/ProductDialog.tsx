@@ -5,6 +5,7 @@ import { shelfApi } from '../../../contract/api/shelf.ts'
 import { LABEL_DEFAULTS, type Label, labelSchema, type ShelfProduct } from '../../../contract/formats/products.ts'
 import { expectedOf } from '../../../contract/formats/zod-issues.ts'
 import { COAT_LABEL, dilutionText, PRODUCT_KIND_LABEL } from '../../../contract/words/index.ts'
+import { kgOf, weightIn, weightUnit } from '../../../contract/words/measures.ts'
 import { COAT_TYPE_IDS, PRODUCT_KIND_IDS, parseDilution, SOIL_IDS, type UnitSystem } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Alert } from '../../parts/Alert.tsx'
@@ -39,6 +40,8 @@ const draftSchema = z.object({
   regions: z.string(),
   minAgeWeeks: z.string(),
   minWeightKg: z.string(),
+  /** As it stood: what is shown of it may be rounded. */
+  minWeightBefore: z.number(),
   facts: z.array(z.enum(FACTS)),
   contains: z.string(),
   packMl: z.string(),
@@ -65,7 +68,8 @@ const draftOf = (label: Label): Draft => ({
   spoils: label.spoils,
   regions: label.regions.join(', '),
   minAgeWeeks: String(label.minAgeWeeks),
-  minWeightKg: String(label.minWeightKg),
+  minWeightKg: String(weightIn(label.minWeightKg)),
+  minWeightBefore: label.minWeightKg,
   facts: FACTS.filter((fact) => label[fact]),
   contains: label.contains.join(', '),
   packMl: String(label.packMl),
@@ -101,7 +105,7 @@ const labelOf = (draft: Draft): unknown => ({
   spoils: draft.spoils,
   regions: words(draft.regions),
   minAgeWeeks: numberOf(draft.minAgeWeeks),
-  minWeightKg: numberOf(draft.minWeightKg),
+  minWeightKg: kgOf(numberOf(draft.minWeightKg), draft.minWeightBefore),
   ...Object.fromEntries(FACTS.map((fact) => [fact, draft.facts.includes(fact)])),
   contains: words(draft.contains),
   packMl: numberOf(draft.packMl),
@@ -162,6 +166,7 @@ export function ProductDialog({
   const { errors } = form.formState
   return (
     <DialogSheet
+      changes={shelfApi.add}
       title={product?.name ?? 'New product'}
       about="As its label has it; the label always wins."
       onClose={onClose}
@@ -191,7 +196,7 @@ export function ProductDialog({
           <FormText<Draft> name="to" label="to" unit="min" />
           <FormText<Draft> name="family" label="Family" />
           <FormText<Draft> name="minAgeWeeks" label="From an age of" unit="weeks" />
-          <FormText<Draft> name="minWeightKg" label="From a weight of" unit="kg" />
+          <FormText<Draft> name="minWeightKg" label="From a weight of" unit={weightUnit()} />
           <FormText<Draft> name="lowMl" label="Low under" unit="ml" />
           <FormText<Draft> name="packMl" label="Pack" unit="ml" />
           <FormText<Draft> name="packCost" label="Pack costs" />

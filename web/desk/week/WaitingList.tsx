@@ -8,6 +8,7 @@ import { needText, wishedTimesText } from '../../../contract/words/day-plan.ts'
 import { onceTaken, useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FindTime } from '../../parts/FindTime.tsx'
+import { OnlyFor } from '../../parts/OnlyFor.tsx'
 
 /** Dogs that wait for a place, those whose coat needs it most first; a found time is taken by one touch. */
 export function WaitingList(): ReactNode {
@@ -18,11 +19,13 @@ export function WaitingList(): ReactNode {
       <h2 id="waiting" className="mb-2 text-xl">
         Waiting for a place
       </h2>
-      <ul className="card divide-y divide-line">
-        {data.map((one) => (
-          <Row key={one.id} one={one} />
-        ))}
-      </ul>
+      <OnlyFor changes={visitsApi.add}>
+        <ul className="card divide-y divide-line">
+          {data.map((one) => (
+            <Row key={one.id} one={one} />
+          ))}
+        </ul>
+      </OnlyFor>
     </section>
   )
 }

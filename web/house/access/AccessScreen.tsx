@@ -17,6 +17,7 @@ import { SelectField, TextField } from '../../parts/Field.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePage } from '../HousePage.tsx'
+import { Passkeys } from './Passkeys.tsx'
 
 /** Who is let in: locked or not, the devices, the PINs. */
 export function AccessScreen(): ReactNode {
@@ -175,6 +176,7 @@ function Locked({ access, onCodes }: { access: Access; onCodes: (codes: readonly
           Leave the salon open again
         </Button>
       </section>
+      <Passkeys />
       {open === 'passphrase' && <AnotherPassphrase onClose={() => setOpen(null)} />}
       {open === 'unlock' && (
         <DialogSheet

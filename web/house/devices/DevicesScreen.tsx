@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Device, DeviceKind, Simulate } from '../../../contract/api/devices.ts'
 import { GUARD_TEXT } from '../../../contract/words/index.ts'
+import { temperatureText, weightText } from '../../../contract/words/measures.ts'
 import { DEFAULT_HOUSE, guardSays } from '../../../core/index.ts'
 import { simulate, tare, useDevices } from '../../device/devices.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -53,10 +54,11 @@ function troubleText({ trouble, fault, link }: Device): string | null {
 
 function reading({ kind, values, scale }: Device): string {
   const figure = (id: string, digits: number): string => (values[id] === undefined ? '–' : values[id].toFixed(digits))
-  if (kind === 'scale') return scale?.kg === null || !scale ? '–' : `${scale.kg.toFixed(2)} kg`
-  if (kind === 'climate') return `${figure('tempC', 1)} °C, ${figure('rh', 0)} %`
+  const warmth = (id: string): string => (values[id] === undefined ? '–' : temperatureText(values[id], 1))
+  if (kind === 'scale') return scale?.kg === null || !scale ? '–' : weightText(scale.kg, 2)
+  if (kind === 'climate') return `${warmth('tempC')}, ${figure('rh', 0)} %`
   if (kind === 'probe') return `${figure('ratio', 2)} g/g`
-  if (kind === 'thermometer') return `${figure('celsius', 1)} °C`
+  if (kind === 'thermometer') return warmth('celsius')
   return `${figure('dBA', 0)} dBA`
 }
 
@@ -87,7 +89,7 @@ function DeviceCard({ device }: { device: Device }): ReactNode {
         {!wrong &&
           scale &&
           (scale.steadyKg !== null ? (
-            <span className="font-semibold">steady at {scale.steadyKg.toFixed(2)} kg</span>
+            <span className="font-semibold">steady at {weightText(scale.steadyKg, 2)}</span>
           ) : (
             <span className="text-ink-2">moving, or empty</span>
           ))}
@@ -98,7 +100,7 @@ function DeviceCard({ device }: { device: Device }): ReactNode {
           <Button disabled={link !== 'live'} onClick={() => void tare(device.id).catch(failed)}>
             Tare
           </Button>
-          <span className="text-ink-2">tare {scale.tareKg.toFixed(2)} kg</span>
+          <span className="text-ink-2">tare {weightText(scale.tareKg, 2)}</span>
         </p>
       )}
       {simulated && <StandIn device={device} />}

@@ -45,7 +45,15 @@ const COLUMNS: readonly Column<LogLine>[] = [
       ),
   },
   { head: 'Done', cell: (line) => capital(logText(line)) },
-  { head: 'By', cell: ({ by }) => by ?? <span className="text-ink-2">nobody named</span> },
+  {
+    head: 'By',
+    cell: ({ by, device }) => (
+      <>
+        {by ?? <span className="text-ink-2">nobody named</span>}
+        {device && <span className="text-ink-2">, at {device}</span>}
+      </>
+    ),
+  },
 ]
 
 /** What was changed, when, and by whom: the log that nobody can change. */

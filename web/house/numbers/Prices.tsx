@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react'
 import { toast } from 'sonner'
 import type { Salon } from '../../../contract/api/salon.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
+import { weightText } from '../../../contract/words/measures.ts'
 import { COAT_PRICE_IDS, type CoatPriceId, SIZE_IDS, type SizeId } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Table } from '../../parts/Table.tsx'
@@ -16,12 +17,12 @@ const COAT_PRICE_LABEL: Record<CoatPriceId, string> = {
   wool: 'Curly and cotton',
   wire: 'Wire',
 }
-const SIZE_LABEL: Record<SizeId, string> = {
-  toy: 'to 5 kg',
-  small: 'to 10 kg',
-  medium: 'to 20 kg',
-  large: 'to 35 kg',
-  giant: 'over 35 kg',
+const SIZE_LABEL: Record<SizeId, () => string> = {
+  toy: () => `to ${weightText(5)}`,
+  small: () => `to ${weightText(10)}`,
+  medium: () => `to ${weightText(20)}`,
+  large: () => `to ${weightText(35)}`,
+  giant: () => `over ${weightText(35)}`,
 }
 
 /** Whole units with up to two decimals to hundredths; null where it is no amount. */
@@ -57,10 +58,10 @@ export function Prices({ prices }: { prices: List }): ReactNode {
           columns={[
             { head: 'Coat', names: true, cell: (coat) => COAT_PRICE_LABEL[coat] },
             ...SIZE_IDS.map((size) => ({
-              head: SIZE_LABEL[size],
+              head: SIZE_LABEL[size](),
               cell: (coat: CoatPriceId) => (
                 <Amount
-                  label={`${COAT_PRICE_LABEL[coat]}, ${SIZE_LABEL[size]}`}
+                  label={`${COAT_PRICE_LABEL[coat]}, ${SIZE_LABEL[size]()}`}
                   value={prices.base[coat][size]}
                   onSet={(amount) =>
                     set({ ...prices, base: { ...prices.base, [coat]: { ...prices.base[coat], [size]: amount } } })

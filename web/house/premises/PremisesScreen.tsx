@@ -5,6 +5,7 @@ import { planningApi } from '../../../contract/api/planning.ts'
 import { salonApi } from '../../../contract/api/salon.ts'
 import type { Premises } from '../../../contract/formats/places.ts'
 import { capital, fullDateText, PLACE_KIND_LABEL } from '../../../contract/words/index.ts'
+import { kgOf, weightIn, weightUnit } from '../../../contract/words/measures.ts'
 import { PLACE_KINDS, type PlaceKind } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
@@ -78,14 +79,14 @@ export function PremisesScreen(): ReactNode {
                     className="field w-20"
                     inputMode="decimal"
                     placeholder="any"
-                    defaultValue={place.maxKg ?? ''}
-                    aria-label={`Heaviest dog for ${place.name}, kg`}
+                    defaultValue={place.maxKg === null ? '' : weightIn(place.maxKg)}
+                    aria-label={`Heaviest dog for ${place.name}, ${weightUnit()}`}
                     onBlur={({ target: { value } }) => {
-                      const kg = value.trim() === '' ? null : numberOf(value)
+                      const kg = value.trim() === '' ? null : kgOf(numberOf(value), place.maxKg)
                       if (kg !== place.maxKg && !Number.isNaN(kg)) setPlace(place.id, { maxKg: kg })
                     }}
                   />
-                  <span className="text-ink-2">kg</span>
+                  <span className="text-ink-2">{weightUnit()}</span>
                 </label>
                 <Button
                   kind="quiet"

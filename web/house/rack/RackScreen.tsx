@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import type { RunningBlade } from '../../../contract/api/bench.ts'
 import { benchApi } from '../../../contract/api/bench.ts'
 import { coreTool, type RackToolDoc, rackApi } from '../../../contract/api/rack.ts'
+import { temperatureText } from '../../../contract/words/measures.ts'
 import { bladeTemperature, dueOf, type House, houseWith, RACK_KIND_IDS, type RackKind } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
@@ -102,7 +103,7 @@ function heatOf(
   const minutes = Math.max(0, now - Date.parse(run.cooledAt ?? run.since)) / MINUTE
   const read = running.length === 1 ? measured : null
   const celsius = read ?? bladeTemperature(minutes, house['blade.cooled'], house)
-  return `on ${run.dog} now, ${read === null ? 'about ' : ''}${Math.round(celsius)} °C`
+  return `on ${run.dog} now, ${read === null ? 'about ' : ''}${temperatureText(celsius)}`
 }
 
 /** At the end of a dog: everything that was used is oiled and disinfected in one go. */

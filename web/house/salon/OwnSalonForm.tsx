@@ -32,7 +32,7 @@ export function OwnSalonForm({
       <FormSelect<OwnSalon>
         name="country"
         label="Country"
-        hint="Dates, hours and money are written as they are there. All of it can be changed later."
+        hint="Dates, hours, weights and money are written as they are there. All of it can be changed later."
       >
         <option value="">which?</option>
         {COUNTRIES.map(({ id, name }) => (

@@ -12,6 +12,7 @@ import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { TextField } from '../../parts/Field.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
+import { OneOf } from '../../parts/Toggle.tsx'
 import { HousePageOf } from '../HousePage.tsx'
 import { OwnSalonForm } from './OwnSalonForm.tsx'
 
@@ -25,6 +26,7 @@ export function SalonScreen(): ReactNode {
       <div className="grid items-start gap-6 lg:grid-cols-2">
         <section className="card p-5" aria-label="Name and country">
           <NameAndCountry key={`${salon.name} ${salon.country}`} salon={salon} />
+          <Measures salon={salon} />
           <AskedPapers key={salon.papers.join()} salon={salon} />
           <p className="mt-4 border-t border-line pt-3">
             <Link to="/house/log" className="opens">
@@ -55,6 +57,25 @@ function NameAndCountry({ salon }: { salon: Salon }): ReactNode {
       // Said beside the form by its error.
       send={(values) => void keep(values).catch(() => undefined)}
     />
+  )
+}
+
+/** As usual in the country, until somebody says otherwise. */
+function Measures({ salon }: { salon: Salon }): ReactNode {
+  const set = useWrite(salonApi.setUnits)
+  return (
+    <div className="mt-4 border-t border-line pt-3">
+      <OneOf
+        legend="Weights and warmth in"
+        choices={[
+          { value: 'metric', label: 'kg and °C' },
+          { value: 'us', label: 'lb and °F' },
+        ]}
+        value={salon.units}
+        onChange={(units) => set.mutate({ body: { units } })}
+      />
+      {set.error && <Alert>{capital(set.error.message)}</Alert>}
+    </div>
   )
 }
 

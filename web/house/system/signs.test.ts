@@ -13,7 +13,7 @@ const WELL: System = {
   disk: { freeBytes: 80e9, totalBytes: 200e9 },
   backups: { lastAt: '2026-03-04T03:00:00Z', kept: 9, failed: null },
   screens: 3,
-  devices: [{ id: 'a', name: 'Table one', seenAt: '2026-03-04T11:50:00Z' }],
+  devices: [{ id: 'a', name: 'Table one', seenAt: '2026-03-04T11:50:00Z', unsent: 0 }],
 }
 const todo = (change: Partial<System>): string[] =>
   signsOf({ ...WELL, ...change }, NOW)
@@ -29,6 +29,7 @@ describe('how the system is', () => {
       '48.0 MB, answers in 3 ms; PostgreSQL 15.10',
       '3, each told of changes at once',
       'Table one, seen within the hour',
+      'None, as each device said last',
       `Etude 0.1.0, model 2.4.0; running since ${dayAndTimeText(WELL.startedAt)}`,
     ])
   })
@@ -45,8 +46,13 @@ describe('how the system is', () => {
     ['a slow database', { database: { ...WELL.database, answersInMs: 900 } }, 'database'],
     [
       'a tablet nobody saw for weeks',
-      { devices: [{ id: 'b', name: 'Old one', seenAt: '2026-01-20T09:00:00Z' }] },
+      { devices: [{ id: 'b', name: 'Old one', seenAt: '2026-01-20T09:00:00Z', unsent: 0 }] },
       'devices',
+    ],
+    [
+      'work that waits on a tablet',
+      { devices: [{ id: 'c', name: 'Tub', seenAt: '2026-03-04T09:50:00Z', unsent: 3 }] },
+      'unsent',
     ],
   ])('%s is to be looked after, and stands first', (_, change, id) => {
     expect(todo(change)).toEqual([id])

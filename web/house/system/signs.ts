@@ -4,7 +4,7 @@ import { sizeText } from '../../parts/number-text.ts'
 
 /** One thing about the machine: how it is, whether somebody has to do something, and what. */
 export interface Sign {
-  readonly id: 'backup' | 'disk' | 'database' | 'screens' | 'devices' | 'version'
+  readonly id: 'backup' | 'disk' | 'database' | 'screens' | 'devices' | 'unsent' | 'version'
   readonly title: string
   readonly says: string
   /** What to do; null where all is well. */
@@ -36,6 +36,7 @@ const agoText = (at: string, now: number): string => {
 export function signsOf(system: System, now: number): Sign[] {
   const { backups, disk, database, devices, screens } = system
   const lost = devices.filter(({ seenAt }) => now - Date.parse(seenAt) > FORGOTTEN_MS)
+  const waiting = devices.filter(({ unsent }) => unsent > 0)
   const short =
     disk !== null && (disk.freeBytes < LEAST_FREE_BYTES || disk.freeBytes < LEAST_FREE_SHARE * disk.totalBytes)
   const signs: Sign[] = [
@@ -82,6 +83,22 @@ export function signsOf(system: System, now: number): Sign[] {
           ? 'None: the salon is not locked'
           : devices.map(({ name, seenAt }) => `${name}, seen ${agoText(seenAt, now)}`).join('; '),
       todo: lost.length > 0 ? `Put out what is gone, under Log-ins: ${lost.map(({ name }) => name).join(', ')}.` : null,
+    },
+    {
+      id: 'unsent',
+      title: 'Work that waits on a device',
+      says:
+        devices.length === 0
+          ? 'Known once devices are let in, under Log-ins'
+          : waiting.length === 0
+            ? 'None, as each device said last'
+            : waiting
+                .map(({ name, unsent, seenAt }) => `${name}: ${unsent}, when it was last heard ${agoText(seenAt, now)}`)
+                .join('; '),
+      todo:
+        waiting.length === 0
+          ? null
+          : `It is kept there and lost nowhere. Have somebody sign in at ${waiting.map(({ name }) => name).join(' and ')}, within reach of the network.`,
     },
     {
       id: 'version',

@@ -9,6 +9,7 @@ import {
   PART_NAMES,
   TAIL_LABEL,
 } from '../../../contract/words/index.ts'
+import { weightRangeText } from '../../../contract/words/measures.ts'
 import {
   COAT_COLOURS,
   COAT_TYPE_IDS,
@@ -56,7 +57,7 @@ export function CoatFields({ arrival, change }: FieldProps): ReactNode {
           breed && (
             <>
               {!(dog.weightKg >= breed.weightKg[0] && dog.weightKg <= breed.weightKg[1]) &&
-                `Usual weight is ${breed.weightKg[0]} to ${breed.weightKg[1]} kg. `}
+                `Usual weight is ${weightRangeText(...breed.weightKg)}. `}
               {breed.orCoatType &&
                 `Took after which parent? ${COAT_LABEL[breed.coatType]} or ${COAT_LABEL[breed.orCoatType].toLowerCase()}.`}
             </>

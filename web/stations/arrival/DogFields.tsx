@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react'
+import { HEAVIEST_KG, LIGHTEST_KG } from '../../../contract/formats/numbers.ts'
 import { HANDS_LABEL, TEMPERAMENT_LABEL, TOLERANCE_LABEL } from '../../../contract/words/index.ts'
+import { kgOf, weightBounds, weightIn, weightUnit } from '../../../contract/words/measures.ts'
 import { TEMPERAMENT_IDS, TOLERANCE_IDS } from '../../../core/index.ts'
 import { OneOf } from '../../parts/Toggle.tsx'
 import { choices, type FieldProps, NumberField, setDog } from './field-parts.tsx'
@@ -9,6 +11,7 @@ import { OnTheScale } from './OnTheScale.tsx'
 export function TodayFields({ arrival, change }: FieldProps): ReactNode {
   const { dog } = arrival
   const { ageMonths = null } = dog
+  const [lightest, heaviest] = weightBounds(LIGHTEST_KG, HEAVIEST_KG)
   const years = ageMonths === null ? null : Math.floor(ageMonths / 12)
   const months = ageMonths === null ? null : Math.floor(ageMonths % 12)
   const age = (y: number | null, m: number | null): void =>
@@ -18,12 +21,12 @@ export function TodayFields({ arrival, change }: FieldProps): ReactNode {
       <div className="flex flex-wrap gap-4">
         <NumberField
           label="Weight"
-          unit="kg"
-          min={0.5}
-          max={120}
+          unit={weightUnit()}
+          min={lightest}
+          max={heaviest}
           step={0.1}
-          value={dog.weightKg}
-          onChange={(weightKg) => change(setDog({ weightKg: weightKg ?? Number.NaN }))}
+          value={weightIn(dog.weightKg)}
+          onChange={(weight) => change(setDog({ weightKg: weight === null ? Number.NaN : kgOf(weight) }))}
         />
         <NumberField label="Age" unit="years" min={0} max={30} value={years} onChange={(y) => age(y, months)} />
         <NumberField label="and" unit="months" min={0} max={11} value={months} onChange={(m) => age(years, m)} />

@@ -1,6 +1,7 @@
 import { Weight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
+import { weightText } from '../../../contract/words/measures.ts'
 import { tare, useDevice } from '../../device/devices.ts'
 import { Button } from '../../parts/Button.tsx'
 
@@ -15,7 +16,7 @@ export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): Re
     <div className="flex flex-wrap items-center gap-2" data-testid="on-the-scale">
       <Button disabled={steadyKg === null} onClick={() => steadyKg !== null && onWeight(steadyKg)}>
         <Weight size={18} />
-        {steadyKg === null ? 'Weigh' : `Take ${steadyKg.toFixed(2)} kg`}
+        {steadyKg === null ? 'Weigh' : `Take ${weightText(steadyKg, 2)}`}
       </Button>
       <Button
         kind="quiet"
@@ -31,7 +32,7 @@ export function OnTheScale({ onWeight }: { onWeight: (kg: number) => void }): Re
             ? 'waiting for the scale'
             : steadyKg === null
               ? kg > 0.2
-                ? `${kg.toFixed(1)} kg, not steady yet`
+                ? `${weightText(kg, 1)}, not steady yet`
                 : 'nothing on the scale'
               : 'steady'}
       </p>

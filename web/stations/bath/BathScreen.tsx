@@ -18,6 +18,7 @@ import {
   PRODUCT_KIND_LABEL,
   placeName,
 } from '../../../contract/words/index.ts'
+import { temperatureText } from '../../../contract/words/measures.ts'
 import type { Swaps } from '../../../core/index.ts'
 import {
   type Assessment,
@@ -229,7 +230,7 @@ function Tub({
       <Answer bar={bar}>
         <div className="flex min-h-0 grow flex-col gap-4 overflow-y-auto p-6 stacked:p-4">
           <div>
-            <p className="text-ink-2">Water {bath.waterC} °C</p>
+            <p className="text-ink-2">Water {temperatureText(bath.waterC)}</p>
             <h1 className="text-3xl leading-snug" data-testid="bath">
               {name} is in the tub for about {minutesText(bath.minutes)} minutes
             </h1>

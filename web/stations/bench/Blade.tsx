@@ -2,6 +2,7 @@ import { clsx } from 'clsx'
 import { Scissors, Snowflake, Square } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { GUARD_TEXT } from '../../../contract/words/index.ts'
+import { temperatureText } from '../../../contract/words/measures.ts'
 import {
   type Bench,
   type BenchHappening,
@@ -62,7 +63,8 @@ export function Blade({
       <span className="figure text-2xl font-semibold">{clockText(now - since)}</span>
       <span className="leading-tight">
         <span className="block font-semibold">
-          Blade {blade.blade}, {Math.round(celsius)} °C{measured === undefined && ' by the clock'}
+          Blade {blade.blade}, {temperatureText(celsius)}
+          {measured === undefined && ' by the clock'}
         </span>
         <span
           className={clsx('block', LOUD.has(says) && 'font-semibold text-alarm')}

@@ -1,5 +1,6 @@
 import { type ReactNode, useDeferredValue, useMemo } from 'react'
 import { minutesText, ROOM_WAY_LABEL } from '../../../contract/words/index.ts'
+import { temperatureText } from '../../../contract/words/measures.ts'
 import {
   type DryingModel,
   type DrySettings,
@@ -57,7 +58,7 @@ export function RoomPanel({
         least={10}
         most={35}
         step={1}
-        says={`${Math.round(room.tempC)} °C`}
+        says={temperatureText(room.tempC)}
         onChange={(tempC) => onRoom({ ...room, tempC })}
       />
       <Slide
@@ -78,7 +79,7 @@ export function RoomPanel({
             onRoom({ tempC: Math.round(sensor.values.tempC! * 10) / 10, rh: Math.round(sensor.values.rh!) / 100 })
           }
         >
-          As the sensor reads: {sensor.values.tempC!.toFixed(1)} °C, {Math.round(sensor.values.rh!)} %
+          As the sensor reads: {temperatureText(sensor.values.tempC!, 1)}, {Math.round(sensor.values.rh!)} %
         </Button>
       )}
       <Table

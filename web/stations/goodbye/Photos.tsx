@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { photosApi } from '../../../contract/api/photos.ts'
 import { hrefOf, useRead, useWrite } from '../../device/api.ts'
+import { useMayNot } from '../../device/use-may-not.ts'
 import { useWaitingPhotos } from '../../device/use-photos.ts'
 import { PhotoButton } from '../../dog/PhotoButton.tsx'
 
@@ -8,6 +9,7 @@ import { PhotoButton } from '../../dog/PhotoButton.tsx'
 export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }): ReactNode {
   const { data: photos = [] } = useRead(photosApi.of, { id: visitId })
   const remove = useWrite(photosApi.remove)
+  const mayNot = useMayNot(photosApi.remove)
   const waiting = useWaitingPhotos(visitId)
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
@@ -20,7 +22,7 @@ export function Photos({ visitId, fixed }: { visitId: string; fixed: boolean }):
           />
           <figcaption className="text-sm text-ink-2">
             {kind}
-            {!fixed && (
+            {!fixed && mayNot === null && (
               <button type="button" className="opens ml-2" onClick={() => remove.mutate({ id, body: {} })}>
                 take out
               </button>

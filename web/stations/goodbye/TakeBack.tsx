@@ -18,6 +18,7 @@ export function TakeBack({ visitId, name }: { visitId: string; name: string }): 
       </Button>
       {asking && (
         <DialogSheet
+          changes={goodbyeApi.takeBack}
           title={`${name} has not gone home?`}
           about="The dog is ready again; comb check and price can be put right. Minutes and tools that were counted are taken back, and the next visit that was booked with it. What the owner was written is not unwritten."
           onClose={() => setAsking(false)}

@@ -1,10 +1,11 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { beforeApi } from '../../../contract/api/before.ts'
-import type { AssessmentDoc } from '../../../contract/api/scores.ts'
+import { type AssessmentDoc, scoresApi } from '../../../contract/api/scores.ts'
 import { capital, placeName, SCORE_WORD } from '../../../contract/words/index.ts'
 import { type CombPlace, combPlaceOf, houseWith, REGION_SIDES, type Scale, type Sheet } from '../../../core/index.ts'
 import { useRead } from '../../device/api.ts'
+import { useMayNot } from '../../device/use-may-not.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
@@ -58,6 +59,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
   const scoring = useVisitScoring(visit, whose)
   const { sheet, saving } = scoring
+  const mayNot = useMayNot(scoresApi.change)
   const [search] = useSearchParams()
   const house = useMemo(() => houseWith(salon?.estimates), [salon?.estimates])
   const { sweep, stance, actions } = useSweep(scoring, { ...drawn, house }, search.get('at'))
@@ -83,7 +85,7 @@ export function Look({ whose }: { whose: AssessmentDoc['role'] }): ReactNode {
   useSweepKeys(
     actions,
     { findings: askFindings, leave: askLeave, verdict: toVerdict, on: goOn },
-    dialog !== null || saving.state === 'conflict',
+    dialog !== null || saving.state === 'conflict' || mayNot !== null,
   )
 
   // The focus of the page follows the sweep, so that a screen reader speaks each place as hands come to it.

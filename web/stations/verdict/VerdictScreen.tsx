@@ -23,6 +23,7 @@ import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reread, useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
 import { useBenchAdd } from '../../device/use-log.ts'
+import { useMayNot } from '../../device/use-may-not.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { ConflictDialog } from '../../dog/ConflictDialog.tsx'
 import { DogStage } from '../../dog/DogStage.tsx'
@@ -34,6 +35,7 @@ import { scoreChange } from '../../dog/sheet-state.ts'
 import { type KeptPlan, useKeptPlan } from '../../dog/use-kept-plan.ts'
 import { useVisitScoring } from '../../dog/use-scoring.ts'
 import { Button } from '../../parts/Button.tsx'
+import { OnlyFor } from '../../parts/OnlyFor.tsx'
 import { Answer, Station } from '../Station.tsx'
 import { useVisit } from '../VisitLayout.tsx'
 import { AskTab } from './ask/AskTab.tsx'
@@ -103,6 +105,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
   const [opening, setOpening] = useState(false)
   const addToBench = useBenchAdd(visit.id)
   const scoring = useVisitScoring(visit, 'first')
+  const mayNot = useMayNot(plansApi.accept)
   const name = visit.arrival.dog.name ?? 'This dog'
   const { choice } = plan.verdict
   const underWay = visit.acceptedPlan !== null
@@ -161,6 +164,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
     (!underWay || changedSince)
   const unsaved = SCORES_SAID[scoring.saving.state]
   const status =
+    mayNot ??
     unsaved ??
     (kept.error && !record ? 'Server away: shown from this device' : underWay && !changedSince ? 'Taken' : '')
 
@@ -190,7 +194,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
             <Button
               kind="main"
               className="stacked:min-h-14 stacked:grow"
-              disabled={!mayTake || accept.isPending || opening}
+              disabled={!mayTake || mayNot !== null || accept.isPending || opening}
               onClick={take}
               data-testid="take"
             >
@@ -283,7 +287,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                   drawn={drawn}
                   prices={salon.prices}
                   onChoose={
-                    record && !underWay
+                    record && !underWay && mayNot === null
                       ? async (style, reason) => {
                           try {
                             await kept.choose({ style, reason })
@@ -317,12 +321,14 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
           onClose={() => setOpen(null)}
           actions={
             underWay ? (
-              <PlaceActions
-                region={plan.regions[open]!}
-                now={scoring.sheet[open]!.mat}
-                onDone={(done) => finish(open, done)}
-                onScore={(score) => rescore(open, score)}
-              />
+              <OnlyFor changes={plansApi.accept}>
+                <PlaceActions
+                  region={plan.regions[open]!}
+                  now={scoring.sheet[open]!.mat}
+                  onDone={(done) => finish(open, done)}
+                  onScore={(score) => rescore(open, score)}
+                />
+              </OnlyFor>
             ) : null
           }
         />

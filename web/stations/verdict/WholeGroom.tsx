@@ -6,6 +6,7 @@ import {
   minutesText,
   SECOND_LABEL,
   timeText,
+  wholeParts,
 } from '../../../contract/words/index.ts'
 import type { GroomTotal } from '../../../core/index.ts'
 import { useNow } from '../../device/use-now.ts'
@@ -18,6 +19,8 @@ export function WholeGroom({ groom, startsAt }: { groom: GroomTotal; startsAt: s
   const now = useNow()
   // Nobody begins before the dog is there.
   const ready = Math.max(now, Date.parse(startsAt)) + groom.minutes * MINUTE_MS
+  const whole = wholeParts(PARTS.map((part) => groom.parts[part]))
+  const shown = PARTS.map((part, i) => ({ part, minutes: whole[i]! })).filter(({ minutes }) => minutes > 0)
   return (
     <section aria-label="The whole groom" data-testid="whole">
       <p>
@@ -27,10 +30,10 @@ export function WholeGroom({ groom, startsAt }: { groom: GroomTotal; startsAt: s
         of the {minutesText(groom.slot)} booked; ready at <b>{timeText(ready)}</b> if you begin now.
       </p>
       <dl className="mt-2 flex flex-wrap gap-x-5 gap-y-1">
-        {PARTS.filter((part) => groom.parts[part] >= 0.5).map((part) => (
+        {shown.map(({ part, minutes }) => (
           <div key={part} className="flex gap-1.5">
             <dt className="text-ink-2">{GROOM_PART_LABEL[part]}</dt>
-            <dd className="figure font-medium">{minutesText(groom.parts[part])}</dd>
+            <dd className="figure font-medium">{minutes}</dd>
           </div>
         ))}
         <div className="flex gap-1.5">
