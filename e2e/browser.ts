@@ -57,10 +57,25 @@ export async function visitOf(base: string, dog: string): Promise<string> {
   return visit.id
 }
 
-/** Nothing is held on to: an element in hand keeps its whole screen, long after it was left. */
+/**
+ * Nothing is held on to: an element in hand keeps its whole screen, long after it was left.
+ * @throws {Error} where it never comes, with what stood there instead
+ */
 export async function shows(page: Page, selector: string): Promise<void> {
-  await (await page.waitForSelector(selector))?.dispose()
+  try {
+    await (await page.waitForSelector(selector))?.dispose()
+  } catch (cause) {
+    throw new Error(`${selector} never came at ${page.url()}, which shows: ${await shown(page)}`, { cause })
+  }
 }
+const MOST_TOLD = 600
+const shown = (page: Page): Promise<string> =>
+  page
+    .$eval('body', (body) => [...body.querySelectorAll('main, [role=alert]')].map((part) => part.textContent).join(' '))
+    .then(
+      (text) => text.slice(0, MOST_TOLD) || 'nothing',
+      (error: Error) => `nothing that can be read (${error.message})`,
+    )
 
 /** Once what was just done stands on the screen. */
 export const drawn = (page: Page): Promise<unknown> =>

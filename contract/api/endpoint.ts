@@ -177,6 +177,11 @@ export const download = <const Path extends string>(
   spec: { summary: string; type: string },
 ): Download<Path> => ({ kind: 'download', method: 'get', path, ...spec })
 
+/** A stream of events says at least this often that it is there, ms; who hears nothing for longer asks anew. */
+export const ALIVE_MS = 5_000
+/** The event that says only this. */
+export const ALIVE_EVENT = 'alive'
+
 export const live = <const Path extends string, G extends z.ZodType>(
   path: Path,
   spec: { summary: string; event: string; gives: G },

@@ -1,6 +1,6 @@
 import { createServer, type Server, type Socket } from 'node:net'
 import fc from 'fast-check'
-import { afterEach, describe, expect, test } from 'vitest'
+import { afterEach, describe, expect, test, vi } from 'vitest'
 import { DEVICE_KINDS, type Device } from '../../contract/api/devices.ts'
 import { type TestServer, testServer } from '../../test/harness/server.ts'
 import { Driver } from './driver.ts'
@@ -124,6 +124,24 @@ describe('a driver', () => {
     await until(() => driver.state().link === 'unplugged', 'unplugged')
     await standIn.simulate({ key: 'plug', value: 1 })
     await until(() => driver.state().link === 'live' && driver.state().values.ratio !== undefined, 'live again')
+  })
+  test('one that went without a goodbye is called again, and is not taken for well before it says something', async () => {
+    // The driver's own clock and pulse; sockets and the wait between two calls stay real.
+    vi.useFakeTimers({ toFake: ['Date', 'setInterval', 'clearInterval'] })
+    closing.push(() => vi.useRealTimers())
+    const device = await aDevice()
+    const driver = drive('climate', device.port)
+    await until(() => device.sockets.size > 0, 'connected')
+    device.say('HELLO etude-line/1 climate x\nREAD 1 22 C 50 %\n')
+    await until(() => driver.state().link === 'live' && driver.state().values.rh === 50, 'live')
+    const [first] = device.sockets
+    vi.advanceTimersByTime(10_000)
+    expect(driver.state().link).toBe('silent')
+    vi.advanceTimersByTime(8_000)
+    await until(() => [...device.sockets].some((socket) => socket !== first), 'called again')
+    expect(driver.state().link).not.toBe('live')
+    device.say('READ 2 23 C 51 %\n')
+    await until(() => driver.state().link === 'live' && driver.state().values.rh === 51, 'live again')
   })
   test('a line without end does not fill the memory', async () => {
     const device = await aDevice()

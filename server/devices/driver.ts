@@ -9,6 +9,8 @@ const NOISY: Readonly<Record<DeviceKind, number>> = { scale: 1, climate: 6, prob
 const SILENT_MS = 5000
 const RETRY_MS = [250, 500, 1000, 2000] as const
 const PING_MS = 2000
+/** A device that does not even answer for so long is not at the other end any more, ms. */
+const DEAF_MS = 15_000
 const KEPT_MS = 5000
 const VERSION = 1
 
@@ -40,6 +42,8 @@ export class Driver {
   #closed = false
   #buffer = ''
   #pluggedAt = 0
+  #heardAt = 0
+  #deaf = false
   #readAt: number | null = null
   #recent: number[][] = []
   #weights: ScaleReading[] = []
@@ -55,6 +59,11 @@ export class Driver {
     let link = this.#link()
     this.#pulse = setInterval(() => {
       this.#socket?.write('PING\n')
+      // One that lost its current or its network says no goodbye.
+      if (this.#socket && Date.now() - this.#heardAt > DEAF_MS) {
+        this.#deaf = true
+        this.#socket.destroy()
+      }
       // A device that falls silent sends nothing to notice it by.
       if (this.#link() !== link) changed()
       link = this.#link()
@@ -67,7 +76,9 @@ export class Driver {
     socket.setEncoding('utf8')
     socket.on('connect', () => {
       this.#socket = socket
-      this.#pluggedAt = Date.now()
+      this.#heardAt = Date.now()
+      // What said nothing before is not thought to be well for having been called again.
+      if (!this.#deaf) this.#pluggedAt = this.#heardAt
       this.#buffer = ''
       this.#fault = null
       this.#changed()
@@ -89,6 +100,8 @@ export class Driver {
 
   #take(text: string): void {
     this.#tries = 0
+    this.#heardAt = Date.now()
+    this.#deaf = false
     this.#buffer += text
     const lines = this.#buffer.split('\n')
     this.#buffer = lines.pop()!.slice(-LONGEST_LINE)

@@ -20,6 +20,7 @@ import type { About, ChangeFeed } from '../changes/feed.ts'
 import { assertMay, give, isAllowed, originOf, shownBy } from './door.ts'
 import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
+import { speak } from './speak.ts'
 
 export type App = OpenAPIHono<Env>
 
@@ -94,10 +95,6 @@ const limited = ({ largest }: AnyWrite) =>
       }),
   })
 
-/** At most one event of one thing in this time; a scale reads four times a second. */
-const EVERY_MS = 240
-const ALIVE_MS = 15_000
-
 interface Taken {
   readonly params: unknown
   readonly query: unknown
@@ -155,28 +152,9 @@ function answer(
   if (endpoint.kind === 'live') {
     app.get(endpoint.path, (c) => {
       const { again } = atOf(c, access)
-      return streamSSE(c, async (out) => {
-        const waiting = new Map<string, unknown>()
-        const stop = (handler as LiveHandler)((value) => waiting.set(value.id, value))
-        let quiet = 0
-        try {
-          while (!out.aborted && !out.closed) {
-            const batch = [...waiting.values()]
-            waiting.clear()
-            for (const value of batch) await out.writeSSE({ event: endpoint.event, data: JSON.stringify(value) })
-            quiet = batch.length > 0 ? 0 : quiet + EVERY_MS
-            if (quiet >= ALIVE_MS) {
-              // Who is put out meanwhile hears nothing more.
-              if (!isAllowed(await again(), endpoint)) break
-              await out.writeSSE({ event: 'alive', data: '' })
-              quiet = 0
-            }
-            await out.sleep(EVERY_MS)
-          }
-        } finally {
-          stop()
-        }
-      })
+      return streamSSE(c, (out) =>
+        speak(out, endpoint.event, handler as LiveHandler, async () => isAllowed(await again(), endpoint)),
+      )
     })
     return
   }

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { ALIVE_EVENT, ALIVE_MS } from '../../contract/api/endpoint.ts'
 import { openStream } from './stream.ts'
 
 /** A browser's source of events, as far as a stream uses it, driven by hand. */
@@ -39,9 +40,29 @@ afterEach(() => {
 describe('a stream of events', () => {
   test('is left to the browser where the network failed', () => {
     openStream('/api/changes', {})
-    last().fails(Source.CONNECTING)
-    vi.advanceTimersByTime(60_000)
+    // The browser says so each time it has tried in vain.
+    for (let second = 0; second < 60; second += 3) {
+      last().fails(Source.CONNECTING)
+      vi.advanceTimersByTime(3000)
+    }
     expect(Source.made).toHaveLength(1)
+  })
+  test('that is not answered, or falls silent, is lost and asked for anew; one that says that it is there is not', () => {
+    const lost = vi.fn()
+    openStream('/api/devices/stream', { device: () => {}, error: lost })
+    vi.advanceTimersByTime(3 * ALIVE_MS)
+    expect(lost).toHaveBeenCalledTimes(1)
+    vi.advanceTimersByTime(1000)
+    expect(Source.made.map(({ readyState }) => readyState)).toEqual([Source.CLOSED, Source.CONNECTING])
+    last().opens()
+    for (let i = 0; i < 10; i++) {
+      vi.advanceTimersByTime(2 * ALIVE_MS)
+      last().dispatchEvent(new MessageEvent(i % 2 ? 'device' : ALIVE_EVENT, { data: '' }))
+    }
+    expect(Source.made).toHaveLength(2)
+    vi.advanceTimersByTime(3 * ALIVE_MS)
+    expect(lost).toHaveBeenCalledTimes(2)
+    expect(Source.made).toHaveLength(3)
   })
   // HTML, 9.2.3: any answer but 200 with text/event-stream fails the connection for good.
   test('is opened again where a page came for an answer, later and later, and soon again once it was open', () => {
