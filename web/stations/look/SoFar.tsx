@@ -1,5 +1,5 @@
 import { ArrowRight, Hand } from 'lucide-react'
-import { memo, type ReactNode, useEffect, useState } from 'react'
+import { memo, type ReactNode } from 'react'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { COMB_PLACE_LABEL } from '../../../contract/words/before.ts'
 import {
@@ -15,6 +15,7 @@ import {
 import { type CombPlace, type House, SCALE_IDS, type Scale, type Sheet, type StopAction } from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { useRested } from '../../parts/hand-rest.ts'
 import type { PlanSoFar } from '../../workers/planner.worker.ts'
 import { useOdds } from '../../workers/use-questions.ts'
 import { wayOn } from './sweep.ts'
@@ -97,24 +98,12 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
 
 const spoken = (layer: Scale): string => SCALE_LABEL[layer].toLowerCase()
 
-/** Worth asking once most of the dog is looked at, and once the hands rest for a moment. */
+/** Worth asking once most of the dog is looked at, and once the hands rest. */
 const FEW_OPEN = 24
 const REST_MS = 700
 
-function useRested<T>(value: T): T | null {
-  const [rested, setRested] = useState<T | null>(null)
-  useEffect(
-    function waitForRest() {
-      const timer = setTimeout(() => setRested(value), REST_MS)
-      return () => clearTimeout(timer)
-    },
-    [value],
-  )
-  return rested === value ? rested : null
-}
-
 function WhereNext({ file, house, onLook }: Props): ReactNode {
-  const rested = useRested(file)
+  const rested = useRested(file, REST_MS)
   return rested ? (
     <Settling file={rested} house={house} onLook={onLook} />
   ) : (
