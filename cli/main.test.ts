@@ -15,6 +15,17 @@ const good = JSON.stringify({
 })
 const folder = mkdtempSync(join(tmpdir(), 'etude-cli-'))
 
+test('who asks a command how it is used is told, and nothing else happens', () => {
+  for (const args of [
+    ['plan', '--help'],
+    ['mix', '-h'],
+  ]) {
+    const { status, stdout, stderr } = run(args)
+    expect({ status, stderr }).toEqual({ status: 0, stderr: '' })
+    expect(stdout).toContain('./etude plan FILE|-')
+  }
+})
+
 describe('./etude plan', () => {
   test('reads standard input and a file alike, from any folder', () => {
     const file = join(folder, 'good.json')

@@ -28,6 +28,10 @@ function main([command, ...args]: readonly string[]): number {
     process.stderr.write(usage)
     return BAD_INPUT
   }
+  if (args.includes('--help') || args.includes('-h')) {
+    process.stdout.write(usage)
+    return GOOD
+  }
   try {
     process.stdout.write(`${JSON.stringify(run(args), null, 2)}\n`)
     return GOOD

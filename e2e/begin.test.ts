@@ -94,6 +94,10 @@ describe('the made-up salon', () => {
   afterAll(() => salon?.close())
 
   test('says so on every screen, and is left behind with all that is in it', async () => {
+    const tablet = await salon.newPage('dim', 'tablet')
+    await tablet.goto(salon.base)
+    await tablet.waitForSelector('[data-testid=made-up]')
+    await tablet.evaluate(() => localStorage.setItem('etude.draft.test', 'of the made-up salon'))
     const page = await salon.newPage()
     await page.goto(`${salon.base}prep`)
     await (await page.waitForSelector('[data-testid=made-up]'))!.click()
@@ -108,6 +112,12 @@ describe('the made-up salon', () => {
     expect(await read(salon)).toMatchObject({ name: 'Harbour Row', country: 'DE', demo: false, people: [] })
     expect(await page.evaluate(() => localStorage.getItem('etude.draft.test'))).toBeNull()
     expect(await page.evaluate(() => localStorage.getItem('etude.theme'))).toBe('light')
+    // Nor does a tablet keep any of it that only had it open.
+    await tablet.waitForFunction(() => localStorage.getItem('etude.draft.test') === null)
+    await says(tablet, 'Harbour Row')
+    expect(await tablet.$('[data-testid=made-up]')).toBeNull()
+    expect(await tablet.evaluate(() => localStorage.getItem('etude.theme'))).toBe('dim')
+    await tablet.close()
     const [tables] = (await salon.sql(
       `SELECT (SELECT count(*) FROM dogs) + (SELECT count(*) FROM visits) + (SELECT count(*) FROM clients)
          + (SELECT count(*) FROM photos) + (SELECT count(*) FROM outbox) + (SELECT count(*) FROM products) AS n`,

@@ -1,5 +1,5 @@
 import { COAT_PARTS, type GoesHome, type GroomStep, type Plan, partOf, REGION_SIDES } from '../../core/index.ts'
-import { CAUTION_TEXT, stepTitle, verdictSentence } from '../words/index.ts'
+import { cautionText, stepTitle, verdictSentence } from '../words/index.ts'
 import type { AssessmentFile } from './assessment-file.ts'
 import { present, round } from './round.ts'
 
@@ -38,7 +38,7 @@ export function groomFile({ groom }: Plan, steps: readonly GroomStep[]): object 
         extras: step.extras.length > 0 ? step.extras : null,
         heeds: step.heeds.length > 0 ? step.heeds : null,
         words: step.words,
-        cautions: step.cautions.length > 0 ? step.cautions.map((code) => CAUTION_TEXT[code]) : null,
+        cautions: step.cautions.length > 0 ? step.cautions.map((code) => cautionText(code, step.treatment)) : null,
       }),
     ),
   }

@@ -20,8 +20,8 @@ import {
   VERDICT_IDS,
 } from '../../core/index.ts'
 import {
-  CAUTION_TEXT,
   CUT_NOTE_TEXT,
+  cautionText,
   DRYING_CAUTION_TEXT,
   groupedStops,
   groupText,
@@ -43,7 +43,7 @@ const ends = ({ low, high }: { low: number; high: number }): { low: number; high
 
 const both = ({ low, high }: { low: number; high: number }): object => ({ low: round(low), high: round(high) })
 
-const cautionsOf = (option: Option): string[] => option.cautions.map((code) => CAUTION_TEXT[code])
+const cautionsOf = (option: Option): string[] => option.cautions.map((code) => cautionText(code, option.treatment))
 
 /** What is worked round, there only where something is. */
 const aroundKey = (around: readonly Around[]): { around?: readonly Around[] } => (around.length > 0 ? { around } : {})
@@ -143,7 +143,7 @@ const cutFile = ({ lines, blends, unlike, notCut, supports, minutes: total }: Cu
       ...(minutes > 0 ? { minutes: round(minutes) } : {}),
       ...(notes.length > 0 ? { how: notes.map((code) => CUT_NOTE_TEXT[code]) } : {}),
       ...(handOver ? { handOver } : {}),
-      cautions: cautions.map((code) => CAUTION_TEXT[code]),
+      cautions: cautions.map((code) => cautionText(code, 'clip')),
       ...aroundKey(around),
     }),
   ),
@@ -237,7 +237,7 @@ function wholeFile(plan: Plan, { steps, name, home, needs, quote, assumed }: Que
       : {
           weeks: home.next.weeks,
           reasons: [home.next.why],
-          text: NEXT_TEXT[home.next.why],
+          text: `${NEXT_TEXT[home.next.why]}${plan.split ? ', counted from the last of its visits' : ''}`,
           matIndexThen: round(home.next.indexThen),
           matIndexFourWeeksLater: round(home.next.indexLater),
         },

@@ -135,8 +135,8 @@ export { changedText, flipText, inTen, nextLookText } from './questions.ts'
 export { SCHOOL_GROUPS, SCHOOL_WORDS } from './schools.ts'
 export {
   atPlaces,
-  CAUTION_TEXT,
   CLOSED_TEXT,
+  cautionText,
   groupedStops,
   groupText,
   leaveText,

@@ -13,6 +13,7 @@ import type {
   StopCode,
   StopOf,
   Style,
+  Treatment,
 } from '../../core/index.ts'
 import { minutesText, mmText, pullText } from './figures.ts'
 import { FINDING_ADVICE, FINDING_LABEL, placeName, REGION_LABEL, STYLE_LABEL, toolName } from './labels.ts'
@@ -236,7 +237,7 @@ export function groupText(group: readonly Stop[]): string {
 
 export const stopText = (stop: Stop & Placed): string => sentenceOf(STOPS, stop.code)(stop as never)
 
-export const CAUTION_TEXT: Record<Caution, string> = {
+const CAUTION_TEXT: Record<Caution, string> = {
   'under-felt': 'Expect sores under the felt; go gently.',
   'keep-tools-off-finding': 'Keep the tools off what was found here.',
   'lump-from-above':
@@ -245,6 +246,8 @@ export const CAUTION_TEXT: Record<Caution, string> = {
   'short-blade-on-sore-skin': 'Shorter than a 7 on sore skin, because the mat leaves no choice: light hand.',
   'spot-out-first': 'A spot of felt here: cut it out by itself first, with the blade it allows.',
   'tight-on-skin': 'Tight on the skin: a 10 laid flat, skin stretched, practised hands.',
+  'tight-by-shears':
+    'Tight on the skin: a comb slid between mat and skin, shears flat on the comb, a little at a time; practised hands.',
   'mat-not-combed': 'No comb attachment here until it combs.',
   'owner-decides-loss': 'Show coat: the owner decides each loss.',
   'tip-to-root-only': 'From the tip to the root only.',
@@ -265,6 +268,22 @@ export const CAUTION_TEXT: Record<Caution, string> = {
   'low-air-hood-on': 'Low air, hood on, start and watch.',
   'no-blade-on-scar': 'No blade and no heat on the scar.',
 }
+
+/** Done with pins, fingers or air: the same places are in danger, of something else than an edge. */
+const WITHOUT_EDGE: ReadonlySet<Treatment> = new Set(['brush', 'blow-out', 'card', 'strip'])
+const CAUTION_WITHOUT_EDGE: Partial<Record<Caution, string>> = {
+  'ear-edge': 'Ear: the leather flat on the hand, never pulled by its edge.',
+  'tuck-web': 'Flank web: hold it flat, light hand.',
+  'armpit-web': 'Armpit: thin skin, hold it flat; the leg no higher than it likes.',
+  'hock-hollow': 'Hock: only skin over the tendon, light hand.',
+  'throat-folds': 'Throat: loop off, head up, the folds held flat.',
+  'never-dig': 'Hygiene place: tender skin, lightly.',
+  'toe-webs': 'Between the toes: webs of skin; a knot is worked open, never pulled.',
+}
+
+/** @param treatment what is done there; null for what is no coat work */
+export const cautionText = (code: Caution, treatment: Treatment | null): string =>
+  (treatment && WITHOUT_EDGE.has(treatment) && CAUTION_WITHOUT_EDGE[code]) || CAUTION_TEXT[code]
 
 export const REFUSAL_TEXT: Record<Refusal, string> = {
   'felt-not-brushed': 'felt is never brushed or dematted',

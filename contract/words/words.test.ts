@@ -20,12 +20,25 @@ import * as words from './index.ts'
 import { proposalText, unitText } from './learning.ts'
 
 test('every code has its words', () => {
-  for (const code of Object.keys(CAUTIONS)) expect(words.CAUTION_TEXT, code).toHaveProperty([code])
+  for (const code of Object.keys(CAUTIONS))
+    expect(words.cautionText(code as keyof typeof CAUTIONS, null).length, code).toBeGreaterThan(3)
   for (const code of Object.keys(REFUSALS)) expect(words.REFUSAL_TEXT, code).toHaveProperty([code])
   for (const code of Object.keys(LEAVE_REASONS)) expect(words.leaveText(code as 'told-to-leave', 'back')).not.toBe(code)
   for (const id of TREATMENT_IDS) expect(words.TREATMENT_LABEL[id].length).toBeGreaterThan(3)
   for (const id of VERDICT_IDS) expect(words.VERDICT_LABEL[id].length).toBeGreaterThan(3)
   for (const id of REGION_IDS) expect(words.REGION_LABEL[id].length).toBeGreaterThan(2)
+})
+
+const OF_A_PLACE = [
+  ...['ear-edge', 'ear-pocket', 'tuck-web', 'armpit-web', 'groin-folds', 'nipples', 'hock-hollow', 'throat-folds'],
+  ...['never-dig', 'tips-away-from-eye', 'lips-and-tongue', 'toe-webs', 'dewclaw'],
+] as (keyof typeof CAUTIONS)[]
+test('a brush is not warned of as a blade is', () => {
+  expect(words.cautionText('tuck-web', 'clip')).toContain('cut down')
+  expect(words.cautionText('tuck-web', 'demat')).toContain('cut down')
+  for (const code of OF_A_PLACE)
+    for (const treatment of ['brush', 'blow-out', 'card', 'strip'] as const)
+      expect(words.cautionText(code, treatment), code).not.toMatch(/\bcut\b|\bblade\b|shears|short strokes/i)
 })
 
 test('places are named as a groomer says them', () => {

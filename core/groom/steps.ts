@@ -6,7 +6,7 @@ import { bathSkin } from '../bath/wanted.ts'
 import { type PlaceIndex, REGION_SIDES } from '../body/regions.ts'
 import { coatPartOf } from '../coat/region-length.ts'
 import { cutOf } from '../cut/cut.ts'
-import type { Cut, CutLine } from '../cut/shape.ts'
+import type { Cut, CutLine, CutPart } from '../cut/shape.ts'
 import { showFinishOf, showMinutes } from '../cut/show.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { mayEndEarly, nailsAreDone } from '../dog/facts.ts'
@@ -32,6 +32,9 @@ const sum = <T>(list: readonly T[], of: (item: T) => number): number =>
 const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
 
 const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
+
+/** Cut only where no mats are left to cut through; an opening is kept clear whatever is round it. */
+const THROUGH_FIRST: ReadonlySet<CutPart> = new Set(['coat', 'hock', 'ear-top', 'tail-base', 'pads'])
 
 /** Work that goes over a whole part of the coat in one go; the rest is done place by place. */
 const OVER_A_PART: ReadonlySet<Treatment> = new Set(['brush', 'card', 'strip', 'blow-out', 'clip'])
@@ -180,11 +183,13 @@ export function bareSteps(
   const temperFactor = temperFactorOf(assessment.dog, house)
   const pace = assessment.pace.clip ?? 1
   const partOf = todaysPart(plan)
-  // What is not through with its mats today is not cut today.
+  /** Whether it is through with its mats today. */
   const through = (index: PlaceIndex): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
   const cutLines = (cut?.lines ?? []).filter(
-    ({ why, index, part }) => why !== 'verdict' && (part !== 'coat' || through(index)),
+    ({ why, index, part }) => why !== 'verdict' && (!THROUGH_FIRST.has(part) || through(index)),
   )
+  // Nor is a line softened towards what is still matted.
+  const blends = (cut?.blends ?? []).filter(({ a, b }) => through(a) && through(b))
   const early = cutLines.filter(({ when }) => when === 'before-bath')
   const late = cutLines.filter(({ when }) => when !== 'before-bath')
   const job = (kind: 'nails' | 'ears' | 'ear-hair' | 'show', minutes: Minutes, phase: GroomPhase): GroomStep =>
@@ -217,15 +222,15 @@ export function bareSteps(
       what: assessment.dog.coatType === 'corded' ? 'cords' : null,
     }),
     ...cutSteps(late, 'cut', pace),
-    ...(cut && cut.blends.length > 0
+    ...(cut && blends.length > 0
       ? [
           stepOf({
             id: 'blend',
             phase: 'cut',
             kind: 'blend',
             treatment: 'clip',
-            indexes: unique(cut.blends.flatMap(({ a, b }) => [a, b])),
-            minutes: cut.blendMinutes,
+            indexes: unique(blends.flatMap(({ a, b }) => [a, b])),
+            minutes: (cut.blendMinutes * blends.length) / cut.blends.length,
             pace,
           }),
         ]

@@ -53,6 +53,24 @@ test('parts are steps, and add up to the total with the waits in the tub', () =>
   }
 })
 
+// Common practice: a line is not softened towards felt, and pads are not clipped out of it.
+test('what is not through with its mats today is neither clipped nor blended into', () => {
+  const worked = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip', 'card'])
+  let looked = 0
+  for (const { seed, plan, steps } of groomed) {
+    if (!plan.split) continue
+    const today = new Map(plan.split.visits[0]!.parts.map(({ index, part }) => [index, part]))
+    const waits = (index: number): boolean =>
+      worked.has(plan.regions[index]!.treatment) && (today.get(index as never) ?? 0) < 1
+    for (const { kind, what, indexes, id } of steps) {
+      if (kind !== 'blend' && !(kind === 'cut' && what !== 'opening' && what !== 'surround')) continue
+      looked++
+      expect(indexes.filter(waits), `${seed} ${id}`).toEqual([])
+    }
+  }
+  expect(looked).toBeGreaterThan(50)
+})
+
 test('a plan that says nothing of its slot fits it by its own steps, and one that does not says by how much', () => {
   for (const { seed, groom, plan } of groomed) {
     const said = plan.stops.find(({ code }) => code === 'slot-too-short')

@@ -43,7 +43,7 @@ export function cautionsOf(
   const said: Caution[] = []
   if (state.mat === 4) said.push('under-felt')
   if (cut?.spot) said.push('spot-out-first')
-  if (cut?.tight) said.push('tight-on-skin')
+  if (cut?.tight) said.push(cut.tool.kind === 'shears' ? 'tight-by-shears' : 'tight-on-skin')
   if (state.skin === 2) said.push('sore-no-heat-no-scrub')
   if (state.skin === 2 && cut !== null && cut.leavesMm < SEVEN_MM) said.push('short-blade-on-sore-skin')
   if (state.local || around.length > 0) said.push('keep-tools-off-finding')

@@ -49,6 +49,7 @@ export const CAUTIONS = {
   'short-blade-on-sore-skin': 2,
   'spot-out-first': 4,
   'tight-on-skin': 4,
+  'tight-by-shears': 4,
   'mat-not-combed': 4,
   'owner-decides-loss': 6,
   'tip-to-root-only': 6,

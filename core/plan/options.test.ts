@@ -236,6 +236,14 @@ describe('tools', () => {
       expect.arrayContaining(['tight-on-skin', 'under-felt', 'armpit-web', 'mat-not-combed']),
     )
   })
+  // Common practice: skin folds up into a mat that sits tight, and shears cut what they cannot feel.
+  test('tight where only shears go says how they go, not how a blade does', () => {
+    for (const region of ['eyes', 'front-paw'] as const) {
+      const cut = at(region, { mat: 4, standoffMm: 1 }).offered.find(({ tool: t }) => t?.kind === 'shears')!
+      expect(cut.cautions, region).toContain('tight-by-shears')
+      expect(cut.cautions, region).not.toContain('tight-on-skin')
+    }
+  })
   test('the small dryer at cheek, crown, throat and ear; low air where the dog takes only that', () => {
     expect(tool('blow-out', 'cheek', { mat: 2, undercoat: 3 }, double)).toMatchObject({ id: 'high-velocity-small' })
     const low = at(

@@ -4,6 +4,7 @@ import { Keyboard, Menu as MenuIcon, Moon, Sun, UserRound } from 'lucide-react'
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation } from 'react-router'
 import { followChanges } from '../device/changes.ts'
+import { useMadeUpLeft } from '../device/made-up.ts'
 import { setPersonOnDuty, usePersonOnDuty } from '../device/person.ts'
 import { useSalon } from '../device/use-salon.ts'
 import { useDoor } from '../door/use-door.ts'
@@ -106,6 +107,7 @@ const KEY_SHEET_AFTER_MS = 1000
 export function Shell(): ReactNode {
   const { access, isOut, asksAgain, close, leave } = useDoor()
   const { data: salon } = useSalon()
+  useMadeUpLeft(salon)
   const [theme, setThemeState] = useState(currentTheme)
   // Not lazy: what is shown in place of what is lazy stays for a third of a second.
   const [keySheet, setKeySheet] = useState<{ readonly Component: typeof KeySheet } | null>(null)

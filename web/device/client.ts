@@ -49,7 +49,8 @@ const tellDoor = (said: AtTheDoor): void => {
 const waiting = new Set<() => number>()
 /** What counts things on this device that wait to be sent: the server is told, so that the house sees it. */
 export const countsUnsent = (count: () => number): void => void waiting.add(count)
-const unsent = (): number => [...waiting].reduce((sum, count) => sum + count(), 0)
+/** How many things on this device wait to be sent. */
+export const unsent = (): number => [...waiting].reduce((sum, count) => sum + count(), 0)
 
 /** Whether the answer came from this device because nobody else gave one; public/sw.js says so. */
 const KEPT_HEADER = 'x-etude-kept'

@@ -102,7 +102,8 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
         <p>
           About {Math.round(page.coatKept)} % of the coat is kept.{' '}
           {page.regrowWeeks < 0.5 ? 'Nothing has to grow back.' : `Grown back in about ${weeksText(page.regrowWeeks)}.`}{' '}
-          Next visit in {page.nextWeeks} weeks: {page.nextWhy}.
+          {page.visits.length > 1 ? 'After the last of these visits, the next is' : 'Next visit'} in {page.nextWeeks}{' '}
+          weeks: {page.nextWhy}.
         </p>
       </Part>
       {page.risks.length > 0 && (

@@ -6,7 +6,7 @@ import { type OwnSalon, type Salon, salonApi } from '../../../contract/api/salon
 import { capital } from '../../../contract/words/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead, useWrite } from '../../device/api.ts'
-import { forgetSalon } from '../../device/forget.ts'
+import { leaveMadeUp } from '../../device/made-up.ts'
 import { useSalon } from '../../device/use-salon.ts'
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
@@ -136,17 +136,7 @@ function MadeUp(): ReactNode {
             label="Leave the made-up salon and begin"
             busy={begin.isPending}
             error={begin.error}
-            send={(body) =>
-              begin.mutate(
-                { body },
-                {
-                  onSuccess: async () => {
-                    await forgetSalon()
-                    location.assign('/house/salon')
-                  },
-                },
-              )
-            }
+            send={(body) => begin.mutate({ body }, { onSuccess: () => leaveMadeUp() })}
           />
         </DialogSheet>
       )}

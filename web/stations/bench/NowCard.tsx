@@ -6,8 +6,8 @@ import {
   amountText,
   aroundLines,
   BATH_NOTE_TEXT,
-  CAUTION_TEXT,
   CUT_NOTE_TEXT,
+  cautionText,
   EXTRA_LABEL,
   HEED_TEXT,
   hintsOf,
@@ -132,7 +132,7 @@ export function NowCard({ status, waits, mine, people, hints, add, onDone, child
                 .filter((code) => step.around.length === 0 || code !== 'keep-tools-off-finding')
                 .map((code) => (
                   <li key={code} className="font-medium">
-                    {CAUTION_TEXT[code]}
+                    {cautionText(code, step.treatment)}
                   </li>
                 ))}
               {step.notes.map((code) => (

@@ -1,9 +1,9 @@
 import { type ReactNode, useCallback, useMemo } from 'react'
 import {
   aroundLines,
-  CAUTION_TEXT,
   CUT_NOTE_TEXT,
   capital,
+  cautionText,
   mmText,
   placeName,
   toolName,
@@ -105,7 +105,7 @@ function AtHand({ place: { region, side, lines } }: { place: Place }): ReactNode
           // Said already, with how far and from what.
           .filter((code) => code !== 'keep-tools-off-finding' || around.length === 0)
           .map((code) => (
-            <li key={code}>{CAUTION_TEXT[code]}</li>
+            <li key={code}>{cautionText(code, 'clip')}</li>
           ))}
         {[...new Set(lines.flatMap(({ notes }) => notes))].map((code) => (
           <li key={code}>{CUT_NOTE_TEXT[code]}</li>

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import {
-  CAUTION_TEXT,
   capital,
+  cautionText,
   leaveText,
   mmText,
   placeName,
@@ -70,7 +70,7 @@ export function PlaceDetail({
       {option.cautions.length > 0 && treatment !== 'look' && (
         <ul className="mb-4 rounded-2xl border border-alarm bg-alarm-soft p-3 text-alarm">
           {option.cautions.map((code) => (
-            <li key={code}>{CAUTION_TEXT[code]}</li>
+            <li key={code}>{cautionText(code, option.treatment)}</li>
           ))}
         </ul>
       )}
