@@ -17,7 +17,7 @@ import {
   lastOdds,
   planBath,
   planWhole,
-  quoteOf,
+  quoteOfPlan,
   stripOf,
   USUAL_SHELF,
   wholeGroom,
@@ -98,8 +98,6 @@ function planOfRead(
     home: goesHome(assessment, made, DEFAULT_HOUSE),
     needs: consentNeeds(made, assessment, null, DEFAULT_HOUSE),
     assumed: assumedOf(file),
-    quote: file.prices
-      ? quoteOf(assessment.dog, made.verdict.minutes.high, file.prices, made.split?.visits.length || 1)
-      : null,
+    quote: file.prices ? quoteOfPlan(assessment.dog, made, file.prices) : null,
   })
 }

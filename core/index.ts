@@ -233,6 +233,7 @@ export {
   type HeedId,
 } from './groom/step.ts'
 export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps.ts'
+export { plannedMinutes, todaysPart, vetDecides } from './groom/today.ts'
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export { BESIDE_COAT, minutesByRegion, type WorkKey, workedOf, workLines } from './groom/work.ts'
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'
@@ -338,7 +339,12 @@ export {
 export { type ClosedSaid, isSaid, type Reason, type ReasonCode, type ReasonOf } from './plan/reasons.ts'
 export { CARED_FOR, type CaredFor, type Stop, type StopAction, type StopCode, type StopOf } from './plan/stops.ts'
 export { CLOSED_STYLES, type StyleClosed } from './plan/styles.ts'
-export { BLOCK_IDS, type BlockId, type PlannedVisit, type SplitPlan } from './plan/visits.ts'
+export {
+  BLOCK_IDS,
+  type BlockId,
+  type PlannedVisit,
+  type SplitPlan,
+} from './plan/visits.ts'
 export { verdictOf } from './plan/weigh.ts'
 export {
   COAT_PRICE_IDS,
@@ -346,6 +352,7 @@ export {
   type PriceList,
   type Quote,
   quoteOf,
+  quoteOfPlan,
   SIZE_IDS,
   type SizeId,
   STARTING_PRICES,

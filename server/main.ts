@@ -5,10 +5,10 @@ import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import pino from 'pino'
 import { createStream } from 'rotating-file-stream'
-import { follow } from '../contract/words/habits.ts'
 import { loadDemo } from '../demo/load.ts'
-import { BackupKeeper, backupFile, forgottenIn } from './backups/keeper.ts'
+import { BackupKeeper } from './backups/keeper.ts'
 import { passphraseIn } from './backups/seal.ts'
+import { bringUp } from './bring-up.ts'
 import { ChangeFeed } from './changes/feed.ts'
 import { readConfig } from './config.ts'
 import { DeviceHub } from './devices/hub.ts'
@@ -36,17 +36,8 @@ async function main(): Promise<void> {
   })
   const passphrase = passphraseIn(config.ETUDE_BACKUP_PASSPHRASE_FILE)
   const backups = new BackupKeeper(store, config.DATABASE_URL, config.ETUDE_BACKUPS, now, passphrase)
+  await bringUp({ store, backups, config, passphrase, now, log })
   const ours = await store.isOurs()
-  // Whatever an update does to it, what was there can be had back.
-  if (ours && (await store.isBehind())) await backups.make()
-  await store.migrate()
-  if (config.ETUDE_RESTORE) {
-    await store.backup.restore(backupFile(config.ETUDE_RESTORE, passphrase))
-    const folders = new Set([dirname(config.ETUDE_RESTORE), config.ETUDE_BACKUPS])
-    for (const folder of folders) for (const id of await forgottenIn(folder)) await store.ownerRights.eraseAgain(id)
-    log.info({ file: config.ETUDE_RESTORE }, 'restored')
-  }
-  await begin(store, config.ETUDE_DEMO, now())
   const webRoot = resolve(dirname(fileURLToPath(import.meta.url)), 'web')
   const devices = await DeviceHub.open(config.ETUDE_DEVICES)
   const changes = ChangeFeed.open(config.DATABASE_URL, log)
@@ -121,26 +112,6 @@ function logFile(path: string): NodeJS.WritableStream {
   // With a full disk the salon goes on; what could not be logged is not.
   stream.on('error', () => {})
   return stream
-}
-
-/**
- * The salon as it was asked for at the start: the made-up one brought to today, an empty one of one's own, or nothing yet,
- * where the first to open it is asked. What was begun stays what it is.
- */
-async function begin(store: Store, as: '0' | '1' | 'ask', now: Date): Promise<void> {
-  if (await store.salon.isEmpty()) {
-    if (as === '1') await loadDemo(store, now)
-    if (as === '0') await store.salon.found('Your salon', [], false)
-    return
-  }
-  const salon = await store.salon.read()
-  const { demo } = salon
-  if (demo && as === '0')
-    throw new Error(
-      'this data folder holds the made-up salon; leave it on its own screen, or begin in another (ETUDE_DATA)',
-    )
-  if (demo) await loadDemo(store, now)
-  follow(salon)
 }
 
 function fail(error: unknown): void {

@@ -12,6 +12,7 @@ import { WaitingRepo } from './day/waiting.ts'
 import { BackupRepo } from './db/backup.ts'
 import { connect, type OnSlow, tellingSlow } from './db/client.ts'
 import type { Clock } from './db/clock.ts'
+import { alone } from './db/locks.ts'
 import { MIGRATION_NAMES, migrateDown, migrated, migrateUp, NotOurs } from './db/migrate.ts'
 import { defineModels } from './db/models/index.ts'
 import { emptyTables, ownsTables, salonHere } from './db/tables.ts'
@@ -117,6 +118,8 @@ export class Store {
     this.exchange = new ExchangeRepo(this.#sequelize, this.visits, this.assessments)
   }
 
+  /** One server at a time, where several have the same database. */
+  alone = <T>(work: () => Promise<T>): Promise<T> => alone(this.#sequelize, work)
   /** Whether a salon is there in a schema of an earlier version. */
   isBehind = async (): Promise<boolean> => {
     const { length } = await migrated(this.#sequelize)

@@ -12,22 +12,27 @@ import {
   PART_IDS,
   type Plan,
   type PriceList,
+  plannedMinutes,
   quoteOf,
+  quoteOfPlan,
   type ReasonCode,
   STYLE_IDS,
   shapesOf,
+  vetDecides,
   whereMats,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import {
+  AFTER_VET_WEEKS,
   bentText,
   CONSENT_CAUTIONS,
   capital,
   feelLines,
   listed,
-  MEANWHILE,
+  meanwhileLines,
   NEED_FOR_OWNER,
   NEXT_TEXT,
+  ONCE_VET_DECIDED,
   patternText,
   RISK_TEXT,
   reasonForOwner,
@@ -141,7 +146,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
   const cut = cutOf(assessment, plan, house)
   const home = goesHome(assessment, plan, house, cut)
   const { pattern } = assessment.wishes
-  const quote = quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1)
+  const quote = quoteOfPlan(assessment.dog, plan, prices)
   // What was found stands under what we saw; figures of the trade mean nothing to an owner.
   const reasons = verdict.reasons.filter(({ code }) => !NOT_FOR_OWNER.has(code))
   return {
@@ -164,13 +169,13 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     why: reasons.slice(0, MOST_REASONS).map((reason) => reasonForOwner(reason, name)),
     asks: needs.map((need) => NEED_FOR_OWNER[need]),
     feels: feelLines(plan, name),
-    minutes: verdict.minutes,
+    minutes: plannedMinutes(plan),
     wholeMinutes: plan.groom?.minutes ?? null,
     currency: quote.currency,
     price: quote.total,
     priceIs:
       listed([
-        'bath, drying, cut and nails',
+        plan.groom && plan.groom.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails',
         ...(quote.coatWork > 0
           ? [
               `${Math.round(quote.minutes / quote.visits - quote.minutesIncluded)} minutes of coat work beyond the usual`,
@@ -179,11 +184,11 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
       ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
     coatKept: home.coatKept,
     regrowWeeks: home.regrowWeeks,
-    nextWeeks: home.next.weeks,
-    nextWhy: NEXT_TEXT[home.next.why],
+    nextWeeks: vetDecides(plan) ? AFTER_VET_WEEKS : home.next.weeks,
+    nextWhy: vetDecides(plan) ? ONCE_VET_DECIDED : NEXT_TEXT[home.next.why],
     risks: consentRisks(plan, assessment, house).map((risk) => RISK_TEXT[risk]),
     visits: (split?.visits ?? []).map(({ number, day, minutes }) => ({ number, day, minutes })),
-    meanwhile: split ? [...MEANWHILE] : [],
+    meanwhile: meanwhileLines(plan),
     ways: verdict.alternatives
       .filter(({ closed, feasible, visits }) => closed === null && (feasible || visits > 1))
       .map((way) => ({

@@ -5,6 +5,7 @@ import {
   findingKind,
   type KappaWord,
   type Plan,
+  plannedMinutes,
   REGION_SIDES,
   type Rebook,
 } from '../../core/index.ts'
@@ -89,30 +90,40 @@ export function seenLines(assessment: Assessment): string[] {
 }
 
 /** What it is like for the dog, from how much of what it can give is asked. */
-export function feelLines({ verdict, split }: Plan, name: string): string[] {
+export function feelLines(plan: Plan, name: string): string[] {
+  const { verdict, split } = plan
   const asked = verdict.pull.high / Math.max(1e-9, verdict.pullBudget)
-  const work = `${rangeText(verdict.minutes, minutesText)} minutes of coat work before and between bath and drying.`
+  const work = `${rangeText(plannedMinutes(plan), minutesText)} minutes of coat work`
+  const visits = split?.visits.length ?? 0
   if (verdict.choice === 'split-visits')
-    return [
-      work,
-      `More pulling than ${name} can take in one visit, so we spread it over ${split?.visits.length ?? 0} visits.`,
-    ]
+    return visits > 1
+      ? [
+          `${work} over ${visits} visits.`,
+          `More pulling than ${name} can take in one visit, so we spread it over ${visits} visits.`,
+        ]
+      : [`${work}, no more than ${name} can take.`, 'What is not done then stays as it is.']
   const feel =
     asked < 0.35
       ? `Easy going: little pulling, well inside what ${name} can take.`
       : asked < 0.75
         ? `Some pulling in places. ${name} gets breaks, and the worst places are cut rather than pulled.`
         : `About as much as ${name} can take. We go slowly, with breaks, and stop if it becomes too much.`
-  return [work, feel]
+  return [`${work} before and between bath and drying.`, feel]
 }
 
-/** What the owner does between split visits. */
-export const MEANWHILE: readonly string[] = [
+/** What the owner does between split visits, or until a vet has decided. */
+const MEANWHILE: readonly string[] = [
   'Do not bathe at home: water sets mats tighter.',
   'Brush only the places that are done, a few minutes a day, from the tips up, comb last.',
   'Leave what is still matted alone; pulling it hurts and helps nothing.',
-  'Keep to the dates: what is free today mats again at the edge of what is not.',
 ]
+const KEEP_TO_DATES = 'Keep to the dates: what is free today mats again at the edge of what is not.'
+export const meanwhileLines = ({ split }: Pick<Plan, 'split'>): string[] =>
+  split ? [...MEANWHILE, ...(split.visits.length > 1 ? [KEEP_TO_DATES] : [])] : []
+
+/** What is looked forward to where a vet has the word first: there is no coat work that could decide it. */
+export const AFTER_VET_WEEKS = 2
+export const ONCE_VET_DECIDED = 'once a vet has decided on the rest'
 
 export const CONSENT_CAUTIONS: readonly string[] = [
   'This says what was seen and felt today. It is not a diagnosis: for skin, lumps, ears and eyes a vet has the word.',

@@ -25,10 +25,13 @@ import {
   rebookOf,
   type Sheet,
   type Treatment,
+  todaysPart,
+  vetDecides,
   workLines,
 } from '../../core/index.ts'
 import { coreMarks, type GoodbyePage, type Mark, type VisitSummary } from '../api/goodbye.ts'
 import {
+  AFTER_VET_WEEKS,
   capital,
   dateOf,
   daysAfter,
@@ -38,6 +41,7 @@ import {
   INCIDENT_LABEL,
   mmText,
   NEXT_TEXT,
+  ONCE_VET_DECIDED,
   placeName,
   placesText,
   SHAPE_PART_LABEL,
@@ -127,9 +131,6 @@ export interface GoodbyeGiven {
 }
 
 const DAYS_A_WEEK = 7
-/** What a stopped groom looks forward to: there is no coat work that could decide it. */
-const AFTER_VET_WEEKS = 2
-
 /** When to come back: for the next part of work that is spread over visits, else as the coat wants it. */
 function nextOf(
   { plan, at, nextOn, nextAt }: GoodbyeGiven,
@@ -137,7 +138,7 @@ function nextOf(
 ): Pick<GoodbyePage['next'], 'weeks' | 'on' | 'at' | 'why'> {
   const second = plan.split?.visits[1]
   const stopped = plan.verdict.choice === 'refer'
-  const days = second ? second.day : DAYS_A_WEEK * (stopped ? AFTER_VET_WEEKS : rebook.weeks)
+  const days = second ? second.day : DAYS_A_WEEK * (stopped || vetDecides(plan) ? AFTER_VET_WEEKS : rebook.weeks)
   return {
     weeks: Math.round(days / DAYS_A_WEEK),
     on: nextOn ?? daysAfter(dateOf(at), days),
@@ -146,7 +147,9 @@ function nextOf(
       ? 'once a vet has seen it, not before'
       : second
         ? `for part 2 of ${plan.split!.visits.length} of this work`
-        : NEXT_TEXT[rebook.why],
+        : vetDecides(plan)
+          ? ONCE_VET_DECIDED
+          : NEXT_TEXT[rebook.why],
   }
 }
 
@@ -159,10 +162,13 @@ export function outlineOf(plan: Plan, cut: Cut | null, bench: Bench | null): num
       .flatMap(({ step }) => step.indexes),
   )
   const coatDone = new Set((bench?.steps ?? []).filter(isThrough).flatMap(({ step }) => step.indexes))
+  const partOf = todaysPart(plan)
   return plan.regions.map(({ option, treatment, coatMm, done }, index) => {
-    const clipped = treatment === 'clip' && (done || !kept || coatDone.has(index))
+    // Without a bench what belongs to this visit counts as carried out.
+    const planned = !kept && partOf(index) === 1
+    const clipped = treatment === 'clip' && (done || planned || coatDone.has(index))
     if (clipped) return Math.min(coatMm, option.outlineMm)
-    return cut && (!kept || cutDone.has(index)) ? Math.min(coatMm, cut.mm[index]!) : coatMm
+    return cut && (planned || cutDone.has(index)) ? Math.min(coatMm, cut.mm[index]!) : coatMm
   })
 }
 

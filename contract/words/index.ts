@@ -30,14 +30,16 @@ export {
   WORK_LABEL,
 } from './bench.ts'
 export {
+  AFTER_VET_WEEKS,
   CONSENT_CAUTIONS,
   feelLines,
   KAPPA_TEXT,
-  MEANWHILE,
+  meanwhileLines,
   moneyText,
   NEED_FOR_OWNER,
   NEED_TEXT,
   NEXT_TEXT,
+  ONCE_VET_DECIDED,
   RISK_TEXT,
   seenLines,
   weeksText,

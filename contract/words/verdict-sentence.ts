@@ -6,6 +6,7 @@ import {
   type RegionId,
   TRUNK,
   type Treatment,
+  vetDecides,
 } from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
 import { atPlaces, listed } from './sentences.ts'
@@ -68,8 +69,7 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
       return `${name} has to be looked over before anyone can say.`
     case 'split-visits': {
       const visits = plan.split?.visits.length ?? 0
-      if (plan.stops.some(({ code }) => code === 'pelted-frail'))
-        return `${name} gets what hurts today; the vet decides on the rest.`
+      if (vetDecides(plan)) return `${name} gets what hurts today; the vet decides on the rest.`
       return visits > 1
         ? `${name} needs ${visits} visits: one would ask more than this dog can give.`
         : `${name} cannot be finished in one visit; comfort comes first.`

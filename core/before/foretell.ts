@@ -7,7 +7,7 @@ import { normal, normalQuantile } from '../numbers/normal.ts'
 import type { Minutes } from '../numbers/units.ts'
 import type { VerdictName } from '../plan/names.ts'
 import type { GroomTotal } from '../plan/plan-shape.ts'
-import { type PriceList, quoteOf } from '../price/quote.ts'
+import { type PriceList, quoteOfPlan } from '../price/quote.ts'
 import { triangular } from '../questions/odds.ts'
 import type { Score } from '../scores/scales.ts'
 import { type Sheet, UNSCORED } from '../scores/sheet.ts'
@@ -138,7 +138,7 @@ export function* foretelling(
     if (plan.verdict.choice === 'refer' || !plan.groom) continue
     minutes.push(plan.groom.minutes)
     for (const part of PARTS) parts[part] += plan.groom.parts[part]
-    totals.push(quoteOf(about.dog, plan.verdict.minutes.high, prices, plan.split?.visits.length || 1).total)
+    totals.push(quoteOfPlan(about.dog, plan, prices).total)
   }
   const fits =
     minutes.length > 0

@@ -90,9 +90,11 @@ export function goesHome(
   cut: Cut | null = cutOf(assessment, plan, house),
 ): GoesHome {
   const before = plan.regions.map(({ coatMm }) => coatMm)
-  const mm = cut?.mm ?? before
+  /** What no visit is planned for stays as it came. */
+  const isLeft = (index: PlaceIndex): boolean => plan.split?.left.includes(index) ?? false
+  const mm = before.map((coatMm, index) => (cut && !isLeft(index as PlaceIndex) ? cut.mm[index]! : coatMm))
   const coatLines = (cut?.lines ?? []).filter(
-    (line) => line.part === 'coat' && !NOT_SHORTER.has(line.why) && !takesEndsOnly(line),
+    (line) => line.part === 'coat' && !NOT_SHORTER.has(line.why) && !takesEndsOnly(line) && !isLeft(line.index),
   )
   const shows = (index: PlaceIndex): number =>
     REGION_SIDES[index]!.share * house[`loss.seen${REGIONS[REGION_SIDES[index]!.region].seen}`]
@@ -116,7 +118,7 @@ export function goesHome(
   })
   const leftIndex = assessment.sheet.reduce((sum, { mat, extent }, index) => {
     const { treatment } = plan.regions[index]!
-    const stays = treatment === 'leave' || cut === null
+    const stays = treatment === 'leave' || cut === null || isLeft(index as PlaceIndex)
     return (
       sum +
       (stays && mat ? 100 * REGION_SIDES[index]!.share * extentOf({ extent }, mat, house) * matWeight(mat, house) : 0)

@@ -1,5 +1,6 @@
 import type { PlaceIndex } from '../body/regions.ts'
-import type { CoatWork } from '../plan/plan-shape.ts'
+import type { Minutes } from '../numbers/units.ts'
+import type { CoatWork, Plan, Range } from '../plan/plan-shape.ts'
 
 /** How much of each place's work belongs to this visit, 0 to 1: all of it, unless the work is spread over visits. */
 export function todaysPart({ split }: CoatWork): (index: PlaceIndex) => number {
@@ -7,4 +8,18 @@ export function todaysPart({ split }: CoatWork): (index: PlaceIndex) => number {
   if (!first) return () => 1
   const parts = new Map(first.parts.map(({ index, part }) => [index, part]))
   return (index) => parts.get(index) ?? 0
+}
+
+/** A frail dog in felt gets what hurts; the rest is not the salon's to decide. */
+export const vetDecides = ({ stops }: Pick<Plan, 'stops'>): boolean => stops.some(({ code }) => code === 'pelted-frail')
+
+/** Coat work of all visits that are planned; of what is left for another day, or for a vet to decide, nothing. */
+export function plannedMinutes({ verdict, split, regions }: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range {
+  if (!split) return verdict.minutes
+  const planned = new Map<PlaceIndex, number>()
+  for (const { parts } of split.visits)
+    for (const { index, part } of parts) planned.set(index, (planned.get(index) ?? 0) + part)
+  const left = (end: 'low' | 'high'): Minutes =>
+    split.left.reduce((sum, index) => sum + (1 - (planned.get(index) ?? 0)) * regions[index]!.minutes[end], 0)
+  return { low: verdict.minutes.low - left('low'), high: verdict.minutes.high - left('high') }
 }

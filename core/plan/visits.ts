@@ -30,7 +30,7 @@ export interface PlannedVisit {
 export interface SplitPlan {
   readonly visits: readonly PlannedVisit[]
   /** What does not fit: said, never silently dropped. */
-  readonly left: readonly number[]
+  readonly left: readonly PlaceIndex[]
 }
 
 const QUARTERS = [1, 0.75, 0.5, 0.25]

@@ -1,5 +1,7 @@
 import type { CoatType } from '../coat/coat-types.ts'
+import { plannedMinutes } from '../groom/today.ts'
 import type { Minutes } from '../numbers/units.ts'
+import type { Plan } from '../plan/plan-shape.ts'
 
 /** Sizes of dog a price list knows, by weight: the first whose bound is not below it. */
 export const SIZE_IDS = ['toy', 'small', 'medium', 'large', 'giant'] as const
@@ -72,6 +74,13 @@ export function quoteOf(
   const total = visits * Math.ceil((base + coatWork) / roundTo - 1e-9) * roundTo
   return { currency, size, coat, base, minutes, minutesIncluded, perMinute, coatWork, visits, total }
 }
+
+/** What a plan costs: the coat work of all visits that are planned; what is left for others to decide is not charged. */
+export const quoteOfPlan = (
+  dog: { coatType: CoatType; weightKg: number },
+  plan: Pick<Plan, 'verdict' | 'split' | 'regions'>,
+  prices: PriceList,
+): Quote => quoteOf(dog, plannedMinutes(plan).high, prices, plan.split?.visits.length || 1)
 
 const sizes = (toy: number, small: number, medium: number, large: number, giant: number): Record<SizeId, number> => ({
   toy: toy * 100,

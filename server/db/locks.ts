@@ -6,6 +6,16 @@ import { AssessmentRow, VisitRow } from './models/index.ts'
 export const lockSettings = (sequelize: Sequelize, transaction: Transaction): Promise<unknown> =>
   sequelize.query("SELECT pg_advisory_xact_lock(hashtext('settings ' || etude_salon()))", { transaction })
 
+/**
+ * One at a time, of all servers of a database, for as long as it takes; who is killed meanwhile leaves it to the next.
+ * What is done in it has connections of its own: it must not wait for this again.
+ */
+export const alone = <T>(sequelize: Sequelize, work: () => Promise<T>): Promise<T> =>
+  sequelize.transaction(async (transaction) => {
+    await sequelize.query("SELECT pg_advisory_xact_lock(hashtext('bring up'))", { transaction })
+    return work()
+  })
+
 /** Rows held until the transaction ends; whoever changes a visit or an assessment takes its lock first. */
 export async function lockVisit(id: string, transaction: Transaction): Promise<VisitRow> {
   const row = await VisitRow.findByPk(id, { transaction, lock: true })

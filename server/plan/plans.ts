@@ -6,7 +6,7 @@ import type { Station } from '../../contract/api/stations.ts'
 import { assembleFile } from '../../contract/formats/assemble.ts'
 import { BadInput } from '../../contract/formats/problem.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { houseWith, MODEL_VERSION, type Plan, planWhole, quoteOf } from '../../core/index.ts'
+import { houseWith, MODEL_VERSION, type Plan, planWhole, quoteOfPlan } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { assessmentDoc, planRecord } from '../db/documents.ts'
 import { NeedsConsent, NotFound } from '../db/errors.ts'
@@ -56,8 +56,7 @@ export class PlanRepo {
       const wanted = request.style ?? kept
       const house = houseWith(estimates)
       const assessment = readAssessment(input.file, house)
-      const priceOf = ({ verdict, split }: Plan): number =>
-        quoteOf(assessment.dog, verdict.minutes.high, prices, split?.visits.length || 1).total
+      const priceOf = (plan: Plan): number => quoteOfPlan(assessment.dog, plan, prices).total
       const same = last && last.model === MODEL_VERSION && isDeepStrictEqual(last.input, input) && last.style === wanted
       if (same && last.price === priceOf(last.plan)) return this.#record(last, visit, t)
       const plan = planWhole(assessment, house, wanted)

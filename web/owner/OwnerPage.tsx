@@ -63,8 +63,9 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
         <p className="text-3xl font-semibold leading-tight">{moneyText(page.price, page.currency)}</p>
         <p className="text-ink-2">
           {capital(page.priceIs)}.{' '}
-          {page.wholeMinutes !== null && `About ${minutesText(page.wholeMinutes)} minutes in all; `}
-          {rangeText(page.minutes, minutesText)} minutes of coat work.
+          {page.wholeMinutes !== null &&
+            `About ${minutesText(page.wholeMinutes)} minutes ${page.visits.length > 1 ? 'the first time' : 'in all'}; `}
+          {rangeText(page.minutes, minutesText)} minutes of coat work{page.visits.length > 1 && ' over all visits'}.
         </p>
         {page.visits.length > 1 && (
           <ul className="mt-3">
@@ -112,7 +113,7 @@ function Page({ token, doc }: { token: string; doc: OwnerPageDoc }): ReactNode {
         </Part>
       )}
       {page.meanwhile.length > 0 && (
-        <Part title="Between the visits">
+        <Part title={page.visits.length > 1 ? 'Between the visits' : 'Until then'}>
           <Lines lines={page.meanwhile} />
         </Part>
       )}

@@ -8,7 +8,7 @@ import type { PlanRecord } from '../../../contract/api/plan.ts'
 import type { Salon } from '../../../contract/api/salon.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
 import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL, timeText } from '../../../contract/words/index.ts'
-import { type Plan, quoteOf } from '../../../core/index.ts'
+import { type Plan, quoteOfPlan } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
 import type { DogDrawn } from '../../dog/dog-drawn.ts'
@@ -47,7 +47,7 @@ export function OwnerTab({
   const spoken = useWrite(consentApi.spokenYes)
   // Without the server nobody knows what needs a yes: unknown is not none.
   const needs = record?.needs ?? null
-  const quote = quoteOf(drawn, plan.verdict.minutes.high, salon.prices, plan.split?.visits.length || 1)
+  const quote = quoteOfPlan(drawn, plan, salon.prices)
   const money = (amount: number): string => moneyText(amount, quote.currency)
   const link = messages?.find(({ toName }) => toName === visit.client.name)?.link
   const waiting = visit.consents.some(({ answer, planId }) => !answer && planId === record?.id)

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import {
   capital,
   listed,
-  MEANWHILE,
+  meanwhileLines,
   minutesText,
   placeName,
   pullText,
@@ -75,7 +75,7 @@ export function SplitVisits({
       <div className="rounded-2xl bg-paper p-4">
         <p className="mb-1 font-medium">For the owner meanwhile</p>
         <ul className="flex flex-col gap-1">
-          {MEANWHILE.map((line) => (
+          {meanwhileLines(plan).map((line) => (
             <li key={line} className="border-l-2 border-line pl-3">
               {line}
             </li>
