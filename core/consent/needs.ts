@@ -5,6 +5,7 @@ import type { Assessment } from '../dog/dog.ts'
 import { letsGrow } from '../dog/extras.ts'
 import { hasJacket, isFrail, isPuppy } from '../dog/facts.ts'
 import { type GoesHome, goesHome } from '../groom/goes-home.ts'
+import { plannedPart } from '../groom/today.ts'
 import type { House } from '../numbers/estimates.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 import { CUTS } from '../tools/treatments.ts'
@@ -35,7 +36,9 @@ export function consentNeeds(
 ): ConsentNeed[] {
   if (plan.verdict.choice === 'refer' || plan.verdict.choice === 'look-first') return []
   const { dog, sheet } = assessment
-  const ahead = plan.regions.filter(({ done }) => !done)
+  // What no visit is planned for is not asked for either.
+  const partOf = plannedPart(plan)
+  const ahead = plan.regions.filter(({ done, index }) => !done && partOf(index) > 0)
   const home = goesHome(assessment, plan, house)
   const needs: Record<ConsentNeed, boolean> = {
     'coat-cut-where-it-shows': ahead.some(
@@ -101,7 +104,10 @@ export type ConsentRisk = (typeof CONSENT_RISKS)[number]
 
 export function consentRisks(plan: Plan, assessment: Assessment, house: House): ConsentRisk[] {
   const { dog, sheet } = assessment
-  const cut = plan.regions.filter(({ treatment, option }) => CUTS.has(treatment) && option.loss > 0)
+  const partOf = plannedPart(plan)
+  const cut = plan.regions.filter(
+    ({ treatment, option, index }) => CUTS.has(treatment) && option.loss > 0 && partOf(index) > 0,
+  )
   const clipped = cut.filter(({ treatment }) => treatment === 'clip')
   const home = goesHome(assessment, plan, house)
   const skimmed = cutOf(assessment, plan, house)?.lines.some(({ why }) => why === 'dead-ends') ?? false

@@ -14,6 +14,7 @@ import type { Millimetres } from '../numbers/units.ts'
 import type { CoatWork } from '../plan/plan-shape.ts'
 import { matWeight } from '../scores/indices.ts'
 import { extentOf } from '../scores/sheet.ts'
+import { plannedPart } from './today.ts'
 
 /** A length that a part of the coat is cut to. */
 export interface PartCut {
@@ -91,7 +92,8 @@ export function goesHome(
 ): GoesHome {
   const before = plan.regions.map(({ coatMm }) => coatMm)
   /** What no visit is planned for stays as it came. */
-  const isLeft = (index: PlaceIndex): boolean => plan.split?.left.includes(index) ?? false
+  const partOf = plannedPart(plan)
+  const isLeft = (index: PlaceIndex): boolean => partOf(index) === 0
   const mm = before.map((coatMm, index) => (cut && !isLeft(index as PlaceIndex) ? cut.mm[index]! : coatMm))
   const coatLines = (cut?.lines ?? []).filter(
     (line) => line.part === 'coat' && !NOT_SHORTER.has(line.why) && !takesEndsOnly(line) && !isLeft(line.index),
@@ -118,7 +120,7 @@ export function goesHome(
   })
   const leftIndex = assessment.sheet.reduce((sum, { mat, extent }, index) => {
     const { treatment } = plan.regions[index]!
-    const stays = treatment === 'leave' || cut === null || isLeft(index as PlaceIndex)
+    const stays = treatment === 'leave' || cut === null || partOf(index as PlaceIndex) < 1
     return (
       sum +
       (stays && mat ? 100 * REGION_SIDES[index]!.share * extentOf({ extent }, mat, house) * matWeight(mat, house) : 0)

@@ -13,13 +13,21 @@ export function todaysPart({ split }: CoatWork): (index: PlaceIndex) => number {
 /** A frail dog in felt gets what hurts; the rest is not the salon's to decide. */
 export const vetDecides = ({ stops }: Pick<Plan, 'stops'>): boolean => stops.some(({ code }) => code === 'pelted-frail')
 
-/** Coat work of all visits that are planned; of what is left for another day, or for a vet to decide, nothing. */
-export function plannedMinutes({ verdict, split, regions }: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range {
-  if (!split) return verdict.minutes
+/** How much of each place all planned visits do together, 0 to 1; all of it, unless the work is spread over visits. */
+export function plannedPart({ split }: Pick<CoatWork, 'split'>): (index: PlaceIndex) => number {
+  if (!split) return () => 1
   const planned = new Map<PlaceIndex, number>()
   for (const { parts } of split.visits)
     for (const { index, part } of parts) planned.set(index, (planned.get(index) ?? 0) + part)
+  const left = new Set(split.left)
+  return (index) => (left.has(index) ? (planned.get(index) ?? 0) : 1)
+}
+
+/** Coat work of all visits that are planned; of what is left for another day, or for a vet to decide, nothing. */
+export function plannedMinutes({ verdict, split, regions }: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range {
+  if (!split) return verdict.minutes
+  const partOf = plannedPart({ split })
   const left = (end: 'low' | 'high'): Minutes =>
-    split.left.reduce((sum, index) => sum + (1 - (planned.get(index) ?? 0)) * regions[index]!.minutes[end], 0)
+    split.left.reduce((sum, index) => sum + (1 - partOf(index)) * regions[index]!.minutes[end], 0)
   return { low: verdict.minutes.low - left('low'), high: verdict.minutes.high - left('high') }
 }
