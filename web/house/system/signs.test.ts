@@ -7,7 +7,7 @@ import { signsOf } from './signs.ts'
 const NOW = Date.parse('2026-03-04T12:00:00Z')
 const WELL: System = {
   version: '0.1.0',
-  model: '2.4.0',
+  model: '2.5.0',
   startedAt: '2026-03-01T06:00:00Z',
   database: { version: '15.10 (Debian)', bytes: 48_000_000, answersInMs: 3.2 },
   disk: { freeBytes: 80e9, totalBytes: 200e9 },
@@ -30,7 +30,7 @@ describe('how the system is', () => {
       '3, each told of changes at once',
       'Table one, seen within the hour',
       'None, as each device said last',
-      `Etude 0.1.0, model 2.4.0; running since ${dayAndTimeText(WELL.startedAt)}`,
+      `Etude 0.1.0, model 2.5.0; running since ${dayAndTimeText(WELL.startedAt)}`,
     ])
   })
   test.each<[string, Partial<System>, string]>([
