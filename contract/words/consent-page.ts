@@ -24,6 +24,7 @@ import {
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import {
   AFTER_VET_WEEKS,
+  basePriceText,
   bentText,
   CONSENT_CAUTIONS,
   capital,
@@ -175,7 +176,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     price: quote.total,
     priceIs:
       listed([
-        plan.groom && plan.groom.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails',
+        basePriceText(plan),
         ...(quote.coatWork > 0
           ? [
               `${Math.round(quote.minutes / quote.visits - quote.minutesIncluded)} minutes of coat work beyond the usual`,

@@ -111,6 +111,12 @@ export function feelLines(plan: Plan, name: string): string[] {
   return [`${work} before and between bath and drying.`, feel]
 }
 
+/** What is paid for beside the coat work. */
+export function basePriceText({ split, groom }: Pick<Plan, 'split' | 'groom'>): string {
+  if ((split?.visits.length ?? 0) > 1) return 'bath, drying, cut and nails as far as each visit has them'
+  return groom?.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails'
+}
+
 /** What the owner does between split visits, or until a vet has decided. */
 const MEANWHILE: readonly string[] = [
   'Do not bathe at home: water sets mats tighter.',

@@ -31,6 +31,7 @@ export {
 } from './bench.ts'
 export {
   AFTER_VET_WEEKS,
+  basePriceText,
   CONSENT_CAUTIONS,
   feelLines,
   KAPPA_TEXT,

@@ -7,7 +7,15 @@ import { consentApi } from '../../../contract/api/consent.ts'
 import type { PlanRecord } from '../../../contract/api/plan.ts'
 import type { Salon } from '../../../contract/api/salon.ts'
 import type { Visit } from '../../../contract/api/visits.ts'
-import { minutesText, moneyText, NEED_TEXT, STYLE_LABEL, timeText } from '../../../contract/words/index.ts'
+import {
+  basePriceText,
+  capital,
+  minutesText,
+  moneyText,
+  NEED_TEXT,
+  STYLE_LABEL,
+  timeText,
+} from '../../../contract/words/index.ts'
 import { type Plan, quoteOfPlan } from '../../../core/index.ts'
 import { useRead, useWrite } from '../../device/api.ts'
 import { usePersonOnDuty } from '../../device/person.ts'
@@ -63,7 +71,7 @@ export function OwnerTab({
         <Table
           className="mt-1"
           rows={[
-            [`Bath, drying, cut, nails: ${quote.coat}, ${quote.size}`, money(quote.base)],
+            [`${capital(basePriceText(plan))}: ${quote.coat}, ${quote.size}`, money(quote.base)],
             [
               `Coat work, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
               money(quote.coatWork),
