@@ -192,7 +192,10 @@ const heading = (page: Page, words: string): Promise<unknown> =>
 const lastLink = async (): Promise<string> => (await salon.api<Message[]>('/outbox'))[0]!.link
 async function send(page: Page): Promise<string> {
   const before = (await salon.api<Message[]>('/outbox')).length
-  await page.click('::-p-text(Send)')
+  // Not by where it stands: the price above it may still be on its way.
+  await (await page.waitForSelector('button::-p-text(Send)'))!.evaluate((button) =>
+    (button as HTMLButtonElement).click(),
+  )
   await expect.poll(async () => (await salon.api<Message[]>('/outbox')).length).toBe(before + 1)
   return lastLink()
 }
