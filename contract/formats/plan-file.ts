@@ -18,6 +18,7 @@ import {
   REGION_SIDES,
   type Stop,
   VERDICT_IDS,
+  vetDecides,
 } from '../../core/index.ts'
 import {
   CUT_NOTE_TEXT,
@@ -25,7 +26,7 @@ import {
   DRYING_CAUTION_TEXT,
   groupedStops,
   groupText,
-  NEXT_TEXT,
+  nextSaid,
   reasonText,
   STRIP_NOTE_TEXT,
   SUPPORT_TEXT,
@@ -227,6 +228,7 @@ const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip
 /** The whole groom, what the owner hears of it, and when to come back; none of these of a dog that goes to the vet. */
 function wholeFile(plan: Plan, { steps, name, home, needs, quote, assumed }: Questions): object {
   const stops = plan.verdict.choice === 'refer'
+  const next = nextSaid(plan, home.next)
   const price = quote && !stops ? quote.total / 100 : null
   return present({
     groom: groomFile(plan, steps),
@@ -235,9 +237,9 @@ function wholeFile(plan: Plan, { steps, name, home, needs, quote, assumed }: Que
     next: stops
       ? null
       : {
-          weeks: home.next.weeks,
-          reasons: [home.next.why],
-          text: `${NEXT_TEXT[home.next.why]}${plan.split ? ', counted from the last of its visits' : ''}`,
+          weeks: next.weeks,
+          reasons: [vetDecides(plan) ? 'vet-decides' : home.next.why],
+          text: `${next.why}${plan.split && !vetDecides(plan) ? ', counted from the last of its visits' : ''}`,
           matIndexThen: round(home.next.indexThen),
           matIndexFourWeeksLater: round(home.next.indexLater),
         },

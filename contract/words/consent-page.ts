@@ -18,12 +18,10 @@ import {
   type ReasonCode,
   STYLE_IDS,
   shapesOf,
-  vetDecides,
   whereMats,
 } from '../../core/index.ts'
 import { dogSchema, rowSchema } from '../formats/assessment-file.ts'
 import {
-  AFTER_VET_WEEKS,
   basePriceText,
   bentText,
   CONSENT_CAUTIONS,
@@ -32,8 +30,7 @@ import {
   listed,
   meanwhileLines,
   NEED_FOR_OWNER,
-  NEXT_TEXT,
-  ONCE_VET_DECIDED,
+  nextSaid,
   patternText,
   RISK_TEXT,
   reasonForOwner,
@@ -146,6 +143,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
   const { name } = assessment.dog
   const cut = cutOf(assessment, plan, house)
   const home = goesHome(assessment, plan, house, cut)
+  const next = nextSaid(plan, home.next)
   const { pattern } = assessment.wishes
   const quote = quoteOfPlan(assessment.dog, plan, prices)
   // What was found stands under what we saw; figures of the trade mean nothing to an owner.
@@ -185,8 +183,8 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
       ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
     coatKept: home.coatKept,
     regrowWeeks: home.regrowWeeks,
-    nextWeeks: vetDecides(plan) ? AFTER_VET_WEEKS : home.next.weeks,
-    nextWhy: vetDecides(plan) ? ONCE_VET_DECIDED : NEXT_TEXT[home.next.why],
+    nextWeeks: next.weeks,
+    nextWhy: next.why,
     risks: consentRisks(plan, assessment, house).map((risk) => RISK_TEXT[risk]),
     visits: (split?.visits ?? []).map(({ number, day, minutes }) => ({ number, day, minutes })),
     meanwhile: meanwhileLines(plan),

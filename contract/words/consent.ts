@@ -8,6 +8,7 @@ import {
   plannedMinutes,
   REGION_SIDES,
   type Rebook,
+  vetDecides,
 } from '../../core/index.ts'
 import { minutesText, rangeText } from './figures.ts'
 import { FINDING_LABEL, placeName, REGION_LABEL } from './labels.ts'
@@ -129,7 +130,6 @@ export const meanwhileLines = ({ split }: Pick<Plan, 'split'>): string[] =>
 
 /** What is looked forward to where a vet has the word first: there is no coat work that could decide it. */
 export const AFTER_VET_WEEKS = 2
-export const ONCE_VET_DECIDED = 'once a vet has decided on the rest'
 
 export const CONSENT_CAUTIONS: readonly string[] = [
   'This says what was seen and felt today. It is not a diagnosis: for skin, lumps, ears and eyes a vet has the word.',
@@ -146,6 +146,15 @@ export const NEXT_TEXT: Record<Rebook['why'], string> = {
   puppy: 'puppies come monthly',
   shape: 'before it grows out of shape',
 }
+
+/** When all that is planned is done: as a vet decides, where one has the word on the rest, else as the coat wants it. */
+export const nextSaid = (
+  plan: Pick<Plan, 'stops'>,
+  rebook: Rebook,
+): { readonly weeks: number; readonly why: string } =>
+  vetDecides(plan)
+    ? { weeks: AFTER_VET_WEEKS, why: 'once a vet has decided on the rest' }
+    : { weeks: rebook.weeks, why: NEXT_TEXT[rebook.why] }
 
 export const KAPPA_TEXT: Record<KappaWord, string> = {
   poor: 'no better than chance',

@@ -26,7 +26,6 @@ import {
   type Sheet,
   type Treatment,
   todaysPart,
-  vetDecides,
   workLines,
 } from '../../core/index.ts'
 import { coreMarks, type GoodbyePage, type Mark, type VisitSummary } from '../api/goodbye.ts'
@@ -40,8 +39,7 @@ import {
   homeLines,
   INCIDENT_LABEL,
   mmText,
-  NEXT_TEXT,
-  ONCE_VET_DECIDED,
+  nextSaid,
   placeName,
   placesText,
   SHAPE_PART_LABEL,
@@ -138,7 +136,8 @@ function nextOf(
 ): Pick<GoodbyePage['next'], 'weeks' | 'on' | 'at' | 'why'> {
   const second = plan.split?.visits[1]
   const stopped = plan.verdict.choice === 'refer'
-  const days = second ? second.day : DAYS_A_WEEK * (stopped || vetDecides(plan) ? AFTER_VET_WEEKS : rebook.weeks)
+  const then = nextSaid(plan, rebook)
+  const days = second ? second.day : DAYS_A_WEEK * (stopped ? AFTER_VET_WEEKS : then.weeks)
   return {
     weeks: Math.round(days / DAYS_A_WEEK),
     on: nextOn ?? daysAfter(dateOf(at), days),
@@ -147,9 +146,7 @@ function nextOf(
       ? 'once a vet has seen it, not before'
       : second
         ? `for part 2 of ${plan.split!.visits.length} of this work`
-        : vetDecides(plan)
-          ? ONCE_VET_DECIDED
-          : NEXT_TEXT[rebook.why],
+        : then.why,
   }
 }
 

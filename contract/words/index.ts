@@ -40,7 +40,7 @@ export {
   NEED_FOR_OWNER,
   NEED_TEXT,
   NEXT_TEXT,
-  ONCE_VET_DECIDED,
+  nextSaid,
   RISK_TEXT,
   seenLines,
   weeksText,
