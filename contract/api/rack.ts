@@ -37,7 +37,11 @@ export const rackToolSchema = z.object({
 
 export type RackToolDoc = z.infer<typeof rackToolSchema>
 
-export const newToolSchema = z.object({ tool: toolSchema })
+export const newToolSchema = z.object({
+  /** Given where it is made: what is sent again because no answer came hangs there once. */
+  id: idSchema.optional(),
+  tool: toolSchema,
+})
 
 export const toolChangeSchema = z.object({ baseRevision: z.int().min(0), tool: toolSchema })
 

@@ -62,6 +62,8 @@ export const stationChangeSchema = z.object({
 })
 
 export const newVisitSchema = z.object({
+  /** Given where it is made: what is sent again because no answer came is booked once. */
+  id: idSchema.optional(),
   startsAt: instant,
   slotMinutes: z.int().min(15).max(1440),
   personId: idSchema.nullable(),

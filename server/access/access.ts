@@ -9,7 +9,7 @@ import type { Experience } from '../../core/index.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound, NotLetIn, TooLate } from '../db/errors.ts'
-import { lockSettings } from '../db/locks.ts'
+import { takeTurn } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { SettingRow, withinSalon } from '../db/models/index.ts'
 import { codeHash, fastHash, isSecret, isTriedFirst, newCode, newToken, slowHash } from './secrets.ts'
@@ -295,7 +295,7 @@ export class AccessRepo {
   }): Promise<{ who: Who; given: Given; codes: string[] }> {
     this.#assertOwn(passphrase)
     const made = await this.#sequelize.transaction(async (t) => {
-      await lockSettings(this.#sequelize, t)
+      await takeTurn(this.#sequelize, 'settings', t)
       const before = (await SettingRow.findByPk(SETTING, { transaction: t }))?.value as Setting | undefined
       if (before?.locked) throw new TooLate('it is locked already')
       const [person] = await this.#rows('SELECT id FROM people WHERE id = :ownerId AND left_at IS NULL', { ownerId }, t)

@@ -20,6 +20,7 @@ import {
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
 import { NotFound } from '../db/errors.ts'
+import { takeTurn } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { DayOffRow, DayPlanRow, DogRow, VisitRow, withinSalon } from '../db/models/index.ts'
 import type { SalonRepo } from '../salon/salon.ts'
@@ -154,6 +155,7 @@ export class ScheduleRepo {
   ): Promise<DayOff[]> {
     const { from, to } = spanOf(day)
     await this.#sequelize.transaction(async (transaction) => {
+      await takeTurn(this.#sequelize, 'days off', transaction)
       await DayOffRow.destroy({ where: { day, personId }, transaction })
       if (off) await DayOffRow.create({ id: randomUUID(), day, personId, fromAt: from, toAt: to, why }, { transaction })
       await logChange(

@@ -6,7 +6,7 @@ import type { CreationAttributes, Model, ModelStatic, Transaction } from 'sequel
  */
 export async function ensured<M extends Model>(
   of: ModelStatic<M>,
-  key: string,
+  key: string | number,
   begun: CreationAttributes<M>,
   transaction: Transaction,
 ): Promise<M> {

@@ -2,9 +2,19 @@ import type { Sequelize, Transaction } from 'sequelize'
 import { NotFound } from './errors.ts'
 import { AssessmentRow, VisitRow } from './models/index.ts'
 
-/** What is begun or locked once waits its turn: of two at once the second finds it done. */
-export const lockSettings = (sequelize: Sequelize, transaction: Transaction): Promise<unknown> =>
-  sequelize.query("SELECT pg_advisory_xact_lock(hashtext('settings ' || etude_salon()))", { transaction })
+/**
+ * Waits its turn until the transaction ends, in one salon: what is begun or locked once, files that are brought in, and days
+ * off, for which a booking waits by the same name. Of two at once the second finds it done.
+ */
+export const takeTurn = (
+  sequelize: Sequelize,
+  of: 'settings' | 'bringing in' | 'days off',
+  transaction: Transaction,
+): Promise<unknown> =>
+  sequelize.query("SELECT pg_advisory_xact_lock(hashtext(:of || ' ' || etude_salon()))", {
+    replacements: { of },
+    transaction,
+  })
 
 /**
  * One at a time, of all servers of a database, for as long as it takes; who is killed meanwhile leaves it to the next.

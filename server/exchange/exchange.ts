@@ -22,6 +22,7 @@ import {
   type VisitLine,
 } from '../../contract/formats/records-csv.ts'
 import { iso } from '../db/documents.ts'
+import { takeTurn } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { AssessmentRow, ClientRow, DogRow, PersonRow, PlanRow, VisitRow } from '../db/models/index.ts'
 import { IN_FORCE_ORDER } from '../plan/in-force.ts'
@@ -139,6 +140,8 @@ export class ExchangeRepo {
     }
     try {
       await this.#sequelize.transaction(async (t) => {
+        // One file twice at once: the second finds every owner, who are told apart by names alone.
+        await takeTurn(this.#sequelize, 'bringing in', t)
         if (table === 'clients') {
           const clients = new Lookup(await ClientRow.findAll({ transaction: t }), ({ name }) => [name])
           await each(readClientsCsv(csv), (line) => this.#client(line, clients, actorId, t))

@@ -17,6 +17,7 @@ import { BadInput } from '../../contract/formats/problem.ts'
 import { issuesOf } from '../../contract/formats/zod-issues.ts'
 import type { AccessRepo, At, Shown } from '../access/access.ts'
 import type { About, ChangeFeed } from '../changes/feed.ts'
+import { afterWhoWasFirst } from '../db/races.ts'
 import { assertMay, give, isAllowed, originOf, shownBy } from './door.ts'
 import type { Env } from './env.ts'
 import { sendProblem } from './problems.ts'
@@ -195,7 +196,7 @@ function answer(
       actorId: c.get('actorId'),
       at: atOf(c, access),
     }
-    const given = (await handle(taken)) as object
+    const given = (await (takes ? afterWhoWasFirst(() => handle(taken)) : handle(taken))) as object
     if (endpoint.kind === 'write' && !endpoint.quiet(taken.body)) {
       const tab = c.req.header('x-etude-tab') ?? ''
       const about = aboutOf(endpoint.path, c.req.param('id'))

@@ -5,6 +5,7 @@ import { type EstimateId, houseWith, isTime, type PlannedToday } from '../../cor
 import { localDate, spanOf } from '../day/dates.ts'
 import type { Clock } from '../db/clock.ts'
 import { iso } from '../db/documents.ts'
+import { ensured } from '../db/ensured.ts'
 import { NotFound, TooLate } from '../db/errors.ts'
 import { LearntRow, TakenNumberRow, VisitRow } from '../db/models/index.ts'
 import { plansInForce } from '../plan/in-force.ts'
@@ -137,9 +138,11 @@ export class LearningRepo {
   }
 
   async #keep(change: Partial<Pick<LearntRow, 'at' | 'doc' | 'follows'>>): Promise<void> {
-    const known = await LearntRow.findByPk(ONLY)
-    if (known) await known.update(change)
-    else await LearntRow.create({ id: ONLY, at: null, doc: null, follows: false, ...change })
+    await this.#sequelize.transaction(async (t) => {
+      // Learning in the background and the owner's own choice may both be the first to keep something.
+      const row = await ensured(LearntRow, ONLY, { id: ONLY, at: null, doc: null, follows: false }, t)
+      await row.update(change, { transaction: t })
+    })
   }
 
   async #plannedToday(): Promise<PlannedToday[]> {

@@ -86,10 +86,13 @@ export class RackRepo {
     })
   }
 
-  add(tool: ToolFields, actorId: string | null): Promise<RackToolDoc> {
+  /** @param id given where it was made: one that came before is there once */
+  add(tool: ToolFields, actorId: string | null, id: string = randomUUID()): Promise<RackToolDoc> {
     return this.#sequelize.transaction(async (t) => {
+      const before = await ToolRow.findByPk(id, { transaction: t })
+      if (before) return toolDoc(before)
       await assertOwner(tool, t)
-      const row = await ToolRow.create({ id: randomUUID(), ...columns(tool) }, { transaction: t })
+      const row = await ToolRow.create({ id, ...columns(tool) }, { transaction: t })
       await logChange({ actorId, entity: 'tool', entityId: row.id, action: 'added', change: tool }, t)
       return toolDoc(row)
     })

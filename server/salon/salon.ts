@@ -20,7 +20,7 @@ import {
 import { iso } from '../db/documents.ts'
 import { ensured } from '../db/ensured.ts'
 import { NotFound, named, TooLate } from '../db/errors.ts'
-import { lockSettings } from '../db/locks.ts'
+import { takeTurn } from '../db/locks.ts'
 import { logChange } from '../db/log.ts'
 import { PersonRow, SettingRow, VisitRow, withinSalon } from '../db/models/index.ts'
 
@@ -291,7 +291,7 @@ export class SalonRepo {
   async found(name: string, people: readonly Person[], demo: boolean, own: object = {}): Promise<void> {
     await this.#sequelize.transaction(async (t) => {
       // Two who begin at once: the second finds it begun.
-      await lockSettings(this.#sequelize, t)
+      await takeTurn(this.#sequelize, 'settings', t)
       if (await SettingRow.findByPk('name', { transaction: t })) throw new TooLate('there is a salon here already')
       await SettingRow.bulkCreate(
         [

@@ -129,9 +129,11 @@ export class VisitRepo {
    * A visit with its dog and owner; a known dog starts from its last visit, as much older as it will be.
    * @throws {CannotBook} with its day, for a visit of a row that cannot be: then none is booked
    */
-  async add({ repeat, ...input }: NewVisit, actorId: string | null): Promise<Visit> {
+  async add({ id: given, repeat, ...input }: NewVisit, actorId: string | null): Promise<Visit> {
     const id = await this.#sequelize.transaction(async (t) => {
-      const first = await this.book(input, actorId, t)
+      // Its answer did not come through, and it is sent again.
+      if (given && (await VisitRow.findByPk(given, { transaction: t }))) return given
+      const first = await this.book(input, actorId, t, given)
       if (!repeat) return first
       const { dogId } = (await VisitRow.findByPk(first, { transaction: t }))!
       const { slotMinutes, personId, asLastTime } = input
@@ -150,7 +152,12 @@ export class VisitRepo {
   }
 
   /** The same within a transaction. @returns the id of the new visit */
-  async book(input: NewVisit, actorId: string | null, t: Transaction, id: string = randomUUID()): Promise<string> {
+  async book(
+    input: Omit<NewVisit, 'id'>,
+    actorId: string | null,
+    t: Transaction,
+    id: string = randomUUID(),
+  ): Promise<string> {
     const { dogId, arrival, groomer } = input.dogId
       ? await this.#knownDog(input.dogId, input, t)
       : await this.#newDog(input, actorId, t)

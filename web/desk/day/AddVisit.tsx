@@ -16,6 +16,7 @@ import { Form, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { weightTyped } from '../../parts/number-text.ts'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
+import { useIdFor } from '../../parts/use-id-for.ts'
 import { FindDog } from '../dogs/FindDog.tsx'
 
 const name = (of: string, most: number) => z.string().trim().min(1, { error: of }).max(most)
@@ -40,15 +41,15 @@ type Send = (form: { time: string; slot: number }, dog: Pick<NewVisit, 'dog' | '
 /** A dog for a day: one the salon knows, or a new one with its owner. */
 export function AddVisit({ date, onClose }: { date: string; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
+  const idFor = useIdFor()
   const navigate = useNavigate()
   const [known, setKnown] = useState<FoundDog | null>(null)
   const [another, setAnother] = useState(false)
   const isToday = date === today()
-  const send: Send = ({ time, slot }, dog) =>
+  const send: Send = ({ time, slot }, dog) => {
+    const visit = { startsAt: instantAt(date, time), slotMinutes: slot, personId: null, ...dog }
     add.mutate(
-      {
-        body: { startsAt: instantAt(date, time), slotMinutes: slot, personId: null, ...dog },
-      },
+      { body: { id: idFor(visit), ...visit } },
       {
         onSuccess: ({ id, arrival }) => {
           // Who comes another day arrives then.
@@ -58,6 +59,7 @@ export function AddVisit({ date, onClose }: { date: string; onClose: () => void 
         },
       },
     )
+  }
   const end = (
     <>
       <NotAdded error={add.error} />

@@ -15,6 +15,7 @@ import { FindTime } from '../../parts/FindTime.tsx'
 import { Form, FormCheck, FormSelect, FormText, useZodForm } from '../../parts/form.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { dayTyped, NotAdded, TimeAndSlot, timeAndSlot } from '../../parts/TimeAndSlot.tsx'
+import { useIdFor } from '../../parts/use-id-for.ts'
 
 const SLOT_MINUTES = 120
 const WEEKS = 6
@@ -32,6 +33,7 @@ const bookForm = z.object({
 /** Puts a dog into the book: when its coat wants it, at the time it came last. */
 export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => void }): ReactNode {
   const add = useWrite(visitsApi.add)
+  const idFor = useIdFor()
   const wait = useWrite(planningApi.wait)
   const [wishes, setWishes] = useState(ANY_TIME)
   const last = dog.visits.find(({ summary }) => summary)
@@ -44,23 +46,20 @@ export function BookDialog({ dog, onClose }: { dog: DogRecord; onClose: () => vo
     asLastTime: true,
     times: '1',
   })
-  const send = ({ date, time, slot, asLastTime, times }: z.output<typeof bookForm>): void =>
-    onceTaken(
-      add.mutateAsync({
-        body: {
-          dogId: dog.id,
-          startsAt: instantAt(date, time),
-          slotMinutes: slot,
-          personId: null,
-          asLastTime,
-          ...(times > 1 ? { repeat: { everyWeeks, times } } : {}),
-        },
-      }),
-      () => {
-        toast.success(times > 1 ? `${dog.name} is in the book ${times} times` : `${dog.name} is in the book`)
-        onClose()
-      },
-    )
+  const send = ({ date, time, slot, asLastTime, times }: z.output<typeof bookForm>): void => {
+    const visit = {
+      dogId: dog.id,
+      startsAt: instantAt(date, time),
+      slotMinutes: slot,
+      personId: null,
+      asLastTime,
+      ...(times > 1 ? { repeat: { everyWeeks, times } } : {}),
+    }
+    onceTaken(add.mutateAsync({ body: { id: idFor(visit), ...visit } }), () => {
+      toast.success(times > 1 ? `${dog.name} is in the book ${times} times` : `${dog.name} is in the book`)
+      onClose()
+    })
+  }
   return (
     <DialogSheet
       changes={visitsApi.add}

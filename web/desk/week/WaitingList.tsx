@@ -9,6 +9,7 @@ import { onceTaken, useRead, useWrite } from '../../device/api.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FindTime } from '../../parts/FindTime.tsx'
 import { OnlyFor } from '../../parts/OnlyFor.tsx'
+import { useIdFor } from '../../parts/use-id-for.ts'
 
 /** Dogs that wait for a place, those whose coat needs it most first; a found time is taken by one touch. */
 export function WaitingList(): ReactNode {
@@ -36,6 +37,7 @@ const slotFor = ({ minutes }: Waiting, takes: number): number => Math.max(minute
 
 function Row({ one }: { one: Waiting }): ReactNode {
   const add = useWrite(visitsApi.add)
+  const idFor = useIdFor()
   const leave = useWrite(planningApi.leaveWaiting)
   const [wishes, setWishes] = useState(one.wishes)
   const canCome = wishedTimesText(one.wishes)
@@ -72,17 +74,18 @@ function Row({ one }: { one: Waiting }): ReactNode {
           asked={{ dogId: one.dogId, minutes: one.minutes }}
           wishes={wishes}
           onWishes={setWishes}
-          onTake={({ startsAt, personId, minutes }) =>
-            onceTaken(
-              add.mutateAsync(
-                {
-                  body: { dogId: one.dogId, startsAt, slotMinutes: slotFor(one, minutes), personId, asLastTime: true },
-                },
-                failed,
-              ),
-              () => toast.success(`${one.name} is booked: ${dayAndTimeText(startsAt)}`),
+          onTake={({ startsAt, personId, minutes }) => {
+            const visit = {
+              dogId: one.dogId,
+              startsAt,
+              slotMinutes: slotFor(one, minutes),
+              personId,
+              asLastTime: true,
+            }
+            onceTaken(add.mutateAsync({ body: { id: idFor(visit), ...visit } }, failed), () =>
+              toast.success(`${one.name} is booked: ${dayAndTimeText(startsAt)}`),
             )
-          }
+          }}
         />
       </div>
     </li>

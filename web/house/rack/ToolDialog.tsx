@@ -12,6 +12,7 @@ import { KeepBar } from '../../parts/KeepBar.tsx'
 import { PeopleOptions } from '../../parts/PeopleOptions.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { OneOf } from '../../parts/Toggle.tsx'
+import { useIdFor } from '../../parts/use-id-for.ts'
 import { nameOf } from './names.ts'
 
 const NEW: ToolFields = { kind: 'blade', id: '10', form: 'full', state: 'ready', label: '', ownerId: null, note: '' }
@@ -29,6 +30,7 @@ export function ToolDialog({
   onClose: () => void
 }): ReactNode {
   const add = useWrite(rackApi.add)
+  const idFor = useIdFor()
   const change = useWrite(rackApi.change)
   const retire = useWrite(rackApi.retire)
   const form = useZodForm(toolSchema, tool?.tool ?? NEW)
@@ -50,7 +52,7 @@ export function ToolDialog({
         className="flex flex-col gap-4"
         onSend={(fields) => {
           if (tool) change.mutate({ id: tool.id, body: { baseRevision: tool.revision, tool: fields } }, after)
-          else add.mutate({ body: { tool: fields } }, after)
+          else add.mutate({ body: { id: idFor(fields), tool: fields } }, after)
         }}
       >
         {!tool && (
