@@ -2,11 +2,11 @@ import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Visit } from '../contract/api/visits.ts'
 import { PASSPHRASE } from '../test/harness/door.ts'
-import { fill, press, says } from './browser.ts'
+import { click, fill, press, says } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 const pressNamed = async (page: Page, name: string): Promise<void> =>
-  (await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`))!.click()
+  click(page, `::-p-aria([name="${name}"][role="button"])`)
 
 /** Told why, with everything there that changes something greyed. */
 async function greyed(page: Page, where: string, why: string): Promise<void> {
@@ -120,7 +120,7 @@ describe('a salon is locked', () => {
       fay,
     )
     await tablet.keyboard.press('Escape')
-    await (await tablet.waitForSelector('[data-testid=signed-in]'))!.click()
+    await click(tablet, '[data-testid=signed-in]')
     await press(tablet, 'Fay')
     await tablet.waitForSelector('input[type=password]')
     await tablet.keyboard.type('2580')
@@ -131,7 +131,7 @@ describe('a salon is locked', () => {
     await tablet.goto(`${salon.base}visits/${visit.id}/look`)
     await tablet.waitForSelector('[data-facing] [data-region]')
     await greyed(tablet, 'main', 'Fay can read this; at the front desk you do not change it.')
-    await (await tablet.waitForSelector('[data-score="3"]'))!.click()
+    await click(tablet, '[data-score="3"]')
     await tablet.keyboard.press('3')
     expect(
       await desk.evaluate(async (id: string) => (await fetch(`/api/visits/${id}`)).json(), visit.id),
@@ -139,11 +139,11 @@ describe('a salon is locked', () => {
       assessment: { revision: 0 },
     })
     // Two touches and the PIN, and somebody else is here.
-    await (await tablet.waitForSelector('[data-testid=signed-in]'))!.click()
+    await click(tablet, '[data-testid=signed-in]')
     await says(tablet, 'Who is here?')
     await press(tablet, 'Odile')
     await fill(tablet, 'The owner’s passphrase', PASSPHRASE)
-    await (await tablet.waitForSelector('[data-testid=door] button[type=submit]'))!.click()
+    await click(tablet, '[data-testid=door] button[type=submit]')
     await tablet.waitForSelector('[data-testid=signed-in]')
     await tablet.goto(`${salon.base}house/people`)
     await tablet.waitForSelector('[data-testid=people] fieldset button')
@@ -214,7 +214,7 @@ test('what was scored while nobody was signed in waits on the device, and is sen
     // The build has to be on the device by then.
     await page.evaluate(async () => void (await navigator.serviceWorker.ready))
     await salon.killServer()
-    await (await page.waitForSelector('[data-testid=signed-in]'))!.click()
+    await click(page, '[data-testid=signed-in]')
     await says(page, 'Who is here?')
     await page.reload()
     await says(page, 'Who is here?')

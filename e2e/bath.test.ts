@@ -4,7 +4,7 @@ import type { BathRecord } from '../contract/api/bath.ts'
 import type { DryingRun } from '../contract/api/drying.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import type { ShelfProduct } from '../contract/formats/products.ts'
-import { drawn, shows, visitOf } from './browser.ts'
+import { click, drawn, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -214,7 +214,7 @@ describe('the salon around it', () => {
     const page = await open('Quill', 'arrival', '[data-testid=on-the-scale]')
     await simulate('scale', 'value', 7.25)
     await until(page, '[data-testid=on-the-scale]', /Take 7\.2\d kg/)
-    await page.click('[data-testid=on-the-scale] button')
+    await click(page, '[data-testid=on-the-scale] button')
     const weight = await page.$$eval('label', (labels) =>
       labels
         .filter(({ textContent }) => textContent?.startsWith('Weight'))
@@ -246,7 +246,7 @@ describe('the salon around it', () => {
     const page = await salon.newPage()
     await page.goto(`${salon.base}shelf`)
     await page.waitForSelector('[data-product="Ear Wipe"]')
-    await page.click('[data-product="Ear Wipe"]')
+    await click(page, '[data-product="Ear Wipe"]')
     await shows(page, '[data-testid=stock]')
     const before = Number.parseInt(await text(page, '[data-testid=stock]'), 10)
     await page.type('[aria-label="ml that came in"]', '250')

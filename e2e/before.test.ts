@@ -3,7 +3,7 @@ import type { Before } from '../contract/api/before.ts'
 import type { Message } from '../contract/api/consent.ts'
 import type { Day } from '../contract/api/day.ts'
 import { daysAfter } from '../contract/words/dates.ts'
-import { shows } from './browser.ts'
+import { click, shows } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -23,9 +23,9 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   const desk = await salon.newPage()
   await desk.goto(`${salon.base}?date=${then}`)
   await shows(desk, '[data-dog=Clementine]')
-  await desk.click('[aria-label="Change the booking of Clementine"]')
+  await click(desk, '[aria-label="Change the booking of Clementine"]')
   await shows(desk, '[data-testid=before-visit]')
-  await desk.click('[role=dialog] ::-p-text(Ask the owner)')
+  await click(desk, '[role=dialog] ::-p-text(Ask the owner)')
   await desk.waitForSelector('::-p-text(no answer yet)')
 
   const { link } = (await salon.api<Message[]>('/outbox')).find(({ body }) => body.includes('Clementine'))!
@@ -37,16 +37,14 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   expect(await axeFinds(phone)).toEqual([])
   expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   await phone.type('[aria-label="Weight in kilograms"]', '10,5')
-  await phone.click('::-p-text(Three months)')
-  await phone.click('::-p-text(Once a week)')
-  await phone.click('[aria-labelledby] ::-p-text(Not at all)')
+  await click(phone, '::-p-text(Three months)')
+  await click(phone, '::-p-text(Once a week)')
+  await click(phone, '[aria-labelledby] ::-p-text(Not at all)')
   // What was said and not sent is still there when the phone was put away.
   await phone.reload()
   await shows(phone, '[data-testid=before-page]')
   expect(await phone.$eval('[aria-label="Weight in kilograms"]', (box) => (box as HTMLInputElement).value)).toBe('10.5')
-  // Where it stands moves while the page settles: pressed, and not aimed at.
-  const sending = await phone.waitForSelector('::-p-text(Send to the salon)')
-  await sending!.evaluate((button) => (button as HTMLElement).click())
+  await click(phone, '::-p-text(Send to the salon)')
   await shows(phone, '[data-testid=thanks]')
 
   const { before } = await salon.api<{ before: Before }>(`/visits/${clementine.id}/before`)
@@ -60,7 +58,7 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   // The desk, which nobody touched, shows what is to be expected.
   await shows(desk, '[data-testid=foretold]')
   await desk.goto(`${salon.base}visits/${clementine.id}/arrival`)
-  await (await desk.waitForSelector('::-p-text(Take it into the arrival)'))!.click()
+  await click(desk, '::-p-text(Take it into the arrival)')
   expect(await desk.$$eval('input', (boxes) => boxes.map(({ value }) => value))).toContain('10.5')
   await desk.goto(`${salon.base}visits/${clementine.id}/look`)
   await shows(desk, '[data-testid=look-first]')
@@ -71,8 +69,8 @@ test('the desk asks, the owner answers six questions on a phone, and desk and lo
   await shows(phone, '[aria-label="Weight in pounds"]')
   expect(await phone.$eval('[aria-label="Weight in pounds"]', (box) => (box as HTMLInputElement).value)).toBe('23.1')
 
-  await phone.click('::-p-text(Call the visit off)')
-  await phone.click('::-p-text(Yes, call it off)')
+  await click(phone, '::-p-text(Call the visit off)')
+  await click(phone, '::-p-text(Yes, call it off)')
   await shows(phone, '[data-testid=called-off]')
   const after = await salon.api<Day>(`/day?date=${then}`)
   expect(after.visits.find(({ id }) => id === clementine.id)!.calledOff).toBe('cancelled')

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Day } from '../contract/api/day.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
-import { press, says } from './browser.ts'
+import { click, press, says } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 const read = (salon: Salon): Promise<SalonDoc> => salon.api<SalonDoc>('/salon')
@@ -66,7 +66,7 @@ describe('an empty database', () => {
     await fill('weight', '19.8')
     await page.select('[role=dialog] [name=coatType]', 'curly')
     await fill('owner', 'Ida Brand')
-    await page.click('[role=dialog] [type=submit]')
+    await click(page, '[role=dialog] [type=submit]')
     await page.waitForFunction(() => location.pathname.endsWith('/arrival'))
     await says(page, 'lb')
     await page.goto(salon.base)
@@ -100,18 +100,14 @@ describe('the made-up salon', () => {
     await tablet.evaluate(() => localStorage.setItem('etude.draft.test', 'of the made-up salon'))
     const page = await salon.newPage()
     await page.goto(`${salon.base}prep`)
-    await (await page.waitForSelector('[data-testid=made-up]'))!.click()
+    await click(page, '[data-testid=made-up]')
     await page.waitForSelector('[data-testid=salon]')
     await page.evaluate(() => localStorage.setItem('etude.draft.test', 'of the made-up salon'))
     await press(page, 'Set up our own now')
     await page.waitForSelector('[role=dialog]')
     await page.keyboard.type('Harbour Row')
     await page.select('[role=dialog] select[name=country]', 'DE')
-    // Not by where it stands: what follows from a country moves it.
-    await Promise.all([
-      page.waitForNavigation(),
-      page.$eval('[role=dialog] [type=submit]', (button) => (button as HTMLButtonElement).click()),
-    ])
+    await Promise.all([page.waitForNavigation(), click(page, '[role=dialog] [type=submit]')])
     await page.waitForSelector('[aria-labelledby=setting-up]')
     expect(await read(salon)).toMatchObject({ name: 'Harbour Row', country: 'DE', demo: false, people: [] })
     await page.waitForFunction(() => localStorage.getItem('etude.draft.test') === null)

@@ -8,7 +8,7 @@ import type { Message } from '../contract/api/consent.ts'
 import type { Goodbye } from '../contract/api/goodbye.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
-import { drawn, shows, visitOf } from './browser.ts'
+import { click, drawn, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -33,7 +33,7 @@ const openBench = async (page: Page, dog: string): Promise<string> => {
   return id
 }
 const begin = async (page: Page): Promise<void> => {
-  await page.click('[data-testid=begin]')
+  await click(page, '[data-testid=begin]')
   await shows(page, '[data-testid=now]')
 }
 const step = (page: Page): Promise<string> => page.$eval('[data-testid=now]', (now) => now.getAttribute('data-step')!)
@@ -97,7 +97,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await sayYes(latestPlan!.id)
   await page.reload()
   await page.waitForSelector('::-p-text(Take this plan)')
-  await page.click('[data-testid=take]')
+  await click(page, '[data-testid=take]')
   await expect
     .poll(async () => (await salon.api<Visit>(`/visits/${id}`)).acceptedPlan?.acceptedAt ?? null)
     .not.toBeNull()
@@ -147,15 +147,15 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await again.waitForFunction(() => !document.querySelector('[data-testid=timer]'))
 
   // Something happens: two touches, then what to do.
-  await (await again.waitForSelector('::-p-text(Something happened)'))!.click()
-  await (await again.waitForSelector('[role=dialog] ::-p-text(Quicked nail)'))!.click()
+  await click(again, '::-p-text(Something happened)')
+  await click(again, '[role=dialog] ::-p-text(Quicked nail)')
   await shows(again, '[data-testid=first-aid]')
   expect(await again.$eval('[data-testid=first-aid]', (card) => card.textContent)).toMatch(/Styptic.*Vet if/)
   await again.$eval('[role=dialog] [data-region^="front-paw"]', (place) =>
     place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
   )
-  await (await again.waitForSelector('[role=dialog] ::-p-text(The owner knows)'))!.click()
-  await (await again.waitForSelector('[role=dialog] .btn-main'))!.click()
+  await click(again, '[role=dialog] ::-p-text(The owner knows)')
+  await click(again, '[role=dialog] .btn-main')
 
   for (let i = 0; i < rows.length + 4; i++) {
     const open = Object.entries(await statuses(again)).find(([, status]) => status === 'open' || status === 'working')
@@ -169,9 +169,9 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   await shows(again, '[data-testid=sign]:not([disabled])')
   await again.type('textarea', 'Good as gold')
   await press(again, '[data-testid=book]')
-  await again.click('[data-testid=sign]')
+  await click(again, '[data-testid=sign]')
   await shows(again, '[data-testid=say-goodbye]')
-  await again.click('[data-testid=say-goodbye]')
+  await click(again, '[data-testid=say-goodbye]')
   await shows(again, '[data-dog=Pip]')
   const goodbye = await salon.api<Goodbye>(`/visits/${id}/goodbye`)
   expect(goodbye.finishedAt).not.toBeNull()
@@ -184,7 +184,7 @@ test('one dog from its arrival to its goodbye, the server killed once and the ta
   expect(goodbye.nextVisitId).not.toBeNull()
   await again.goto(`${salon.base}?date=${goodbye.page.next.on}`)
   await shows(again, '[data-dog=Pip]')
-  await again.click('[aria-label="The day before"]')
+  await click(again, '[aria-label="The day before"]')
   await again.waitForFunction(() => !document.querySelector('[data-dog=Pip]'))
   expect((await salon.api<Message[]>('/outbox')).some(({ body }) => body.includes('Pip is ready to go home'))).toBe(
     true,
@@ -234,7 +234,7 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
   await page.goto(`${salon.base}visits/${id}/verdict`)
   await page.waitForSelector('[data-testid=take]:not([disabled])')
   await agreed(page, id)
-  await page.click('[data-testid=take]')
+  await click(page, '[data-testid=take]')
   await page.waitForSelector('[data-testid=begin]:not([disabled])')
   expect(await page.$eval('[data-testid=how-long]', (said) => said.textContent)).toMatch(
     /^\d+ steps, about \d+ minutes/,
@@ -253,7 +253,7 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
     place.dispatchEvent(new MouseEvent('click', { bubbles: true })),
   )
   await shows(page, '[role=dialog] fieldset')
-  await page.click('[role=dialog] fieldset button:nth-of-type(5)')
+  await click(page, '[role=dialog] fieldset button:nth-of-type(5)')
   await shows(page, '[data-testid=what-changed]')
   await openBench(page, 'Juniper')
   await shows(page, '::-p-text(waits for the owner’s yes)')
@@ -264,7 +264,7 @@ test('a place found worse: the bench waits for the owner’s yes, then works by 
   expect(await post(`/plans/${latestPlan!.id}/accept`, {})).toBeLessThan(300)
   await openBench(page, 'Juniper')
   await page.waitForSelector('[data-testid=newer-plan] button')
-  await page.click('[data-testid=newer-plan] button')
+  await click(page, '[data-testid=newer-plan] button')
   await page.waitForFunction(() => !document.querySelector('[data-testid=newer-plan]'))
   await saved(page)
   await expect.poll(async () => Object.keys(await statuses(page))).not.toEqual(planned)
@@ -343,7 +343,7 @@ test('a clock that is over sounds on every screen until it is touched', async ()
   await page.goto(`${salon.base}visits/${id}/bench`)
   await shows(page, '[data-testid=timer][data-over=true]')
   // Browsers sound after the first touch only.
-  await page.click('[data-testid=now] h1')
+  await click(page, '[data-testid=now] h1')
   const tones = (): Promise<number> =>
     page.evaluate(() => (globalThis as unknown as { made: { tones: number } }).made.tones)
   await expect.poll(tones).toBeGreaterThan(2)
@@ -385,7 +385,7 @@ test('a file that comes in is tried first: what is wrong is told by line and col
     writeFileSync(join(folder, name), csv)
     return join(folder, name)
   }
-  await page.click('[data-table=clients] button')
+  await click(page, '[data-table=clients] button')
   const input = (await page.waitForSelector('[role=dialog] input[type=file]')) as ElementHandle<HTMLInputElement>
   await input.uploadFile(file('bad.csv', 'name,phone\n,555 1\n'))
   await shows(page, '[data-testid=dry-run]')
@@ -396,7 +396,7 @@ test('a file that comes in is tried first: what is wrong is told by line and col
   await page.waitForFunction(() =>
     document.querySelector('[data-testid=dry-run]')?.textContent?.includes('New: Ottilie Brandt'),
   )
-  await page.click('[data-testid=dry-run] .btn-main')
+  await click(page, '[data-testid=dry-run] .btn-main')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   const csv = await (await fetch(`${salon.base}api/records/clients/csv`)).text()
   expect(csv).toContain('Ottilie Brandt,555 1')
@@ -420,7 +420,7 @@ test('care at home is dragged on the chart and the next visit follows; a tool th
   const reached = (): Promise<string> =>
     page.$eval('[data-testid=regrowth] tbody tr:first-child td:last-child', (cell) => cell.textContent!)
   const type = async (mm: string): Promise<string> => {
-    await page.click('[data-testid=regrowth] tbody tr:first-child input', { count: 3 })
+    await page.locator('[data-testid=regrowth] tbody tr:first-child input').click({ count: 3 })
     await page.keyboard.type(mm)
     return reached()
   }

@@ -85,9 +85,11 @@ export const drawn = (page: Page): Promise<unknown> =>
 export const says = (page: Page, words: string): Promise<unknown> =>
   page.waitForFunction((wanted: string) => document.body.textContent!.includes(wanted), {}, words)
 
+/** Presses as a hand does: what is there, can be pressed and stands still. */
+export const click = (page: Page, selector: string): Promise<void> => page.locator(selector).click()
+
 /** Presses what bears these words. */
-export const press = async (page: Page, words: string): Promise<void> =>
-  (await page.waitForSelector(`::-p-text(${words})`))!.click()
+export const press = (page: Page, words: string): Promise<void> => click(page, `::-p-text(${words})`)
 
 /** Types over what a field holds. */
 export const fill = async (page: Page, label: string, text: string): Promise<void> => {

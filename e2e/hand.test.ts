@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { BenchDoc } from '../contract/api/bench.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { REGION_SIDES, SCALE_IDS } from '../core/index.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -141,7 +141,7 @@ describe('a dog nobody here knows', () => {
         await expect.poll(() => text(page, '[data-testid=stage] p')).not.toBe(before)
       }
       presses++
-      await page.click(selector)
+      await click(page, selector)
       await atHand(index)
       await key(digit)
       await atHand(index + 1)
@@ -183,7 +183,7 @@ test('the verdict says its sentence first on a phone, and what comes next stays 
 
 test('the bench opens at its clock, and is worked by one key: started, done, and on to the next', async () => {
   const page = await open('Tansy', 'bench', '[data-testid=now], [data-testid=begin]:not([disabled])')
-  if (await page.$('[data-testid=begin]')) await page.click('[data-testid=begin]')
+  if (await page.$('[data-testid=begin]')) await click(page, '[data-testid=begin]')
   await shows(page, '[data-testid=now]')
   expect(await page.$eval('#main', (main) => main.scrollTop)).toBe(0)
   expect(await inSight(page, '[data-testid=step-clock]')).toBe(true)
@@ -211,7 +211,7 @@ test('after a change of screen the focus goes to what came', async () => {
   const page = await salon.newPage()
   await page.goto(`${salon.base}visits/${await visitOf(salon.base, 'Juniper')}/verdict`)
   await shows(page, '[data-testid=verdict]')
-  await page.click('nav a[href$="/bath"]')
+  await click(page, 'nav a[href$="/bath"]')
   await page.waitForFunction(() => document.activeElement?.matches('[data-testid=bath]'))
   await page.goBack()
   await page.waitForFunction(() => document.activeElement?.matches('[data-testid=verdict]'))
@@ -225,7 +225,7 @@ test('a dialog opens on its first field, and letters can be turned off', async (
   expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT')
   await page.keyboard.press('Escape')
   await page.keyboard.press('?' as KeyInput)
-  await (await page.waitForSelector('[role=dialog] button::-p-text(Letters and digits do nothing)'))!.click()
+  await click(page, '[role=dialog] button::-p-text(Letters and digits do nothing)')
   await page.keyboard.press('Escape')
   const before = await text(page, '[data-testid=place]')
   await page.keyboard.press('Digit2')
@@ -269,7 +269,7 @@ describe('for every eye', () => {
     await page.evaluate(() => {
       document.documentElement.dataset.theme = 'dim'
     })
-    await page.click('::-p-text(Mixing card)')
+    await click(page, '::-p-text(Mixing card)')
     await shows(page, '[data-print]')
     await emulate(page, [], 'print')
     const { left, right, color } = await page.$eval('[data-print]', (card) => ({

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Learning } from '../contract/api/learning.ts'
-import { shows } from './browser.ts'
+import { click, shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -15,15 +15,15 @@ test('a number that the logs would have otherwise is taken, stands in use, and i
   const page = await salon.newPage()
   await page.goto(`${salon.base}numbers`)
   await shows(page, `[data-proposal="${one!.id}"]`)
-  await page.click(`[data-proposal="${one!.id}"] button`)
+  await click(page, `[data-proposal="${one!.id}"] button`)
   await page.waitForSelector(`[data-proposal="${one!.id}"]`, { hidden: true })
   expect((await salon.api<{ estimates: Record<string, number> }>('/salon')).estimates).toEqual({
     [one!.id]: one!.value,
   })
   // The number's own row shows it, and what ours was.
   await page.waitForSelector(`[id="${one!.id}"] ::-p-text(default)`)
-  await page.click('summary ::-p-text(Taken so far)')
-  await page.click('[aria-label^="Take back"]')
+  await click(page, 'summary ::-p-text(Taken so far)')
+  await click(page, '[aria-label^="Take back"]')
   await shows(page, `[data-proposal="${one!.id}"]`)
   expect((await salon.api<{ estimates: Record<string, number> }>('/salon')).estimates).toEqual({})
   const { taken } = await salon.api<Learning>('/learning')
@@ -36,8 +36,8 @@ test('how right we were opens from the house, in pictures with tables behind the
   await page.goto(`${salon.base}house/right`)
   await shows(page, '[data-kind=coat] svg')
   expect(await page.$$eval('[data-kind]', (kinds) => kinds.length)).toBe(5)
-  await page.click('[data-kind=coat] summary')
+  await click(page, '[data-kind=coat] summary')
   await shows(page, '[data-kind=coat] details[open] table')
-  await page.click('[data-kind=coat] a')
+  await click(page, '[data-kind=coat] a')
   await page.waitForFunction(() => location.pathname.startsWith('/visits/'))
 })

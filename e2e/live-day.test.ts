@@ -4,7 +4,7 @@ import type { DayToPlan } from '../contract/api/planning.ts'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { daysAfter, timeText } from '../contract/words/dates.ts'
-import { shows } from './browser.ts'
+import { click, shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 /** Less than this nobody calls about, min; as the screen has it. */
@@ -80,7 +80,7 @@ const change = (page: Page, path: string, method: string, body: object): Promise
 async function keepOn(page: Page): Promise<void> {
   const keptAt = async (): Promise<string | undefined> => (await planOfTomorrow()).kept?.keptAt
   const before = await keptAt()
-  await page.click('::-p-text(Keep this plan)')
+  await click(page, '::-p-text(Keep this plan)')
   await expect.poll(keptAt).not.toBe(before)
 }
 

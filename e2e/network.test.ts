@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { PASSPHRASE } from '../test/harness/door.ts'
-import { fill, keyServed, openBrowser, PATIENCE_MS, press, says } from './browser.ts'
+import { click, fill, keyServed, openBrowser, PATIENCE_MS, press, says } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 /* A salon over HTTPS with its own authority, opened from browsers with profiles of their own, as tablets and telephones are. */
@@ -99,11 +99,11 @@ test('a tablet that trusts the authority is let in by its code; the owner’s pa
   await press(tablet, 'By a passkey')
   await says(tablet, 'this device has no passkey for this salon')
   await fill(tablet, 'The owner’s passphrase', PASSPHRASE)
-  await (await tablet.waitForSelector('[data-testid=door] button[type=submit]'))!.click()
+  await click(tablet, '[data-testid=door] button[type=submit]')
   await tablet.waitForSelector('[data-testid=signed-in]')
 
   // Out at the desk and in again by a touch, and what asks for the passphrase is open.
-  await (await desk.waitForSelector('[data-testid=signed-in]'))!.click()
+  await click(desk, '[data-testid=signed-in]')
   await press(desk, 'Odile')
   await desk.waitForSelector('::-p-text(By a passkey)')
   expect(await axeFinds(desk)).toEqual([])

@@ -2,7 +2,7 @@ import type { KeyInput, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
 import type { Visit } from '../contract/api/visits.ts'
 import { REGION_SIDES } from '../core/index.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -113,7 +113,7 @@ test('the whole path by keyboard: the felted drop coat in at most 60 key presses
 test('a figure on the verdict opens to its parts, and from there to the number it is made of', async () => {
   const page = await salon.newPage()
   await open(page, 'Bramble', 'verdict', '[data-testid=verdict]')
-  await (await page.waitForSelector('::-p-text(to give)'))!.click()
+  await click(page, '::-p-text(to give)')
   await shows(page, '::-p-text(One pull-minute is a minute)')
   await page.keyboard.press('Escape')
   await page.$eval('[data-facing] [data-region="back"]', (element) =>
@@ -129,15 +129,15 @@ test('a figure on the verdict opens to its parts, and from there to the number i
 test('by pointer at 1280x800: pick a place, score it, say how far it reaches, see the verdict move', async () => {
   const page = await salon.newPage()
   await open(page, 'Pip', 'look', PLACE)
-  await page.click('[data-facing] [data-region="side.left"]')
+  await click(page, '[data-facing] [data-region="side.left"]')
   expect(await text(page, '[data-testid=place]')).toBe('Left side')
-  await page.click('button[data-score="3"]')
+  await click(page, 'button[data-score="3"]')
   await shows(page, '[aria-label="How far it reaches, Left side"]')
-  await page.click('::-p-aria([name="three quarters"][role="button"])')
-  await page.click('button[aria-label="More free hair"]')
-  await page.click('aside ::-p-text(Skip)')
+  await click(page, '::-p-aria([name="three quarters"][role="button"])')
+  await click(page, 'button[aria-label="More free hair"]')
+  await click(page, 'aside ::-p-text(Skip)')
   // It comes back once the reach is no more asked for.
-  await page.locator('::-p-text(Rest clean)').click()
+  await click(page, '::-p-text(Rest clean)')
   await becomes(page, 'saved')
   const { assessment } = await visit('Pip')
   expect(assessment.rows.find(({ region, side }) => region === 'side' && side === 'left')).toMatchObject({
@@ -146,7 +146,7 @@ test('by pointer at 1280x800: pick a place, score it, say how far it reaches, se
     standoffMm: 4,
   })
   expect(assessment.rows).toHaveLength(39)
-  await page.click('::-p-text(Undo)')
+  await click(page, '::-p-text(Undo)')
   await page.waitForFunction(() => document.querySelector('[data-testid=progress]')?.textContent !== '39 of 39')
   await page.close()
 })
@@ -219,7 +219,7 @@ describe('nothing scored is lost', () => {
     await two.keyboard.press('Digit1')
     await shows(two, '::-p-text(scored this dog too)')
     expect((await visit('Button')).assessment.rows).toMatchObject([{ region: 'back', mat: 3 }])
-    await two.click('::-p-text(Put mine on top)')
+    await click(two, '::-p-text(Put mine on top)')
     await becomes(two, 'saved')
     expect((await visit('Button')).assessment.rows).toMatchObject([{ region: 'back', mat: 1 }])
     await one.close()
@@ -230,8 +230,8 @@ describe('nothing scored is lost', () => {
     const page = await salon.newPage()
     await open(page, 'Tansy', 'arrival', 'form')
     // What is as last time is a line; a touch opens it.
-    await page.click('form h2 ::-p-text(Temper)')
-    await (await page.waitForSelector('::-p-aria([name="Anxious"])'))!.click()
+    await click(page, 'form h2 ::-p-text(Temper)')
+    await click(page, '::-p-aria([name="Anxious"])')
     await page.reload()
     await shows(page, 'form')
     expect(await page.$eval('form', (form) => form.textContent)).toContain('TemperAnxious')

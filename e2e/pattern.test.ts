@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Visit } from '../contract/api/visits.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -28,7 +28,7 @@ const textOf = (page: Page, selector: string): Promise<string> =>
 const keep = async (page: Page): Promise<void> => {
   const [answered] = await Promise.all([
     page.waitForResponse((response) => response.request().method() !== 'GET' && response.url().includes('/arrival')),
-    page.click('::-p-text(Keep this cut)'),
+    click(page, '::-p-text(Keep this cut)'),
   ])
   expect(answered.status()).toBe(200)
 }
@@ -129,17 +129,17 @@ describe('the pattern of a cut', () => {
 
   test('one’s own is kept from the dog, offered to the next, changed and taken out under House, and goes out and in as a file', async () => {
     const { page } = await openCut('Bramble')
-    await page.click('[data-shape-part=tail]')
+    await click(page, '[data-shape-part=tail]')
     await shows(page, '[data-testid=part-shapes][data-part=tail]')
-    await page.click('[data-testid=part-shapes] ::-p-text(half-moon)')
-    await page.click('::-p-text(Keep as ours)')
+    await click(page, '[data-testid=part-shapes] ::-p-text(half-moon)')
+    await click(page, '::-p-text(Keep as ours)')
     await shows(page, '[role=dialog]')
     expect(await axeFinds(page)).toEqual([])
     // Without a name it says so and stays.
-    await page.click('[role=dialog] [type=submit]')
+    await click(page, '[role=dialog] [type=submit]')
     await shows(page, '[role=dialog] [role=alert]')
     await page.type('[role=dialog] input[name=name]', 'Harbour clip')
-    await page.click('[role=dialog] [type=submit]')
+    await click(page, '[role=dialog] [type=submit]')
     await page.waitForSelector('[role=dialog]', { hidden: true })
     const other = await openCut('Juniper')
     await other.page.waitForFunction(() =>
@@ -153,20 +153,20 @@ describe('the pattern of a cut', () => {
     expect(await axeFinds(page)).toEqual([])
     const file = await (await fetch(`${salon.base}api/patterns.json`)).text()
     expect(JSON.parse(file)).toMatchObject({ format: 'etude.patterns/1', patterns: [{ name: 'Harbour clip' }] })
-    await page.click('[aria-label="Change: Harbour clip"]')
-    await page.click('[role=dialog] ::-p-text(Take it out)')
+    await click(page, '[aria-label="Change: Harbour clip"]')
+    await click(page, '[role=dialog] ::-p-text(Take it out)')
     await page.waitForSelector('[role=dialog]', { hidden: true })
     await page.waitForFunction(() =>
       document.querySelector('[aria-label="Our own"]')!.textContent!.includes('None yet'),
     )
-    await page.click('::-p-text(From a file)')
+    await click(page, '::-p-text(From a file)')
     const input = (await page.waitForSelector('[role=dialog] input[type=file]'))!
     const path = join(mkdtempSync(join(tmpdir(), 'etude-patterns-')), 'patterns.json')
     writeFileSync(path, file)
     await (input as ElementHandle<HTMLInputElement>).uploadFile(path)
     await shows(page, '[data-testid=dry-run]')
     expect(await textOf(page, '[data-testid=dry-run]')).toContain('New: Harbour clip.')
-    await page.click('[role=dialog] ::-p-text(Write it)')
+    await click(page, '[role=dialog] ::-p-text(Write it)')
     await page.waitForSelector('[aria-label="Change: Harbour clip"]')
     await page.close()
   })
@@ -176,10 +176,10 @@ describe('the pattern of a cut', () => {
     const page = await salon.newPage()
     await page.goto(`${salon.base}visits/${id}/arrival`)
     await shows(page, 'form')
-    await page.click('form h2 ::-p-text(Its looks)')
-    await (await page.waitForSelector('form ::-p-text(Black)'))!.click()
-    await page.click('form ::-p-text(Stand)')
-    await page.click('::-p-text(Save, on to the look)')
+    await click(page, 'form h2 ::-p-text(Its looks)')
+    await click(page, 'form ::-p-text(Black)')
+    await click(page, 'form ::-p-text(Stand)')
+    await click(page, '::-p-text(Save, on to the look)')
     await page.waitForSelector('[data-facing] [data-coat=black], [data-coat=black] [data-region]')
     await page.goto(salon.base)
     await page.waitForSelector('[data-dog] [data-coat=black]')

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Salon as SalonDoc } from '../contract/api/salon.ts'
-import { shows } from './browser.ts'
+import { click, shows } from './browser.ts'
 import { openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -15,7 +15,7 @@ test('people are written down by hand: a new one is offered at every screen, who
   await shows(page, '[data-person-row=Noor]')
   const offered = (): Promise<(string | null)[]> =>
     page.$$eval('header select option', (all) => all.map((one) => one.textContent))
-  await page.click('::-p-text(Somebody new)')
+  await click(page, '::-p-text(Somebody new)')
   await shows(page, '[role=dialog]')
   await page.keyboard.type('Noor')
   await page.keyboard.press('Enter')
@@ -23,13 +23,13 @@ test('people are written down by hand: a new one is offered at every screen, who
     document.querySelector('[role=dialog]')!.textContent!.includes('called Noor already'),
   )
   await page.keyboard.type(' A')
-  await page.click('[role=dialog] ::-p-text(Learner)')
-  await page.click('[role=dialog] [type=submit]')
+  await click(page, '[role=dialog] ::-p-text(Learner)')
+  await click(page, '[role=dialog] [type=submit]')
   await page.waitForSelector('[data-person-row="Noor A"]')
   expect(await offered()).toContain('Noor A')
 
-  await page.click('[aria-label="Change: Ebba"]')
-  await page.click('[role=dialog] ::-p-text(Has left)')
+  await click(page, '[aria-label="Change: Ebba"]')
+  await click(page, '[role=dialog] ::-p-text(Has left)')
   await page.waitForSelector('ul[aria-label=Left] [data-person-row=Ebba]')
   expect(await offered()).not.toContain('Ebba')
   const { people } = await salon.api<SalonDoc>('/salon')

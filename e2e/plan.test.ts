@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { DayToPlan, WeekDay } from '../contract/api/planning.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { daysAfter } from '../contract/words/dates.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -37,7 +37,7 @@ test('a day is planned, a dog moved by keys to see what it costs, and the plan k
   await says(page, '[data-testid=chosen-dog]', 'Wendell')
   await page.keyboard.press('ArrowRight')
   await shows(page, '[data-testid=differences]')
-  await page.click('::-p-text(Leave it as it was)')
+  await click(page, '::-p-text(Leave it as it was)')
   await page.waitForFunction(() => !document.querySelector('[data-testid=differences]'))
   // Something breaks: the day is planned without it.
   await page.select('[data-testid=what-if]', 'without-place table-2')
@@ -48,12 +48,12 @@ test('a day is planned, a dog moved by keys to see what it costs, and the plan k
         (cell) => cell.textContent === 'Middle',
       ),
   )
-  await page.click('::-p-text(Leave it as it was)')
+  await click(page, '::-p-text(Leave it as it was)')
   // Two screens: what one keeps the other shows.
   const other = await salon.newPage('light', 'another device')
   await other.goto(`${salon.base}plan?date=${tomorrow}`)
   await shows(other, '[data-testid=strands] [role=button]')
-  await page.click('::-p-text(Keep this plan)')
+  await click(page, '::-p-text(Keep this plan)')
   await shows(page, '[data-testid=plan-kept]')
   await says(page, '[data-testid=call-now]', 'what was promised still holds')
   await other.waitForFunction(() =>
@@ -88,15 +88,15 @@ test('a time is found with reasons and taken by one touch; the week shows it', a
   const page = await salon.newPage()
   await page.goto(`${salon.base}week`)
   await shows(page, `[data-day="${tomorrow}"] li button`)
-  await page.click(`[data-day="${tomorrow}"] ::-p-text(Mossy)`)
+  await click(page, `[data-day="${tomorrow}"] ::-p-text(Mossy)`)
   await shows(page, '[role=dialog]')
   // What comes in above it may still move it.
-  await page.locator('[role=dialog] ::-p-text(Find a time)').click()
+  await click(page, '[role=dialog] ::-p-text(Find a time)')
   await shows(page, '[data-testid=found-times] li')
   expect(await page.$$('[data-testid=found-times] li')).toHaveLength(3)
   expect(await text(page, '[data-testid=found-times] li')).toMatch(/ready by \d/)
-  await page.click('[data-testid=found-times] li:last-child button')
-  await page.click('[role=dialog] [type=submit]')
+  await click(page, '[data-testid=found-times] li:last-child button')
+  await click(page, '[role=dialog] [type=submit]')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   const { dogs } = await planOfTomorrow()
   const mossy = dogs.find(({ name }) => name === 'Mossy')
@@ -116,28 +116,28 @@ test('a dog waits for a place, is named where one became free, and gets another 
   await page.setBypassCSP(true)
   await page.goto(`${salon.base}dogs/${dogId}`)
   await shows(page, '[data-testid=record]')
-  await page.click('[data-testid=record] ::-p-text(Book)')
+  await click(page, '[data-testid=record] ::-p-text(Book)')
   await shows(page, '[role=dialog]')
-  await page.click('[role=dialog] ::-p-text(let it wait)')
+  await click(page, '[role=dialog] ::-p-text(let it wait)')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   // Ludo’s owner calls: who waits could have its place, which is as long.
   await page.goto(`${salon.base}?date=${tomorrow}`)
   await shows(page, '[data-dog=Ludo]')
-  await page.click('[aria-label="Change the booking of Ludo"]')
+  await click(page, '[aria-label="Change the booking of Ludo"]')
   await shows(page, '[role=dialog]')
-  await page.click('[role=dialog] ::-p-text(Cancelled)')
+  await click(page, '[role=dialog] ::-p-text(Cancelled)')
   await says(page, '[data-testid=could-have-it]', 'Old Tobit')
   // And the way back is there for some seconds.
   // It slides in: a locator waits until it stands still.
-  await page.locator('[data-sonner-toast] ::-p-text(Undo)').click()
+  await click(page, '[data-sonner-toast] ::-p-text(Undo)')
   await page.waitForSelector('[data-testid=could-have-it]', { hidden: true })
   expect((await salon.api<Visit>(`/visits/${ludo.visitId}`)).calledOff).toBeNull()
   await page.goto(`${salon.base}week`)
   await shows(page, '[data-waiting="Old Tobit"]')
   expect(await axeFinds(page)).toEqual([])
-  await page.click('[data-waiting="Old Tobit"] ::-p-text(Find a time)')
+  await click(page, '[data-waiting="Old Tobit"] ::-p-text(Find a time)')
   await shows(page, '[data-waiting="Old Tobit"] [data-testid=found-times] li')
-  await page.click('[data-waiting="Old Tobit"] [data-testid=found-times] li:last-child button')
+  await click(page, '[data-waiting="Old Tobit"] [data-testid=found-times] li:last-child button')
   await page.waitForSelector('[data-waiting="Old Tobit"]', { hidden: true })
   expect(await salon.api<unknown[]>('/waiting')).toEqual([])
   await page.close()
@@ -147,7 +147,7 @@ test('places, hours and days off are said in the house; a day with somebody book
   const page = await salon.newPage()
   await page.goto(`${salon.base}house/premises`)
   await shows(page, '[data-testid=premises] input')
-  await page.click('[data-testid=premises] ::-p-text(Pen)')
+  await click(page, '[data-testid=premises] ::-p-text(Pen)')
   await shows(page, '[aria-label="Name of Pen 6"]')
   const month = daysAfter(tomorrow, 60)
   const typeDay = async (day: string): Promise<void> => {
@@ -160,7 +160,7 @@ test('places, hours and days off are said in the house; a day with somebody book
       },
       day,
     )
-    await page.click('[data-testid=premises] form [type=submit]')
+    await click(page, '[data-testid=premises] form [type=submit]')
   }
   await typeDay(tomorrow)
   await says(page, '[data-testid=premises] [role=alert]', 'booked for that day')

@@ -7,7 +7,7 @@ import type { NewVisit, Visit } from '../contract/api/visits.ts'
 import { minutesText } from '../contract/words/index.ts'
 import { REGION_SIDES, type RegionId, type Side } from '../core/index.ts'
 import { readPdf } from '../test/harness/pdf.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -24,7 +24,7 @@ const drawn = (page: Page): Promise<string> =>
   page.$$eval('[data-facing] [data-region]', (places) =>
     places.map((place) => place.getAttribute('aria-label')).join('; '),
   )
-const click = (page: Page, selector: string): Promise<unknown> =>
+const tap = (page: Page, selector: string): Promise<unknown> =>
   page.$eval(selector, (element) => element.dispatchEvent(new MouseEvent('click', { bubbles: true })))
 
 async function open(dog: string, path: string, wait: string): Promise<Page> {
@@ -113,9 +113,9 @@ describe('arguing with the verdict', () => {
     await page.keyboard.press('Home')
     await expect.poll(() => text(page, '[data-testid=at-budget]')).not.toBe(dragged)
     // A curve is also a table.
-    await page.click('::-p-text(The curve as a table)')
+    await click(page, '::-p-text(The curve as a table)')
     expect(await page.$$eval('details table tbody tr', (rows) => rows.length)).toBeGreaterThan(8)
-    await page.click('::-p-text(Back to the verdict)')
+    await click(page, '::-p-text(Back to the verdict)')
     await expect.poll(() => drawn(page)).toBe(before)
     // One style only has a curve of its own.
     const best = await text(page, '[data-testid=at-budget]')
@@ -128,12 +128,12 @@ describe('arguing with the verdict', () => {
     const page = await open('Bramble', 'verdict?tab=ask', '[data-testid=flips] button')
     await page.waitForFunction(() => !document.querySelector('[aria-label="What would change it"] progress'))
     const before = await drawn(page)
-    await click(page, '[data-testid=flips] button')
+    await tap(page, '[data-testid=flips] button')
     await shows(page, '[data-testid=as-if]')
     await expect.poll(() => drawn(page)).not.toBe(before)
     const foretold = await text(page, '[data-testid=flips] button[aria-pressed=true] span:last-child')
     expect(await text(page, '[data-testid=as-if]')).toContain(foretold)
-    await click(page, '[data-testid=flips] button[aria-pressed=true]')
+    await tap(page, '[data-testid=flips] button[aria-pressed=true]')
     await expect.poll(() => drawn(page)).toBe(before)
     await page.close()
   })
@@ -151,7 +151,7 @@ describe('arguing with the verdict', () => {
     await look!.click()
     await shows(page, '[data-testid=settles]')
     const offered = await text(page, '[data-testid=settles]')
-    await click(page, '[data-testid=settles]')
+    await tap(page, '[data-testid=settles]')
     await expect.poll(async () => offered.includes(await text(page, '[data-testid=place]'))).toBe(true)
     await page.close()
   })
@@ -159,13 +159,13 @@ describe('arguing with the verdict', () => {
   test('another way than the best asks for a reason, and both plans are kept', async () => {
     const page = await open('Juniper', 'verdict?tab=ways', '[data-testid=alternatives]')
     const best = (await visit('Juniper')).latestPlan!
-    await page.click('[data-testid=alternatives] li button::-p-text(Choose this)')
+    await click(page, '[data-testid=alternatives] li button::-p-text(Choose this)')
     await shows(page, '[role=dialog] input')
     expect(
       await page.$eval('[role=dialog] button[type=submit]', (button) => (button as HTMLButtonElement).disabled),
     ).toBe(true)
     await page.type('[role=dialog] input', 'The owner has changed her mind')
-    await page.click('[role=dialog] button[type=submit]')
+    await click(page, '[role=dialog] button[type=submit]')
     await shows(page, '[data-testid=instead]')
     expect(await text(page, '[data-testid=instead]')).toContain('The owner has changed her mind')
     const now = (await visit('Juniper')).latestPlan!
@@ -174,7 +174,7 @@ describe('arguing with the verdict', () => {
     expect((await salon.api<{ id: string }>(`/plans/${best.id}`)).id).toBe(best.id)
     await page.reload()
     await shows(page, '[data-testid=instead]')
-    await page.click('::-p-text(Back to that)')
+    await click(page, '::-p-text(Back to that)')
     await page.waitForFunction(() => !document.querySelector('[data-testid=instead]'))
     expect((await visit('Juniper')).latestPlan!.plan.verdict.style).toBe(best.plan.verdict.style)
     await page.close()
@@ -192,10 +192,7 @@ const heading = (page: Page, words: string): Promise<unknown> =>
 const lastLink = async (): Promise<string> => (await salon.api<Message[]>('/outbox'))[0]!.link
 async function send(page: Page): Promise<string> {
   const before = (await salon.api<Message[]>('/outbox')).length
-  // Not by where it stands: the price above it may still be on its way.
-  await (await page.waitForSelector('button::-p-text(Send)'))!.evaluate((button) =>
-    (button as HTMLButtonElement).click(),
-  )
+  await click(page, 'button::-p-text(Send)')
   await expect.poll(async () => (await salon.api<Message[]>('/outbox')).length).toBe(before + 1)
   return lastLink()
 }
@@ -208,7 +205,7 @@ describe("the owner's yes", () => {
     await page.waitForFunction(() =>
       document.querySelector('[data-testid=take]')?.textContent?.includes('Ask the owner'),
     )
-    await page.click('[data-testid=take]')
+    await click(page, '[data-testid=take]')
     await shows(page, '[data-testid=needs]')
     const { latestPlan, acceptedPlan } = await visit('Bramble')
     expect(acceptedPlan).toBeNull()
@@ -238,10 +235,10 @@ describe("the owner's yes", () => {
     for (const part of ['What we saw', 'What we advise', 'What it costs', 'What can happen', 'not a diagnosis'])
       expect(page_).toContain(part)
     // A name is asked for; what was written stays.
-    await owner.click('::-p-text(Yes, as advised)')
+    await click(owner, '::-p-text(Yes, as advised)')
     await shows(owner, '#owner-name-missing')
     await owner.type('#owner-name', 'Perpetua Lisle')
-    await owner.click('::-p-text(Yes, as advised)')
+    await click(owner, '::-p-text(Yes, as advised)')
     await shows(owner, '[data-testid=thanks]')
 
     // A second answer by the same link is refused.
@@ -266,7 +263,7 @@ describe("the owner's yes", () => {
     expect(quoted).toBe(latestPlan!.price)
     await page.reload()
     await shows(page, '[data-testid=needs-none]')
-    await page.click('[data-testid=take]')
+    await click(page, '[data-testid=take]')
     await shows(page, '[data-testid=begin]')
     expect((await visit('Bramble')).station).toBe('bath')
     await page.close()
@@ -293,7 +290,7 @@ describe("the owner's yes", () => {
     expect(await disabled()).toBe(true)
     await atThisScreen(page, 'Noor')
     await expect.poll(disabled).toBe(false)
-    await page.click('form button[type=submit]')
+    await click(page, 'form button[type=submit]')
     await shows(page, '[data-testid=answers]')
     const [consent] = (await visit('Old Tobit')).consents
     expect(consent).toMatchObject({ answer: 'yes', channel: 'spoken', saidBy: 'Wilhelmina' })
@@ -306,9 +303,9 @@ describe('in the middle of the groom', () => {
   test('done work stays done, a place found worse is planned anew, and the difference is shown', async () => {
     // Taken in the test before.
     const page = await open('Bramble', 'verdict', '[data-testid=under-way]')
-    await click(page, '[data-facing] [data-region="back"]')
+    await tap(page, '[data-facing] [data-region="back"]')
     await shows(page, '[role=dialog]')
-    await page.click('[role=dialog] button::-p-text(Finished)')
+    await click(page, '[role=dialog] button::-p-text(Finished)')
     await expect.poll(() => text(page, '[data-testid=under-way]')).toContain('1 of 39')
     // The screen counts it before the server has it.
     await expect
@@ -319,9 +316,9 @@ describe('in the middle of the groom', () => {
       acceptedPlan!.plan.regions[REGION_SIDES.findIndex(({ region }) => region === 'ear-outer')]!.treatment
 
     // An ear that looked free turns out felted.
-    await click(page, '[data-facing] [data-region="ear-outer.left"]')
+    await tap(page, '[data-facing] [data-region="ear-outer.left"]')
     await shows(page, '[role=dialog]')
-    await page.click('[role=dialog] fieldset button:nth-of-type(5)')
+    await click(page, '[role=dialog] fieldset button:nth-of-type(5)')
     await shows(page, '[data-testid=what-changed]')
     const said = await text(page, '[data-testid=what-changed]')
     expect(said).toMatch(/ear/i)
@@ -338,7 +335,7 @@ describe('in the middle of the groom', () => {
 test('a second opinion by another person starts from an empty map, and says how far they agree and whether it matters', async () => {
   const page = await open('Kettle', 'verdict', '[data-testid=verdict]')
   await atThisScreen(page, 'Casimir')
-  await page.click('button::-p-text(Second opinion)')
+  await click(page, 'button::-p-text(Second opinion)')
   await shows(page, '[data-testid=progress]')
   // The first's scores are nowhere to be seen.
   expect(await text(page, '[data-testid=progress]')).toBe('0 of 39')
@@ -350,7 +347,7 @@ test('a second opinion by another person starts from an empty map, and says how 
   await page.waitForFunction(
     () => document.querySelector('[data-testid=saving]')?.getAttribute('data-state') === 'saved',
   )
-  await page.click('button::-p-text(Compare)')
+  await click(page, 'button::-p-text(Compare)')
   await shows(page, '[data-testid=second]')
   await shows(page, '[data-testid=kappa-mats]')
   expect(await text(page, '[data-testid=kappa-mats]')).toMatch(/-?\d\.\d\d, from -?\d\.\d\d to \d\.\d\d/)
@@ -385,7 +382,7 @@ test('drying: the changeover moved by keys and by pointer, and the room, change 
   await page.mouse.up()
   await expect.poll(said).not.toBe(byKeys)
   // Damp air takes longer to carry the same water off.
-  await page.click('::-p-text(Usual)')
+  await click(page, '::-p-text(Usual)')
   const usual = await page.$eval('[data-testid=changeover]', (slider) => Number(slider.getAttribute('aria-valuenow')))
   await page.$$eval('span[role=slider]', (sliders) => (sliders[1] as HTMLElement).focus())
   for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight')
@@ -440,15 +437,15 @@ describe('one groom, one plan', () => {
     await shows(owner, '[data-testid=owner-page]')
     expect(await text(owner, '[data-testid=owner-page]')).toContain(`About ${minutes} in all`)
     await owner.type('#owner-name', 'Perpetua Lisle')
-    await owner.click('::-p-text(Yes, as advised)')
+    await click(owner, '::-p-text(Yes, as advised)')
     await shows(owner, '[data-testid=thanks]')
     await owner.close()
     await page.reload()
     await shows(page, '[data-testid=needs-none]')
-    await page.click('[data-testid=take]')
+    await click(page, '[data-testid=take]')
     await shows(page, '[data-testid=begin]')
     await expect.poll(() => text(page, '[data-testid=how-long]')).toContain(`about ${minutes}`)
-    await page.click('[data-testid=begin]')
+    await click(page, '[data-testid=begin]')
     await shows(page, '[data-testid=now]')
     const id = await visitOf(salon.base, dog)
     const kept = async (): Promise<number | null> =>

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Day } from '../contract/api/day.ts'
 import type { DogRecord, FoundDog } from '../contract/api/dogs.ts'
 import type { Visit } from '../contract/api/visits.ts'
-import { visitOf } from './browser.ts'
+import { click, visitOf } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -12,7 +12,7 @@ beforeAll(async () => {
 })
 afterAll(() => salon?.close())
 
-const press = async (page: Page, selector: string): Promise<void> => (await page.waitForSelector(selector))!.click()
+const press = async (page: Page, selector: string): Promise<void> => click(page, selector)
 const says = (page: Page, selector: string, words: string): Promise<unknown> =>
   page.waitForFunction(
     (where: string, wanted: string) => document.querySelector(where)?.textContent?.includes(wanted),

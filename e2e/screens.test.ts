@@ -4,7 +4,7 @@ import type { Message } from '../contract/api/consent.ts'
 import type { Day } from '../contract/api/day.ts'
 import type { Visit } from '../contract/api/visits.ts'
 import { SCREENS, screenAt } from '../web/app/screens.ts'
-import { shows, visitOf } from './browser.ts'
+import { click, shows, visitOf } from './browser.ts'
 import { glassFinds, SIZES, setGlass } from './glass.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
@@ -44,7 +44,7 @@ const CHECKS: readonly ScreenCheck[] = [
     dog: null,
     path: '',
     wait: '[data-dog]',
-    act: (page) => page.click('::-p-text(Add a dog)').then(() => dialog(page)),
+    act: (page) => click(page, '::-p-text(Add a dog)').then(() => dialog(page)),
   },
   {
     name: 'arrival of a dog that comes again, one line of it opened',
@@ -52,7 +52,7 @@ const CHECKS: readonly ScreenCheck[] = [
     path: 'arrival',
     wait: 'form',
     act: async (page) => {
-      await page.click('form h2 ::-p-text(Health)')
+      await click(page, 'form h2 ::-p-text(Health)')
       await page.waitForSelector('form [role=group]')
     },
   },
@@ -66,7 +66,7 @@ const CHECKS: readonly ScreenCheck[] = [
       await page.goto(`${salon.base}visits/${id}/arrival`)
       await shows(page, 'form')
       expect(await axeFinds(page)).toEqual([])
-      await page.click('form [type=submit]')
+      await click(page, 'form [type=submit]')
       await page.waitForFunction(() => document.querySelector('h1')?.textContent?.startsWith('What is wanted'))
     },
   },
@@ -111,7 +111,7 @@ const CHECKS: readonly ScreenCheck[] = [
     dog: 'Bramble',
     path: 'bath',
     wait: '[data-testid=timeline]',
-    act: (page) => page.click('::-p-text(Mixing card)').then(() => dialog(page)),
+    act: (page) => click(page, '::-p-text(Mixing card)').then(() => dialog(page)),
   },
   { name: 'the shelf', dog: null, path: 'shelf', wait: '[data-product]' },
   {
@@ -119,7 +119,7 @@ const CHECKS: readonly ScreenCheck[] = [
     dog: null,
     path: 'shelf',
     wait: '[data-product]',
-    act: (page) => page.click('[data-product]').then(() => shows(page, '[data-testid=stock]')),
+    act: (page) => click(page, '[data-product]').then(() => shows(page, '[data-testid=stock]')),
   },
   { name: 'the day ahead', dog: null, path: 'prep', wait: '[data-testid=noise]' },
   { name: 'how we work', dog: null, path: 'house', wait: '[data-school]' },
@@ -148,8 +148,8 @@ const CHECKS: readonly ScreenCheck[] = [
     path: 'bench',
     wait: '[data-testid=now]',
     act: async (page) => {
-      await page.click('::-p-text(Something happened)')
-      await (await page.waitForSelector('[role=dialog] ::-p-text(Nick)'))!.click()
+      await click(page, '::-p-text(Something happened)')
+      await click(page, '[role=dialog] ::-p-text(Nick)')
       await shows(page, '[data-testid=first-aid]')
     },
   },
@@ -168,7 +168,7 @@ const CHECKS: readonly ScreenCheck[] = [
     wait: '[data-testid=search]',
     act: async (page) => {
       await openLife(page, 'nimbus')
-      await (await page.waitForSelector('[data-testid=record] button::-p-text(Book)'))!.click()
+      await click(page, '[data-testid=record] button::-p-text(Book)')
       await dialog(page)
     },
   },
@@ -180,7 +180,7 @@ const CHECKS: readonly ScreenCheck[] = [
     dog: null,
     path: 'house/rack',
     wait: '[data-tool]',
-    act: (page) => page.click('[data-tool] button').then(() => dialog(page)),
+    act: (page) => click(page, '[data-tool] button').then(() => dialog(page)),
   },
   { name: 'the salon', dog: null, path: 'house/salon', wait: '[data-testid=salon]' },
   { name: 'the log', dog: null, path: 'house/log', wait: '[data-testid=log] tbody tr' },
@@ -191,7 +191,7 @@ const CHECKS: readonly ScreenCheck[] = [
     dog: null,
     path: 'house/people',
     wait: '[data-person-row]',
-    act: (page) => page.click('[aria-label="Hours of Noor"]').then(() => dialog(page)),
+    act: (page) => click(page, '[aria-label="Hours of Noor"]').then(() => dialog(page)),
   },
   { name: 'places and hours', dog: null, path: 'house/premises', wait: '[data-testid=premises] input' },
   { name: 'the plan', dog: null, path: 'plan', wait: '[data-testid=strands] [role=button]' },

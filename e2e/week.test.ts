@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { WeekDay } from '../contract/api/planning.ts'
 import { dateText, timeOf } from '../contract/words/dates.ts'
-import { shows } from './browser.ts'
+import { click, shows } from './browser.ts'
 import { axeFinds, openSalon, type Salon } from './salon.ts'
 
 let salon: Salon
@@ -86,7 +86,7 @@ test('a week is booked by keys alone: a dog put in, carried to another day, and 
   await said(page, `Old Tobit comes on ${dateText(second)}`)
   expect(await bookedFor('Old Tobit')).toEqual([`${second} 10:00`])
   await standsOn(page, second, 'Old Tobit')
-  await page.locator('[data-sonner-toast] ::-p-text(Undo)').click()
+  await click(page, '[data-sonner-toast] ::-p-text(Undo)')
   await standsOn(page, first, 'Old Tobit')
   expect(await bookedFor('Old Tobit')).toEqual([`${first} 10:00`])
   expect(await axeFinds(page)).toEqual([])
@@ -102,13 +102,13 @@ test('a week is booked by pointer: a dog put in, dragged to another day, and ref
   // Nobody is booked so far ahead.
   const third = days.at(-1)!
   await shows(page, `[data-day="${second}"]`)
-  await page.click(`[aria-label="Add a dog on ${dateText(second)}"]`)
+  await click(page, `[aria-label="Add a dog on ${dateText(second)}"]`)
   await shows(page, '[role=dialog] [data-testid=find-known]')
   await page.type('[data-testid=find-known]', 'Kettle')
-  await (await page.waitForSelector('[role=dialog] [role=option]'))!.click()
+  await click(page, '[role=dialog] [role=option]')
   await shows(page, '[role=dialog] [data-testid=known-dog]')
   await page.type('[role=dialog] [name=time]', '1130AM')
-  await page.click('[role=dialog] [type=submit]')
+  await click(page, '[role=dialog] [type=submit]')
   await said(page, 'Kettle is in the book')
   await standsOn(page, second, 'Kettle')
 
@@ -132,7 +132,7 @@ test('a week is booked by pointer: a dog put in, dragged to another day, and ref
   expect(await bookedFor('Kettle')).toEqual([`${first} 11:30`])
   await standsOn(page, first, 'Kettle')
   // A touch that goes nowhere opens it as before.
-  await page.click(`[data-day="${first}"] ::-p-text(Kettle)`)
+  await click(page, `[data-day="${first}"] ::-p-text(Kettle)`)
   await shows(page, '[role=dialog]')
   await page.keyboard.press('Escape')
   await page.waitForSelector('[role=dialog]', { hidden: true })

@@ -34,7 +34,7 @@ const unique = <T>(items: readonly T[]): T[] => [...new Set(items)]
 const NOT_WORK: ReadonlySet<Treatment> = new Set(['none', 'leave', 'look'])
 
 /** Cut only where no mats are left to cut through; an opening is kept clear whatever is round it. */
-const THROUGH_FIRST: ReadonlySet<CutPart> = new Set(['coat', 'hock', 'ear-top', 'tail-base', 'pads'])
+const THROUGH_FIRST: ReadonlySet<CutPart> = new Set(['coat', 'hock', 'ear-top', 'tail-base'])
 
 /** Work that goes over a whole part of the coat in one go; the rest is done place by place. */
 const OVER_A_PART: ReadonlySet<Treatment> = new Set(['brush', 'card', 'strip', 'blow-out', 'clip'])
@@ -185,8 +185,11 @@ export function bareSteps(
   const partOf = todaysPart(plan)
   /** Whether it is through with its mats today. */
   const through = (index: PlaceIndex): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
+  /** Loose tangles around a foot leave its pads free. */
+  const padsFree = (index: PlaceIndex): boolean => through(index) || (assessment.sheet[index]!.mat ?? 2) < 2
   const cutLines = (cut?.lines ?? []).filter(
-    ({ why, index, part }) => why !== 'verdict' && (!THROUGH_FIRST.has(part) || through(index)),
+    ({ why, index, part }) =>
+      why !== 'verdict' && (part === 'pads' ? padsFree(index) : !THROUGH_FIRST.has(part) || through(index)),
   )
   // Nor is a line softened towards what is still matted.
   const blends = (cut?.blends ?? []).filter(({ a, b }) => through(a) && through(b))

@@ -1,6 +1,6 @@
 import type { PlaceIndex } from '../body/regions.ts'
-import type { Minutes } from '../numbers/units.ts'
-import type { CoatWork, Plan, Range } from '../plan/plan-shape.ts'
+import type { CoatWork, Plan, Range, RegionPlan } from '../plan/plan-shape.ts'
+import type { Treatment } from '../tools/treatments.ts'
 
 /** How much of each place's work belongs to this visit, 0 to 1: all of it, unless the work is spread over visits. */
 export function todaysPart({ split }: CoatWork): (index: PlaceIndex) => number {
@@ -23,11 +23,21 @@ export function plannedPart({ split }: Pick<CoatWork, 'split'>): (index: PlaceIn
   return (index) => (left.has(index) ? (planned.get(index) ?? 0) : 1)
 }
 
-/** Coat work of all visits that are planned; of what is left for another day, or for a vet to decide, nothing. */
-export function plannedMinutes({ verdict, split, regions }: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range {
-  if (!split) return verdict.minutes
+/** Minutes or pull of all visits that are planned; of what is left for another day, or for a vet to decide, nothing. */
+export function planned(
+  { verdict, split, regions }: Pick<Plan, 'verdict' | 'split' | 'regions'>,
+  of: 'minutes' | 'pull',
+): Range {
+  if (!split) return verdict[of]
   const partOf = plannedPart({ split })
-  const left = (end: 'low' | 'high'): Minutes =>
-    split.left.reduce((sum, index) => sum + (1 - partOf(index)) * regions[index]!.minutes[end], 0)
-  return { low: verdict.minutes.low - left('low'), high: verdict.minutes.high - left('high') }
+  const left = (end: 'low' | 'high'): number =>
+    split.left.reduce((sum, index) => sum + (1 - partOf(index)) * regions[index]![of][end], 0)
+  return { low: verdict[of].low - left('low'), high: verdict[of].high - left('high') }
 }
+
+/** Coat work of all visits that are planned, minutes. */
+export const plannedMinutes = (plan: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range => planned(plan, 'minutes')
+
+/** What is done with a place of which so much is worked on, 0 to 1: where nothing is, it is left alone. */
+export const treatmentOf = ({ treatment }: Pick<RegionPlan, 'treatment'>, part: number): Treatment =>
+  part > 0 || treatment === 'none' || treatment === 'look' ? treatment : 'leave'

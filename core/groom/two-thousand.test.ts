@@ -57,7 +57,7 @@ test('parts are steps, and add up to the total with the waits in the tub', () =>
 test('what is not through with its mats today is neither clipped nor blended into', () => {
   const worked = new Set(['brush', 'demat', 'blow-out', 'splice', 'clip-out', 'clip', 'strip', 'card'])
   let looked = 0
-  for (const { seed, plan, steps } of groomed) {
+  for (const { seed, plan, steps, assessment } of groomed) {
     if (!plan.split) continue
     const today = new Map(plan.split.visits[0]!.parts.map(({ index, part }) => [index, part]))
     const waits = (index: number): boolean =>
@@ -65,7 +65,12 @@ test('what is not through with its mats today is neither clipped nor blended int
     for (const { kind, what, indexes, id } of steps) {
       if (kind !== 'blend' && !(kind === 'cut' && what !== 'opening' && what !== 'surround')) continue
       looked++
-      expect(indexes.filter(waits), `${seed} ${id}`).toEqual([])
+      // Loose tangles around a foot leave its pads free.
+      const free = (index: number): boolean => what === 'pads' && (assessment.sheet[index]!.mat ?? 2) < 2
+      expect(
+        indexes.filter((index) => waits(index) && !free(index)),
+        `${seed} ${id}`,
+      ).toEqual([])
     }
   }
   expect(looked).toBeGreaterThan(50)

@@ -37,12 +37,15 @@ const QUARTERS = [1, 0.75, 0.5, 0.25]
 
 /** Hygiene and what hurts as it is come first; then the trunk, the legs with the feet, the head with ears and tail. */
 function blockOf({ index, mat, skin }: SideState): BlockId {
-  const { id, tender, part } = REGIONS[REGION_SIDES[index]!.region]
-  if (HYGIENE_FIRST.has(id) || skin >= 2 || (tender === 3 && mat >= 2)) return 'hygiene'
+  const { tender, part } = REGIONS[REGION_SIDES[index]!.region]
+  if (isHygiene({ index }) || skin >= 2 || (tender === 3 && mat >= 2)) return 'hygiene'
   if (part === 'body') return 'trunk'
   return part === 'legs' ? 'legs' : 'head'
 }
 const HYGIENE_FIRST: ReadonlySet<RegionId> = new Set([...HYGIENE, 'eyes'])
+const isHygiene = ({ index }: Pick<SideState, 'index'>): boolean => HYGIENE_FIRST.has(REGION_SIDES[index]!.region)
+/** Score of a mat from which no comb goes through it. */
+const TIGHT = 3
 
 /** Within a block: tender places and what hides skin or hurts before the rest, the worst coat first. */
 function urgency({ mat, skin, index }: SideState): number {
@@ -55,6 +58,7 @@ interface Pair {
   readonly block: BlockId
   readonly indexes: readonly number[]
   readonly urgency: number
+  readonly pull: number
 }
 
 /** What is done first for one side is done for both. */
@@ -63,8 +67,15 @@ const blockOfPair = (both: readonly SideState[]): BlockId => {
   return BLOCK_IDS.find((block) => blocks.includes(block))!
 }
 
-function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[] {
-  const works = (index: PlaceIndex): boolean => picks[index]!.minutes > 0
+/**
+ * Of places that are as urgent the one that takes less of what the dog can give comes first: felt is out of both armpits and
+ * the groin before a belly takes all of it.
+ */
+function pairsOf(
+  picks: readonly Option[],
+  states: readonly SideState[],
+  works: (index: PlaceIndex) => boolean = (index) => picks[index]!.minutes > 0,
+): Pair[] {
   const pairs = states.flatMap((state): Pair[] => {
     const other = mirrorIndex[state.index]!
     const indexes = [...new Set([Math.min(state.index, other), Math.max(state.index, other)])].filter(works)
@@ -75,12 +86,16 @@ function pairsOf(picks: readonly Option[], states: readonly SideState[]): Pair[]
         block: blockOfPair(both),
         indexes,
         urgency: Math.max(...both.map(urgency)),
+        pull: indexes.reduce((sum, index) => sum + picks[index]!.pull, 0),
       },
     ]
   })
   return pairs.sort(
     (a, b) =>
-      BLOCK_IDS.indexOf(a.block) - BLOCK_IDS.indexOf(b.block) || b.urgency - a.urgency || a.indexes[0]! - b.indexes[0]!,
+      BLOCK_IDS.indexOf(a.block) - BLOCK_IDS.indexOf(b.block) ||
+      b.urgency - a.urgency ||
+      a.pull - b.pull ||
+      a.indexes[0]! - b.indexes[0]!,
   )
 }
 
@@ -220,8 +235,15 @@ const planned = (
 }
 
 /**
- * One visit and no more: hygiene and what hurts first, and where that is less than a visit is worth coming for, whatever
- * else fits, a little over what the dog can give if need be. What it does not hold is left.
+ * Hygiene, knots in tender places, and tight ones elsewhere. What only water and air would open, and what a brush opens at
+ * leisure, waits until a vet was asked.
+ */
+const mayHurt = (state: SideState, { when }: Option): boolean =>
+  when !== 'in-bath' && (isHygiene(state) || state.mat >= (blockOf(state) === 'hygiene' ? 2 : TIGHT))
+
+/**
+ * One visit and no more: hygiene and what hurts, and only where that is less than a visit is worth coming for, other knots
+ * up to that, a little over what the dog can give if need be. What it does not hold is left.
  */
 export function onlyVisit(
   picks: readonly Option[],
@@ -229,25 +251,22 @@ export function onlyVisit(
   budgets: Budgets,
   house: House,
 ): SplitPlan {
-  const pairs = pairsOf(picks, states)
+  const pairs = pairsOf(picks, states, (index) => picks[index]!.minutes > 0 && mayHurt(states[index]!, picks[index]!))
   const least = house['visits.least']
-  const [inOrder, full] = [false, true].map((refill) => filled(pairs, picks, budgets, 1, refill).visits[0])
-  const visit = inOrder && inOrder.minutes >= least ? inOrder : full
-  if (visit && visit.minutes < least) {
-    // A little more than it can give, and no more of that than makes the visit worth coming for.
-    const stretch = house['visits.stretch']
-    const stretched = { minutes: stretch * budgets.minutes, pull: stretch * budgets.pull }
+  const visit = empty()
+  const stretch = house['visits.stretch']
+  const stretched = { minutes: stretch * budgets.minutes, pull: stretch * budgets.pull }
+  for (const pair of pairs) if (pair.block === 'hygiene') add(visit, pair, 1, picks, budgets)
+  // Then no more than makes it worth coming for; the last of it may ask a little more than the dog can give.
+  for (const limits of [budgets, stretched]) {
     const there = new Set(visit.parts.map(({ index }) => index))
     for (const pair of pairs)
-      if (visit.minutes < least && !pair.indexes.some((index) => there.has(index)))
-        add(visit, pair, 1, picks, stretched)
+      if (visit.minutes < least && !pair.indexes.some((index) => there.has(index))) add(visit, pair, 1, picks, limits)
   }
-  const whole = new Set(visit?.parts.flatMap(({ index, part }) => (part === 1 ? [index] : [])))
+  const whole = new Set(visit.parts.flatMap(({ index, part }) => (part === 1 ? [index] : [])))
   return {
-    visits: visit ? [planned(visit, 0, 0, states)] : [],
-    left: [...new Set(pairs.flatMap(({ indexes }) => indexes))]
-      .filter((index) => !whole.has(index))
-      .sort((a, b) => a - b),
+    visits: visit.parts.length > 0 ? [planned(visit, 0, 0, states)] : [],
+    left: states.map(({ index }) => index).filter((index) => picks[index]!.minutes > 0 && !whole.has(index)),
   }
 }
 

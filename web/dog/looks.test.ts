@@ -57,6 +57,23 @@ describe('how a plan is drawn', () => {
     const done = { ...plan, regions: plan.regions.map((place) => ({ ...place, done: true })) }
     expect(looksOfPlan(done).every(({ textures }) => textures.length === 0)).toBe(true)
   })
+  test('what is left for a vet to decide is drawn left alone, in the coat it came with', () => {
+    const felted = onRegions(cleanSheet(), ['belly', 'armpit', 'groin'], { mat: 4, extent: 1, standoffMm: 2 })
+    const sheet = onRegions(felted, ['side', 'hindleg', 'foreleg'], { mat: 3, extent: 0.5, standoffMm: 5 })
+    const dog = { coatType: 'drop-double', weightKg: 22, temperament: 'anxious', health: ['senior', 'heart'] } as const
+    const plan = planGroom(anAssessment({ dog, sheet }), DEFAULT_HOUSE)
+    const { left, visits } = plan.split!
+    const today = new Set(visits[0]!.parts.map(({ index }) => index))
+    const looks = looksOfPlan(plan)
+    const waiting = left.filter((index) => !today.has(index))
+    expect(waiting.length).toBeGreaterThan(4)
+    for (const index of waiting) {
+      expect(looks[index]!.textures).toEqual([{ name: 't-leave', share: 1 }])
+      expect(looks[index]!.coatMm).toBe(plan.regions[index]!.coatMm)
+    }
+    for (const index of today)
+      expect(looks[index]!.textures).toEqual([{ name: `t-${plan.regions[index]!.treatment}`, share: 1 }])
+  })
   test('a place not looked at stays unknown and keeps its coat; a stop shows where it is', () => {
     const sheet = cleanSheet().map((side, i) => (i === at('back') ? { ...side, mat: null, skin: null } : side))
     const looks = looksOfPlan(planGroom(anAssessment({ sheet }), DEFAULT_HOUSE))

@@ -4,12 +4,14 @@ import {
   extentOf,
   type LengthsMm,
   type Plan,
+  plannedPart,
   REGION_SIDES,
   type Scale,
   type ShapedPlace,
   type Sheet,
   type SideScores,
   skinScore,
+  treatmentOf,
   type WetCoat,
 } from '../../core/index.ts'
 import type { Look } from './CoatMap.tsx'
@@ -69,9 +71,17 @@ const sameScores = (a: SideScores, b: SideScores): boolean =>
 /**
  * How a plan is drawn: the treatment of each place, and the coat at the length it ends.
  * @param mm lengths that it goes home with; without them, those that coat work leaves
+ * @param partOf how much of a place is worked on, 0 to 1: in all visits, or today
  */
-export const looksOfPlan = (plan: Plan, mm: readonly number[] | null = null): Look[] =>
-  plan.regions.map(({ treatment, option, coatMm: before, index, done }): Look => {
+export const looksOfPlan = (
+  plan: Plan,
+  mm: readonly number[] | null = null,
+  partOf: (index: number) => number = plannedPart(plan),
+): Look[] =>
+  plan.regions.map((place): Look => {
+    const { option, coatMm: before, index, done } = place
+    const part = partOf(index)
+    const treatment = treatmentOf(place, part)
     const stops = plan.stops.filter((stop) => stop.action !== 'care' && stop.region !== null)
     const { region, side } = REGION_SIDES[index]!
     return {
@@ -81,7 +91,7 @@ export const looksOfPlan = (plan: Plan, mm: readonly number[] | null = null): Lo
       mark: 0,
       unknown: treatment === 'look',
       stop: stops.some((stop) => stop.region === region && stop.side === side),
-      coatMm: treatment === 'look' ? before : (mm?.[index] ?? option.outlineMm),
+      coatMm: treatment === 'look' ? before : (mm?.[index] ?? (part > 0 ? option.outlineMm : before)),
     }
   })
 

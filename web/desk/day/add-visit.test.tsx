@@ -52,6 +52,7 @@ describe('a dog for the day', () => {
     submit()
     await waitFor(() => expect(posts(sent)).toHaveLength(1))
     expect(posts(sent)[0]!.body).toEqual({
+      id: expect.any(String),
       startsAt: new Date('2026-03-04T09:30').toISOString(),
       slotMinutes: 150,
       personId: null,

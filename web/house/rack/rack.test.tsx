@@ -148,6 +148,7 @@ describe('a tool is hung up, changed and taken off', () => {
     fireEvent.submit(document.querySelector('[role=dialog] form')!)
     await waitFor(() => expect(writes(sent)).toHaveLength(1))
     expect(writes(sent)[0]!.body).toEqual({
+      id: expect.any(String),
       tool: { kind: 'blade', id: '4', form: 'skip', state: 'ready', label: 'second', ownerId: null, note: '' },
     })
   })

@@ -19,6 +19,8 @@ import {
   groomMinutes,
   type Plan,
   type Tool,
+  todaysPart,
+  treatmentOf,
 } from '../../../core/index.ts'
 import { DogStage } from '../../dog/DogStage.tsx'
 import { dogDrawn } from '../../dog/dog-drawn.ts'
@@ -57,7 +59,8 @@ export function Begin({
   onBegin: () => void
 }): ReactNode {
   const drawn = useMemo(() => dogDrawn(visit.arrival), [visit.arrival])
-  const looks = useMemo(() => looksOfPlan(plan), [plan])
+  const partOf = useMemo(() => todaysPart(plan), [plan])
+  const looks = useMemo(() => looksOfPlan(plan, null, partOf), [plan, partOf])
   const { stage, bringToFront } = useTurning()
   const [shown, setShown] = useState<number | null>(null)
   const steps = bench?.steps ?? []
@@ -76,12 +79,12 @@ export function Begin({
             setShown(index)
             bringToFront(index)
           }}
-          nameOf={(index) => placeText(plan, index)}
+          nameOf={(index) => placeText(plan, index, partOf(index))}
           label={`${name}, as planned`}
           {...stage}
         />
         <p className="min-h-8 px-2 text-lg" aria-live="polite">
-          {shown === null ? 'Touch a place to see what is planned there.' : placeText(plan, shown)}
+          {shown === null ? 'Touch a place to see what is planned there.' : placeText(plan, shown, partOf(shown))}
         </p>
       </div>
       <div className="flex flex-col border-l border-line bg-sheet max-md:border-l-0 md:min-h-0">
@@ -139,15 +142,21 @@ export function Begin({
   )
 }
 
-/** "Left armpit: cut the mat out, 10 blade, leaves 1.5 mm". */
-function placeText({ regions }: Plan, index: number): string {
+/**
+ * "Left armpit: cut the mat out, 10 blade, leaves 1.5 mm".
+ * @param part of it that is worked on today, 0 to 1
+ */
+function placeText({ regions }: Plan, index: number, part: number): string {
   const { region, side, treatment, option } = regions[index]!
+  const place = capital(placeName(region, side))
+  if (treatmentOf(regions[index]!, part) !== treatment) return `${place}: not today`
   const what = [
     TREATMENT_LABEL[treatment].toLowerCase(),
     option.tool ? toolName(option.tool) : null,
     option.leavesMm === null ? null : `leaves ${mmText(option.leavesMm)} mm`,
+    part > 0 && part < 1 ? 'a part of it today' : null,
   ]
-  return `${capital(placeName(region, side))}: ${what.filter(Boolean).join(', ')}`
+  return `${place}: ${what.filter(Boolean).join(', ')}`
 }
 
 const LayOut = ({ title, lines }: { title: string; lines: readonly string[] }): ReactNode =>

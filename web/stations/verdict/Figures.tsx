@@ -1,6 +1,14 @@
 import type { ReactNode } from 'react'
 import { minutesText, pullText, rangeText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
-import type { GoesHome, Odds, Plan, Treatment } from '../../../core/index.ts'
+import {
+  type GoesHome,
+  type Odds,
+  type Plan,
+  planned,
+  plannedPart,
+  type Treatment,
+  treatmentOf,
+} from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { Opens } from '../../parts/Opens.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -15,13 +23,13 @@ export function Figures({
 }: {
   plan: Plan
   home: GoesHome
-  /** Nine of ten dogs as this one might be, where it was not wholly looked at; null while they are drawn. */
+  /** Nine of ten dogs as this one might be, where it was not wholly looked at; null while they are drawn, and of a plan a vet ends. */
   drawn: Pick<Odds, 'minutes' | 'pull'> | null
 }): ReactNode {
   const verdict = {
     ...plan.verdict,
-    minutes: drawn?.minutes ?? plan.verdict.minutes,
-    pull: drawn?.pull ?? plan.verdict.pull,
+    minutes: drawn?.minutes ?? planned(plan, 'minutes'),
+    pull: drawn?.pull ?? planned(plan, 'pull'),
   }
   return (
     <div className="grid grid-cols-3 gap-3">
@@ -65,9 +73,16 @@ function Gauge({ share, high }: { share: number; high: number }): ReactNode {
 
 function byTreatment(plan: Plan): [Treatment, { minutes: number; pull: number; places: number }][] {
   const sums = new Map<Treatment, { minutes: number; pull: number; places: number }>()
-  for (const { treatment, option } of plan.regions) {
-    const sum = sums.get(treatment) ?? { minutes: 0, pull: 0, places: 0 }
-    sums.set(treatment, { minutes: sum.minutes + option.minutes, pull: sum.pull + option.pull, places: sum.places + 1 })
+  const partOf = plannedPart(plan)
+  for (const place of plan.regions) {
+    const part = partOf(place.index)
+    const treatment = treatmentOf(place, part)
+    const { minutes, pull, places } = sums.get(treatment) ?? { minutes: 0, pull: 0, places: 0 }
+    sums.set(treatment, {
+      minutes: minutes + part * place.option.minutes,
+      pull: pull + part * place.option.pull,
+      places: places + 1,
+    })
   }
   return [...sums].sort((a, b) => b[1].minutes - a[1].minutes)
 }

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import type { AssessmentFile } from '../../../contract/formats/assessment-file.ts'
 import { assumedOf } from '../../../contract/formats/groom-file.ts'
 import { assumedText } from '../../../contract/words/index.ts'
-import type { GoesHome, House, Plan } from '../../../core/index.ts'
+import { type GoesHome, type House, type Plan, vetDecides } from '../../../core/index.ts'
 import { useOdds } from '../../workers/use-questions.ts'
 import { Figures } from './Figures.tsx'
 import { OddsPanel } from './Odds.tsx'
@@ -27,7 +27,7 @@ export function HowSure({
   const stops = plan.verdict.choice === 'refer'
   return (
     <>
-      <Figures plan={plan} home={home} drawn={stops ? null : answer} />
+      <Figures plan={plan} home={home} drawn={stops || vetDecides(plan) ? null : answer} />
       {assumed && !stops && (
         <p className="text-ink-2" data-testid="assumed">
           Assumed, because nobody gave it: {assumed}.

@@ -11,7 +11,14 @@ import {
   toolName,
   WHEN_LABEL,
 } from '../../../contract/words/index.ts'
-import { type Cost, LEAVE_REASONS, type LeaveReason, REFUSALS, type RegionPlan } from '../../../core/index.ts'
+import {
+  type Cost,
+  LEAVE_REASONS,
+  type LeaveReason,
+  REFUSALS,
+  type RegionPlan,
+  treatmentOf,
+} from '../../../core/index.ts'
 import { HouseNumber } from '../../parts/HouseNumber.tsx'
 import { DialogSheet } from '../../parts/Sheet.tsx'
 import { Table } from '../../parts/Table.tsx'
@@ -21,21 +28,26 @@ const two = (value: number): string => (Math.round(value * 100) / 100).toFixed(2
 /** One place: what is done there and with what, how its figures came about, and what the rules took out. */
 export function PlaceDetail({
   region,
+  planned,
   onClose,
   actions,
 }: {
   region: RegionPlan
+  /** Not where it is left for a vet to decide. */
+  planned: boolean
   onClose: () => void
   /** What can be done with it now, above how it came about. */
   actions: ReactNode
 }): ReactNode {
   const { option, treatment } = region
   const place = placeName(region.region, region.side)
+  const here = treatmentOf(region, planned ? 1 : 0)
   const why = option.why && option.why in LEAVE_REASONS ? leaveText(option.why as LeaveReason, place) : null
+  const left = `Stays as it came until a vet has decided how to go on. It would take: ${TREATMENT_LABEL[treatment].toLowerCase()}.`
   return (
     <DialogSheet
-      title={`${capital(place)}: ${TREATMENT_LABEL[treatment]}`}
-      about={why ?? TREATMENT_MEANS[treatment]}
+      title={`${capital(place)}: ${TREATMENT_LABEL[here]}`}
+      about={here === treatment ? (why ?? TREATMENT_MEANS[treatment]) : left}
       onClose={onClose}
     >
       {actions}

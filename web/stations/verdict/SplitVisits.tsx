@@ -27,8 +27,12 @@ export function SplitVisits({
   const { split, verdict } = plan
   if (!split || split.visits.length === 0) return null
   return (
-    <section aria-label="Over several visits" className="flex flex-col gap-3" data-testid="visits">
-      <h2 className="text-lg">Visit by visit</h2>
+    <section
+      aria-label={split.visits.length > 1 ? 'Over several visits' : 'This visit'}
+      className="flex flex-col gap-3"
+      data-testid="visits"
+    >
+      <h2 className="text-lg">{split.visits.length > 1 ? 'Visit by visit' : 'This visit'}</h2>
       <ol className="flex flex-col gap-2">
         {split.visits.map(({ number, day, parts, minutes, pull }) => {
           const indices = parts.map(({ index }) => index)
@@ -58,8 +62,14 @@ export function SplitVisits({
         })}
       </ol>
       <p className="text-ink-2">
-        Hygiene and what hurts first, then the trunk, the legs with the feet, the head; both sides of a place together.
-        Mats that stay are kept dry. Days between: <HouseNumber id="visits.days" />.
+        {split.visits.length > 1 ? (
+          <>
+            Hygiene and what hurts first, then the trunk, the legs with the feet, the head; both sides of a place
+            together. Mats that stay are kept dry. Days between: <HouseNumber id="visits.days" />.
+          </>
+        ) : (
+          'Hygiene and what hurts, both sides of a place together. Mats that stay are kept dry.'
+        )}
       </p>
       {split.left.length > 0 && (
         <p className="rounded-2xl border-2 border-alarm bg-alarm-soft p-3 text-alarm">

@@ -1,6 +1,6 @@
 import { type ReactNode, useId } from 'react'
 import { minutesText, TREATMENT_LABEL } from '../../../contract/words/index.ts'
-import type { Plan, Treatment } from '../../../core/index.ts'
+import { type Plan, plannedPart, type Treatment } from '../../../core/index.ts'
 import { Textures } from '../../dog/textures.tsx'
 import { Button } from '../../parts/Button.tsx'
 
@@ -21,6 +21,9 @@ export function TreatmentList({
   onLight: (lit: ReadonlySet<number> | null) => void
 }): ReactNode {
   const prefix = useId().replace(/[^a-z0-9]/gi, '')
+  const partOf = plannedPart(plan)
+  const minutesOf = (indices: readonly number[]): string =>
+    shortMinutes(indices.reduce((sum, i) => sum + partOf(i) * plan.regions[i]!.option.minutes, 0))
   const places = new Map<Treatment, number[]>()
   for (const [index, treatment] of treatments.entries())
     places.set(treatment, [...(places.get(treatment) ?? []), index])
@@ -50,7 +53,7 @@ export function TreatmentList({
             {TREATMENT_LABEL[treatment]}
             <span className="text-ink-2">
               {indices.length}
-              {!asIf && ` · ${shortMinutes(indices.reduce((sum, i) => sum + plan.regions[i]!.option.minutes, 0))}`}
+              {!asIf && treatment !== 'leave' && ` · ${minutesOf(indices)}`}
             </span>
           </Button>
         </li>

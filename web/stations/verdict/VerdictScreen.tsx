@@ -17,7 +17,15 @@ import {
   VERDICT_LABEL,
   verdictSentence,
 } from '../../../contract/words/index.ts'
-import { type GoesHome, goesHome, type Plan, REGION_SIDES, type Score } from '../../../core/index.ts'
+import {
+  type GoesHome,
+  goesHome,
+  type Plan,
+  plannedPart,
+  REGION_SIDES,
+  type Score,
+  treatmentOf,
+} from '../../../core/index.ts'
 import { isForOthers } from '../../app/keys.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { reread, useWrite } from '../../device/api.ts'
@@ -318,6 +326,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
       {open !== null && (
         <PlaceDetail
           region={plan.regions[open]!}
+          planned={plannedPart(plan)(open) > 0}
           onClose={() => setOpen(null)}
           actions={
             underWay ? (
@@ -375,7 +384,10 @@ function DogPane({
   const planned = useMemo(() => looksOfPlan(plan, home.mm), [plan, home])
   const looks = useMemo(() => (asIf ? looksOfWay(asIf.treatments, asIf.outlineMm) : planned), [asIf, planned])
   const name = visit.arrival.dog.name ?? 'This dog'
-  const treatments = useMemo(() => asIf?.treatments ?? plan.regions.map(({ treatment }) => treatment), [asIf, plan])
+  const treatments = useMemo(() => {
+    const partOf = plannedPart(plan)
+    return asIf?.treatments ?? plan.regions.map((place) => treatmentOf(place, partOf(place.index)))
+  }, [asIf, plan])
 
   const nameOf = useCallback(
     (index: number) => {
