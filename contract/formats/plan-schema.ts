@@ -116,7 +116,15 @@ const stop = readsAll<Stop>()(
     stopOf('coat-past', z.object({ past: z.enum(['shaved', 'woolly']) })),
     stopOf('nothing-scored', nothing),
     stopOf('not-looked-at', z.object({ percent: z.number() })),
-    stopOf('more-than-one-visit', z.object({ pull: z.number(), budget: z.number() })),
+    stopOf(
+      'more-than-one-visit',
+      z.object({
+        pull: z.number(),
+        budget: z.number(),
+        minutes: z.number().nullable().default(null),
+        table: z.number().nullable().default(null),
+      }),
+    ),
     stopOf('air-first', nothing),
     stopOf('pelted-frail', nothing),
     stopOf(

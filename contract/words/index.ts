@@ -150,4 +150,4 @@ export {
   type StopLine,
   stopLines,
 } from './sentences.ts'
-export { verdictSentence } from './verdict-sentence.ts'
+export { verdictLabel, verdictSentence } from './verdict-sentence.ts'

@@ -163,7 +163,7 @@ const HEALTH: Record<CaredFor, string> = {
   breathing: 'Breathing: nothing tight round the neck, no heat, stop at hard panting and call the vet.',
   seizures: 'Seizures: no strong scents or essential oils, little noise; know what the owner does in a fit.',
   'weak-hind': 'Weak hind end: padded belly loop, low table, lift feet a little only.',
-  pregnant: 'Pregnant: short and gentle, nothing round the belly; ask the vet about products.',
+  pregnant: 'Pregnant: gently and with rests, no loop, strap or arm round the belly; ask the vet about products.',
   deaf: 'Deaf: touch it where it can see you before anything else; nothing from behind, the dryer least of all.',
   blind: 'Blind: speak before you touch, one hand always on it; nothing from behind, the dryer least of all.',
   allergy: 'Allergic, and nobody has said to what: no perfume, no essential oils; ask the owner before the tub.',
@@ -196,8 +196,10 @@ const STOPS: { readonly [C in StopCode]: (stop: SaidStop<C>) => string } = {
     `${pullText(pull)} pull-minutes of ${pullText(budget)} it can give: rest it often, and stop when it asks.`,
   'air-first': () =>
     'Product and one pass of air first, then score again. No clipper on a packed double coat before that.',
-  'more-than-one-visit': ({ values: { pull, budget } }) =>
-    `One visit would ask ${pullText(pull)} pull-minutes of a dog that can give ${pullText(budget)}. Split it; do not simply run on.`,
+  'more-than-one-visit': ({ values: { pull, budget, minutes, table } }) =>
+    minutes !== null && table !== null && pull <= budget + 1e-6
+      ? `One visit would have it stand ${minutesText(minutes)} minutes for its coat alone; it should stand ${minutesText(table)} for that. Split it; do not simply run on.`
+      : `One visit would ask ${pullText(pull)} pull-minutes of a dog that can give ${pullText(budget)}. Split it; do not simply run on.`,
   'nothing-scored': () => 'Not looked at yet. Hands over the dog first.',
   'not-looked-at': ({ values: { percent } }) => `${percent} % of the dog has not been looked at; figures are ranges.`,
   'temper-bites': () => 'Bites: two people, the house rule on muzzles, and stop early.',

@@ -9,6 +9,7 @@ import {
   vetDecides,
 } from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
+import { VERDICT_LABEL } from './named.ts'
 import { atPlaces, listed } from './sentences.ts'
 
 const MOST = 3
@@ -48,6 +49,14 @@ const endClause = (home: GoesHome): string =>
       : home.anyCut
         ? '; only feet and hygiene places are trimmed'
         : ''
+
+/** Cords that no comb goes through, and that nobody brushes out. */
+const keepsCords = ({ regions }: Pick<Plan, 'regions'>): boolean =>
+  regions.some(({ refused }) => refused.some(({ code }) => code === 'cords-not-brushed'))
+
+/** The verdict in two or three words. */
+export const verdictLabel = (plan: Plan): string =>
+  plan.verdict.choice === 'brush-out' && keepsCords(plan) ? 'Cords kept' : VERDICT_LABEL[plan.verdict.choice]
 
 /**
  * The verdict in one sentence, as one would say it to the owner at the desk.
@@ -102,6 +111,8 @@ export function verdictSentence(plan: Plan, name: string, home: GoesHome): strin
       return `${name} is ${out}, ${parts.filter(Boolean).join(', ')}${endClause(home)}: ${time}.`
     }
     case 'brush-out': {
+      if (keepsCords(plan))
+        return `${name} keeps its cords, parted by hand${endClause(home) || '; nothing is cut'}: ${time}.`
       const blown = at(plan, 'blow-out')
       return blown
         ? `${name} is blown out ${blown} and brushed through${endClause(home) || '; nothing is cut'}: ${time}.`

@@ -146,6 +146,47 @@ test('where the legs come short, of the body is said what becomes of it', () => 
   expect(sentenceOf(200, null)).toMatch(/^Bo's legs come down short to 13 mm, the body is kept/)
 })
 
+// Common practice: cords are parted at the skin by hand, and never brushed.
+test('cords are kept, and nobody is told that they are brushed out', () => {
+  const dog = anAssessment({ dog: { coatType: 'corded', weightKg: 13 }, wishes: { keepLength: 3 }, slotMinutes: 240 })
+  const plan = planWhole(dog, DEFAULT_HOUSE)
+  expect(plan.verdict.choice).toBe('brush-out')
+  expect(words.verdictLabel(plan)).toBe('Cords kept')
+  expect(words.verdictSentence(plan, 'Bo', goesHome(dog, plan, DEFAULT_HOUSE))).toMatch(
+    /^Bo keeps its cords, parted by hand/,
+  )
+  const curly = planWhole(anAssessment({ dog: { coatType: 'curly', weightKg: 13 } }), DEFAULT_HOUSE)
+  expect(words.verdictLabel(curly)).toBe('Brush out')
+})
+
+test('what makes it several visits is said: the pull, or how long it would stand', () => {
+  const said = (changes: Parameters<typeof anAssessment>[0]): string => {
+    const { stops } = planWhole(anAssessment(changes), DEFAULT_HOUSE)
+    return words.stopLines(stops.filter(({ code }) => code === 'more-than-one-visit'))[0]!.text
+  }
+  // A giant whose whole undercoat is packed gives enough, and stands too long.
+  const packed = onRegions(
+    cleanSheet().map((side) => ({ ...side, mat: 1 as const, undercoat: 4 as const, condition: 3 as const })),
+    ['breeches', 'behind-ear'],
+    { mat: 4, extent: 1, standoffMm: 2 },
+  )
+  expect(
+    said({
+      dog: { coatType: 'double', weightKg: 62, health: ['arthritis'] },
+      wishes: { keepLength: 3 },
+      sheet: packed,
+    }),
+  ).toMatch(/stand \d+ minutes for its coat alone; it should stand \d+ for that/)
+  const tight = onRegions(cleanSheet(), NINE, { mat: 3, extent: 0.75, standoffMm: 4 })
+  expect(
+    said({
+      dog: { weightKg: 20, health: ['senior', 'heart'], temperament: 'anxious' },
+      wishes: { keepLength: 3 },
+      sheet: tight,
+    }),
+  ).toMatch(/would ask [\d.]+ pull-minutes of a dog that can give/)
+})
+
 describe('a number of ours', () => {
   test('has a unit as it is read, whatever the table holds', () => {
     const units = [...Object.values(ESTIMATES), ...Object.values(FIXED)].map(({ unit }) => unitText(unit))

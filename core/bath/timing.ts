@@ -10,7 +10,7 @@ import { earsMay, SOAK } from './passes.ts'
 import type { Bath, BathStep, JobId } from './shape.ts'
 import type { Draft, Tub } from './tub.ts'
 
-function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
+function jobsOf({ assessment, plan, house, wants, steps }: Tub): Job[] {
   const { dog, schools, sheet, wishes } = assessment
   const jobs: { id: JobId; minutes: Minutes; not: readonly string[] }[] = []
   // Two feet at a time, so that they fit a short wait.
@@ -19,9 +19,10 @@ function jobsOf({ assessment, plan, house, wants }: Tub): Job[] {
       jobs.push({ id, minutes: nailMinutes(assessment, house) / 2, not: ['soak'] })
   if (schools['ears-when'] === 'in-dwell' && earsMay(assessment))
     jobs.push({ id: 'ears', minutes: house['job.ears'], not: ['soak'] })
+  const washed = steps.some(({ kind, handsMin }) => kind === 'face' && handsMin > 0)
   const dirtyFace = wants.some(({ region, index }) => FACE.has(region) && (sheet[index]!.condition ?? 0) >= 2)
-  if (dirtyFace && dog.faceTolerance !== 'none')
-    jobs.push({ id: 'face-again', minutes: house['job.face-again'], not: ['soak', 'wash-1', 'mat-release'] })
+  if (washed && dirtyFace && dog.faceTolerance !== 'none')
+    jobs.push({ id: 'face-again', minutes: house['job.face-again'], not: ['soak', 'wash-1', 'wash-2', 'mat-release'] })
   if (!asksFor(wishes, 'no-feet')) jobs.push({ id: 'paws', minutes: house['job.paws'], not: ['soak'] })
   return jobs.map(({ id, minutes, not }) => ({
     id,

@@ -76,6 +76,19 @@ test('what is not through with its mats today is neither clipped nor blended int
   expect(looked).toBeGreaterThan(50)
 })
 
+test('a face is gone over again only after it was washed', () => {
+  let looked = 0
+  for (const { seed, steps } of groomed) {
+    const again = steps.findIndex(({ id }) => id.endsWith('face-again'))
+    if (again < 0) continue
+    looked++
+    const washed = steps.findIndex(({ id }) => id === 'bath:face')
+    expect(washed, `${seed}`).toBeGreaterThanOrEqual(0)
+    expect(washed, `${seed}`).toBeLessThan(again)
+  }
+  expect(looked).toBeGreaterThan(100)
+})
+
 test('a plan that says nothing of its slot fits it by its own steps, and one that does not says by how much', () => {
   for (const { seed, groom, plan } of groomed) {
     const said = plan.stops.find(({ code }) => code === 'slot-too-short')

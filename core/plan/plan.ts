@@ -229,7 +229,14 @@ function planOf(assessment: Assessment, weighing: Weighing, going: Going, house:
     ...(stopped ? [] : airFirst(low, chosen)),
     ...(isJacketTight(assessment) ? [wholeDog('jacket-tight', 'care', { weeks: house['strip.tight'] })] : []),
     ...(choice === 'split-visits' && !vetDecides
-      ? [wholeDog('more-than-one-visit', 'care', { pull: chosen.pull, budget: budgets.pull })]
+      ? [
+          wholeDog('more-than-one-visit', 'care', {
+            pull: chosen.pull,
+            budget: budgets.pull,
+            minutes: chosen.minutes,
+            table: visit.table,
+          }),
+        ]
       : []),
     ...(choice !== 'split-visits' && !stopped && chosen.feasible && chosen.pull > budgets.pull + 1e-6
       ? [wholeDog('gives-most', 'care', { pull: chosen.pull, budget: budgets.pull })]

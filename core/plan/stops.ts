@@ -28,7 +28,13 @@ export interface StopValues {
   readonly 'temper-bites': Record<never, never>
   readonly 'nothing-scored': Record<never, never>
   readonly 'not-looked-at': { readonly percent: number }
-  readonly 'more-than-one-visit': { readonly pull: number; readonly budget: number }
+  /** Minutes and what there is for them: null in plans kept before it was said which of the two is too much. */
+  readonly 'more-than-one-visit': {
+    readonly pull: number
+    readonly budget: number
+    readonly minutes: Minutes | null
+    readonly table: Minutes | null
+  }
   readonly 'air-first': Record<never, never>
   /** More felt than a frail dog should bear over two visits. */
   readonly 'pelted-frail': Record<never, never>

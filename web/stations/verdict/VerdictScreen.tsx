@@ -15,6 +15,7 @@ import {
   STYLE_LABEL,
   TREATMENT_LABEL,
   VERDICT_LABEL,
+  verdictLabel,
   verdictSentence,
 } from '../../../contract/words/index.ts'
 import {
@@ -247,7 +248,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
                 <>
                   <div>
                     <p className="text-ink-2" data-testid="choice" data-choice={choice}>
-                      {VERDICT_LABEL[choice]}
+                      {verdictLabel(plan)}
                     </p>
                     <h1 className="text-3xl leading-snug stacked:text-2xl" data-testid="verdict">
                       {verdictSentence(plan, name, home)}

@@ -10,7 +10,7 @@ import {
   pullText,
   STYLE_LABEL,
   TREATMENT_LABEL,
-  VERDICT_LABEL,
+  verdictLabel,
   weeksText,
 } from '../../../contract/words/index.ts'
 import {
@@ -67,7 +67,7 @@ function waysOf(plan: Plan, home: GoesHome, drawn: DogDrawn, prices: PriceList):
             ...verdict.after,
             choice: verdict.choice,
             style: verdict.style,
-            title: VERDICT_LABEL[verdict.choice],
+            title: verdictLabel(plan),
             note: verdict.insteadOf ? 'chosen here' : 'the verdict',
             minutes: verdict.minutes.low,
             pull: verdict.pull.low,
@@ -116,7 +116,7 @@ export function Ways({
   const ways = useMemo(() => waysOf(plan, home, drawn, prices), [plan, home, drawn, prices])
   const [choosing, setChoosing] = useState<Way | null>(null)
   if (plan.verdict.choice === 'refer') return <p>The groom stops; there is nothing to choose from.</p>
-  if (ways.length < 2) return <p>There is one way only: {VERDICT_LABEL[plan.verdict.choice].toLowerCase()}.</p>
+  if (ways.length < 2) return <p>There is one way only: {verdictLabel(plan).toLowerCase()}.</p>
   return (
     <section aria-label="The ways side by side">
       <h2 className="mb-2 text-lg">Side by side</h2>
