@@ -33,7 +33,8 @@ export const SCHOOL_WORDS: SchoolWords = {
   },
   'clip-before-bath': {
     question: 'Clipper before the bath?',
-    changes: 'Whether clipping is done before the tub, and how much coat there is to wash and dry.',
+    changes:
+      'Whether clipping is done before the tub, and how much coat there is to wash and dry. A frail dog is clipped first whatever is said here: it stands for less.',
     options: {
       'mats-only': ['Only what is matted', 'A dirty coat blunts blades and cuts uneven.'],
       'rough-first': ['Rough clip first', 'Less to wash and less to dry; clipped again after.'],

@@ -5,7 +5,7 @@ import { USUAL_SHELF } from '../bath/products.ts'
 import { EAR_LEATHER, FACE_EDGE, FEET, FRICTION, HYGIENE, JACKET } from '../body/places.ts'
 import { REGION_SIDES, REGIONS } from '../body/regions.ts'
 import { letsGrow } from '../dog/extras.ts'
-import { isShow, keepsJacket, nailsAreDone } from '../dog/facts.ts'
+import { isFrail, isShow, keepsJacket, nailsAreDone } from '../dog/facts.ts'
 import { dryingModel, dryingOf, waterAt } from '../drying/drying.ts'
 import { DEFAULT_HOUSE as HOUSE } from '../numbers/estimates.ts'
 import { LEFT_OUT_IDS } from '../plan/plan-shape.ts'
@@ -74,6 +74,20 @@ test('what is not through with its mats today is neither clipped nor blended int
     }
   }
   expect(looked).toBeGreaterThan(50)
+})
+
+test('who should not stand long is not washed and dried in a coat that comes off anyway', () => {
+  let looked = 0
+  for (const { seed, steps, assessment } of groomed) {
+    if (!isFrail(assessment.dog, HOUSE)) continue
+    const clips = steps.filter(({ kind, treatment }) => kind === 'coat' && treatment === 'clip')
+    looked += clips.length
+    expect(
+      clips.filter(({ phase }) => phase !== 'before-bath').map(({ id }) => id),
+      `${seed}`,
+    ).toEqual([])
+  }
+  expect(looked).toBeGreaterThan(100)
 })
 
 test('a face is gone over again only after it was washed', () => {

@@ -2,6 +2,7 @@ import { EARS, FACE_EDGE, isPaw, SHEARS_ONLY, SMALL_DRYER } from '../body/places
 import { REGION_SIDES, type RegionId } from '../body/regions.ts'
 import type { CoatType } from '../coat/coat-types.ts'
 import type { Assessment } from '../dog/dog.ts'
+import { isFrail } from '../dog/facts.ts'
 import type { House } from '../numbers/estimates.ts'
 import { fixed } from '../numbers/fixed.ts'
 import type { Millimetres } from '../numbers/units.ts'
@@ -105,7 +106,7 @@ const DIRTY = fixed('dirty.score')
 
 /** When in the groom, by the house's ways: tight and felted coat is usually cut before water tightens it. */
 export function whenOf(treatment: Treatment, { mat }: SideState, { assessment, house }: Context): When | null {
-  const { schools } = assessment
+  const { schools, dog } = assessment
   const mats = schools['mats-when']
   const before = mats === 'before-bath' ? mat >= 2 : mats === 'by-severity' && mat >= 3
   switch (treatment) {
@@ -119,7 +120,10 @@ export function whenOf(treatment: Treatment, { mat }: SideState, { assessment, h
     case 'card':
       return 'in-bath'
     case 'clip':
-      return before || schools['clip-before-bath'] === 'rough-first' ? 'before-bath' : 'after-drying'
+      // Who should not stand long is not washed and dried in a coat that comes off anyway.
+      return before || schools['clip-before-bath'] === 'rough-first' || isFrail(dog, house)
+        ? 'before-bath'
+        : 'after-drying'
     case 'splice':
     case 'clip-out':
       return before ? 'before-bath' : 'after-drying'
