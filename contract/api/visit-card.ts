@@ -26,6 +26,9 @@ export type Arrival = z.infer<typeof arrivalSchema>
 
 export const planSummarySchema = z.object({
   choice: z.string(),
+  /** A vet decides on what this visit leaves. */
+  vet: z.boolean().default(false),
+  /** Of coat work on this day: of the first visit, where there are several. */
   minutes: z.object({ low: z.number(), high: z.number() }),
   acceptedAt: instant.nullable(),
 })

@@ -150,4 +150,4 @@ export {
   type StopLine,
   stopLines,
 } from './sentences.ts'
-export { verdictLabel, verdictSentence } from './verdict-sentence.ts'
+export { VET_DECIDES_LABEL, verdictLabel, verdictSentence } from './verdict-sentence.ts'

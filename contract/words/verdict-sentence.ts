@@ -54,9 +54,16 @@ const endClause = (home: GoesHome): string =>
 const keepsCords = ({ regions }: Pick<Plan, 'regions'>): boolean =>
   regions.some(({ refused }) => refused.some(({ code }) => code === 'cords-not-brushed'))
 
-/** The verdict in two or three words. */
+/** Of a frail dog in felt, for whom several visits would be too much. */
+export const VET_DECIDES_LABEL = 'What hurts, then the vet'
+
+/** The verdict in a few words. */
 export const verdictLabel = (plan: Plan): string =>
-  plan.verdict.choice === 'brush-out' && keepsCords(plan) ? 'Cords kept' : VERDICT_LABEL[plan.verdict.choice]
+  vetDecides(plan)
+    ? VET_DECIDES_LABEL
+    : plan.verdict.choice === 'brush-out' && keepsCords(plan)
+      ? 'Cords kept'
+      : VERDICT_LABEL[plan.verdict.choice]
 
 /**
  * The verdict in one sentence, as one would say it to the owner at the desk.

@@ -14,6 +14,8 @@ const IN_FORCE = `SELECT DISTINCT ON (a.visit_id) a.visit_id, p.* FROM assessmen
 export interface PlanSays {
   readonly visit_id: string
   readonly choice: string
+  readonly vet: boolean
+  /** Of this day's coat work: the first visit's, where there are several. */
   readonly minutes: { readonly low: number; readonly high: number }
   readonly accepted_at: Date | null
 }
@@ -43,8 +45,12 @@ export const planInForce = async (visitId: string, transaction?: Transaction): P
 export async function plansSay(visitIds: readonly string[]): Promise<ReadonlyMap<string, PlanSays>> {
   if (visitIds.length === 0) return new Map()
   const rows = await PlanRow.sequelize!.query<PlanSays>(
-    `SELECT visit_id, plan -> 'verdict' ->> 'choice' AS choice, plan -> 'verdict' -> 'minutes' AS minutes, accepted_at
-     FROM (${IN_FORCE}) plan`,
+    `SELECT visit_id, plan -> 'verdict' ->> 'choice' AS choice, accepted_at,
+       EXISTS (SELECT FROM jsonb_array_elements(plan -> 'stops') stop WHERE stop ->> 'code' = 'pelted-frail') AS vet,
+       CASE WHEN plan #> '{split,visits,0,minutes}' IS NULL THEN plan -> 'verdict' -> 'minutes'
+         ELSE jsonb_build_object('low', plan #> '{split,visits,0,minutes}', 'high', plan #> '{split,visits,0,minutes}')
+       END AS minutes
+     FROM (${IN_FORCE}) in_force`,
     { type: QueryTypes.SELECT, replacements: { visitIds } },
   )
   return new Map(rows.map((row) => [row.visit_id, row]))

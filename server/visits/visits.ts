@@ -445,7 +445,12 @@ const cardOf = (row: VisitRow, owner: ClientRow, scored: number, plan: PlanSays 
     calledOffWhy: row.calledOffWhy ?? '',
     scored,
     plan: plan
-      ? { choice: plan.choice, minutes: plan.minutes, acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null }
+      ? {
+          choice: plan.choice,
+          vet: plan.vet,
+          minutes: plan.minutes,
+          acceptedAt: plan.accepted_at ? iso(plan.accepted_at) : null,
+        }
       : null,
   }
 }

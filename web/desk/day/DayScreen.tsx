@@ -14,6 +14,7 @@ import {
   rangeText,
   timeText,
   VERDICT_LABEL,
+  VET_DECIDES_LABEL,
 } from '../../../contract/words/index.ts'
 import { weightText } from '../../../contract/words/measures.ts'
 import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
@@ -165,7 +166,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const late = reached >= RAIL.length / 2
   const path = `/visits/${visit.id}/${endOf(RAIL[reached]!)}`
   const said = visit.plan
-    ? `${VERDICT_LABEL[visit.plan.choice as VerdictName]}${stops ? '' : `, ${rangeText(visit.plan.minutes, minutesText)} min`}`
+    ? `${visit.plan.vet ? VET_DECIDES_LABEL : VERDICT_LABEL[visit.plan.choice as VerdictName]}${stops ? '' : `, ${visit.plan.choice === 'split-visits' ? 'today ' : ''}${rangeText(visit.plan.minutes, minutesText)} min`}`
     : station === 'look'
       ? `${visit.scored} of ${REGION_SIDES.length} looked at`
       : null

@@ -69,11 +69,15 @@ describe('the day', () => {
     await open({
       date: today,
       visits: [
-        card('Fine', 'verdict', { plan: { choice: 'spot-work', minutes, acceptedAt: null } }),
-        card('Ill', 'verdict', { plan: { choice: 'refer', minutes, acceptedAt: null } }),
+        card('Fine', 'verdict', { plan: { choice: 'spot-work', minutes, acceptedAt: null, vet: false } }),
+        card('Frail', 'verdict', { plan: { choice: 'split-visits', minutes, acceptedAt: null, vet: true } }),
+        card('Long', 'verdict', { plan: { choice: 'split-visits', minutes, acceptedAt: null, vet: false } }),
+        card('Ill', 'verdict', { plan: { choice: 'refer', minutes, acceptedAt: null, vet: false } }),
       ],
     })
     expect(lane('Fine').textContent).toContain('20 min')
+    expect(lane('Frail').textContent).toContain('What hurts, then the vet, today 20 min')
+    expect(lane('Long').textContent).toContain('More than one visit, today 20 min')
     expect(lane('Ill').textContent).not.toContain('min')
   })
   test('my dogs are told from the others’', async () => {
