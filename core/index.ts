@@ -233,7 +233,7 @@ export {
   type HeedId,
 } from './groom/step.ts'
 export { groomMinutes, groomSteps, restEveryOf, wholeGroom } from './groom/steps.ts'
-export { planned, plannedMinutes, plannedPart, todaysPart, treatmentOf, vetDecides } from './groom/today.ts'
+export { planned, plannedPart, todaysPart, treatmentOf, vetDecides } from './groom/today.ts'
 export { partOf, planWhole, totalOf, withReserves } from './groom/whole.ts'
 export { BESIDE_COAT, minutesByRegion, type WorkKey, workedOf, workLines } from './groom/work.ts'
 export { type HowRight, howPromised, howRight, type PromisedAndCame, type SaidAndCame } from './learning/calibration.ts'

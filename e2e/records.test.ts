@@ -12,7 +12,6 @@ beforeAll(async () => {
 })
 afterAll(() => salon?.close())
 
-const press = async (page: Page, selector: string): Promise<void> => click(page, selector)
 const says = (page: Page, selector: string, words: string): Promise<unknown> =>
   page.waitForFunction(
     (where: string, wanted: string) => document.querySelector(where)?.textContent?.includes(wanted),
@@ -38,7 +37,7 @@ test('a dog of the day is moved, called off, and comes after all', async () => {
   await page.goto(salon.base)
   const { id, name } = await expected()
   const change = `[aria-label="Change the booking of ${name}"]`
-  await press(page, change)
+  await click(page, change)
   await page.waitForSelector('[role=dialog] [name=slot]')
   expect(await axeFinds(page)).toEqual([])
   await retype(page, 'slot', '75')
@@ -46,12 +45,12 @@ test('a dog of the day is moved, called off, and comes after all', async () => {
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   expect((await salon.api<{ slotMinutes: number }>(`/visits/${id}`)).slotMinutes).toBe(75)
 
-  await press(page, change)
-  await press(page, '[role=dialog] ::-p-text(Did not come)')
+  await click(page, change)
+  await click(page, '[role=dialog] ::-p-text(Did not come)')
   await says(page, '[data-testid=not-coming]', `${name}, did not come`)
   expect(await page.$(`[data-dog="${name}"]`)).toBeNull()
   expect(await axeFinds(page)).toEqual([])
-  await press(page, `[aria-label="${name} comes after all"]`)
+  await click(page, `[aria-label="${name} comes after all"]`)
   await page.waitForSelector(`[data-dog="${name}"]`)
   await page.close()
 })
@@ -62,16 +61,16 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
   const visit = await visitOf(salon.base, 'Juniper')
   const { dogId } = await salon.api<{ dogId: string }>(`/visits/${visit}`)
   await page.goto(`${salon.base}dogs/${dogId}`)
-  await press(page, '[data-testid=record] ::-p-text(Correct owner)')
+  await click(page, '[data-testid=record] ::-p-text(Correct owner)')
   await retype(page, 'secondPhone', '555 0987')
   expect(await axeFinds(page)).toEqual([])
   await page.keyboard.press('Enter')
   await says(page, '[data-testid=record]', 'or 555 0987')
   expect((await found('5550987')).map((dog) => dog.dogId)).toEqual([dogId])
 
-  await press(page, '[data-testid=record] ::-p-text(Correct dog)')
+  await click(page, '[data-testid=record] ::-p-text(Correct dog)')
   await retype(page, 'name', 'Junipera')
-  await press(page, '[role=dialog] ::-p-text(Add a paper)')
+  await click(page, '[role=dialog] ::-p-text(Add a paper)')
   await retype(page, 'papers.0.what', 'Rabies')
   await page.$eval('[role=dialog] [name="papers.0.until"]', (field) => {
     const input = field as HTMLInputElement
@@ -79,20 +78,20 @@ test('a dog and its owner are put right on its page: name, papers, second teleph
     input.dispatchEvent(new Event('input', { bubbles: true }))
   })
   expect(await axeFinds(page)).toEqual([])
-  await press(page, '[role=dialog] [type=submit]')
+  await click(page, '[role=dialog] [type=submit]')
   await says(page, 'h1', 'Junipera')
   await says(page, '[data-testid=papers]', 'Rabies ran out on')
 
   // Written down a second time by somebody in a hurry.
   const startsAt = '2031-03-04T09:00:00.000Z'
   await salon.book('Mrs Whitby', { name: 'Junny', coatType: 'curly', weightKg: 9 }, { startsAt })
-  await press(page, '[data-testid=record] ::-p-text(Correct dog)')
-  await press(page, '[data-testid=find-other]')
+  await click(page, '[data-testid=record] ::-p-text(Correct dog)')
+  await click(page, '[data-testid=find-other]')
   await page.keyboard.type('junny')
   // What was found for its first letters is another dog.
   await says(page, '[role=dialog] [role=option]', 'Junny')
   await page.keyboard.press('Enter')
-  await press(page, '[role=dialog] ::-p-text(Junny of Mrs Whitby is this dog)')
+  await click(page, '[role=dialog] ::-p-text(Junny of Mrs Whitby is this dog)')
   await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
   expect(await found('junny')).toEqual([])
   const record = await salon.api<DogRecord>(`/dogs/${dogId}`)
@@ -110,14 +109,14 @@ test('what is put right on one screen stands on the other, which nobody touched'
     await listens
   }
   await one!.bringToFront()
-  await press(one!, '[data-testid=record] ::-p-text(Correct owner)')
+  await click(one!, '[data-testid=record] ::-p-text(Correct owner)')
   await retype(one!, 'note', 'Rings at the back door.')
   await one!.keyboard.press('Enter')
   await says(other!, '[data-testid=record]', 'Rings at the back door.')
   // Cut off and back again it reads what it missed.
   await salon.killServer()
   await salon.startServer()
-  await press(one!, '[data-testid=record] ::-p-text(Correct owner)')
+  await click(one!, '[data-testid=record] ::-p-text(Correct owner)')
   await retype(one!, 'note', 'Rings twice.')
   await one!.keyboard.press('Enter')
   await says(other!, '[data-testid=record]', 'Rings twice.')
@@ -136,10 +135,10 @@ test('a goodbye said too soon is taken back on its own day', async () => {
   )) as [{ visit_id: string }[]]
   const id = rows[0]!.visit_id
   await page.goto(`${salon.base}visits/${id}/goodbye`)
-  await press(page, '[data-testid=take-back]')
+  await click(page, '[data-testid=take-back]')
   await page.waitForSelector('[role=dialog]')
   expect(await axeFinds(page)).toEqual([])
-  await press(page, '[role=dialog] ::-p-text(Take it back)')
+  await click(page, '[role=dialog] ::-p-text(Take it back)')
   await page.waitForSelector('[data-testid=sign]')
   expect((await salon.api<{ station: string }>(`/visits/${id}`)).station).toBe('ready')
   await page.close()
@@ -150,15 +149,15 @@ test('an owner who asks for it is forgotten by name, with the dog, and found no 
   await page.setBypassCSP(true)
   const { dogId, client } = await salon.api<Visit>(`/visits/${await visitOf(salon.base, 'Biscuit')}`)
   await page.goto(`${salon.base}dogs/${dogId}`)
-  await press(page, '[data-testid=record] ::-p-text(Correct owner)')
-  await press(page, '[role=dialog] summary')
+  await click(page, '[data-testid=record] ::-p-text(Correct owner)')
+  await click(page, '[role=dialog] summary')
   expect(await axeFinds(page)).toEqual([])
   await retype(page, 'forget', client.name)
-  await press(page, '[role=dialog] ::-p-text(Forget)')
+  await click(page, '[role=dialog] ::-p-text(Forget)')
   // The dog is in the salon, or comes today.
   await says(page, '[role=dialog]', 'first')
   await salon.sql(`UPDATE visits SET station = 'gone' WHERE dog_id = '${dogId}'`)
-  await press(page, '[role=dialog] ::-p-text(Forget)')
+  await click(page, '[role=dialog] ::-p-text(Forget)')
   await page.waitForFunction(() => location.pathname === '/')
   expect((await found(client.name)).filter((one) => one.dogId === dogId)).toEqual([])
   await page.goto(`${salon.base}dogs/${dogId}`)

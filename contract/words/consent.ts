@@ -5,7 +5,7 @@ import {
   findingKind,
   type KappaWord,
   type Plan,
-  plannedMinutes,
+  planned,
   REGION_SIDES,
   type Rebook,
   vetDecides,
@@ -94,7 +94,7 @@ export function seenLines(assessment: Assessment): string[] {
 export function feelLines(plan: Plan, name: string): string[] {
   const { verdict, split } = plan
   const asked = verdict.pull.high / Math.max(1e-9, verdict.pullBudget)
-  const work = `${rangeText(plannedMinutes(plan), minutesText)} minutes of coat work`
+  const work = `${rangeText(planned(plan, 'minutes'), minutesText)} minutes of coat work`
   const visits = split?.visits.length ?? 0
   if (verdict.choice === 'split-visits')
     return visits > 1

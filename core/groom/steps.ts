@@ -186,11 +186,9 @@ export function bareSteps(
   /** Whether it is through with its mats today. */
   const through = (index: PlaceIndex): boolean => partOf(index) === 1 || NOT_WORK.has(plan.regions[index]!.treatment)
   /** Loose tangles around a foot leave its pads free. */
-  const padsFree = (index: PlaceIndex): boolean => through(index) || (assessment.sheet[index]!.mat ?? 2) < 2
-  const cutLines = (cut?.lines ?? []).filter(
-    ({ why, index, part }) =>
-      why !== 'verdict' && (part === 'pads' ? padsFree(index) : !THROUGH_FIRST.has(part) || through(index)),
-  )
+  const mayCut = (part: CutPart, index: PlaceIndex): boolean =>
+    through(index) || (part === 'pads' ? (assessment.sheet[index]!.mat ?? 2) < 2 : !THROUGH_FIRST.has(part))
+  const cutLines = (cut?.lines ?? []).filter(({ why, index, part }) => why !== 'verdict' && mayCut(part, index))
   // Nor is a line softened towards what is still matted.
   const blends = (cut?.blends ?? []).filter(({ a, b }) => through(a) && through(b))
   const early = cutLines.filter(({ when }) => when === 'before-bath')

@@ -35,9 +35,6 @@ export function planned(
   return { low: verdict[of].low - left('low'), high: verdict[of].high - left('high') }
 }
 
-/** Coat work of all visits that are planned, minutes. */
-export const plannedMinutes = (plan: Pick<Plan, 'verdict' | 'split' | 'regions'>): Range => planned(plan, 'minutes')
-
 /** What is done with a place of which so much is worked on, 0 to 1: where nothing is, it is left alone. */
 export const treatmentOf = ({ treatment }: Pick<RegionPlan, 'treatment'>, part: number): Treatment =>
   part > 0 || treatment === 'none' || treatment === 'look' ? treatment : 'leave'

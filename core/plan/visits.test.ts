@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, onRegions } from '../../test/fixtures/dogs.ts'
 import { aDogOf } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
+import { vetDecides } from '../groom/today.ts'
 import { planWhole } from '../groom/whole.ts'
 import { DEFAULT_HOUSE as HOUSE } from '../numbers/estimates.ts'
 import { skinScore } from '../scores/sheet.ts'
@@ -23,7 +24,7 @@ const splits = Array.from({ length: DOGS }, (_, i) => {
           give: verdict.pullBudget,
           regions,
           sheet,
-          vetDecides: stops.some(({ code }) => code === 'pelted-frail'),
+          vetDecides: vetDecides({ stops }),
         },
       ]
     : [],

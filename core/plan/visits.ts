@@ -108,7 +108,7 @@ interface Open {
 /** Adds a pair where it fits, or of one that no visit takes whole the quarters that do. @returns what of it is left, 0 to 1 */
 function add(visit: Open, pair: Pair, share: number, picks: readonly Option[], budgets: Budgets): number {
   const minutes = pair.indexes.reduce((sum, index) => sum + picks[index]!.minutes, 0)
-  const pull = pair.indexes.reduce((sum, index) => sum + picks[index]!.pull, 0)
+  const { pull } = pair
   const tooBig = minutes > budgets.minutes + 1e-9 || pull > budgets.pull + 1e-9
   const part = (tooBig ? QUARTERS : [share]).find(
     (some) =>

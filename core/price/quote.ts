@@ -1,5 +1,5 @@
 import type { CoatType } from '../coat/coat-types.ts'
-import { plannedMinutes } from '../groom/today.ts'
+import { planned } from '../groom/today.ts'
 import type { Minutes } from '../numbers/units.ts'
 import type { Plan } from '../plan/plan-shape.ts'
 
@@ -80,7 +80,7 @@ export const quoteOfPlan = (
   dog: { coatType: CoatType; weightKg: number },
   plan: Pick<Plan, 'verdict' | 'split' | 'regions'>,
   prices: PriceList,
-): Quote => quoteOf(dog, plannedMinutes(plan).high, prices, plan.split?.visits.length || 1)
+): Quote => quoteOf(dog, planned(plan, 'minutes').high, prices, plan.split?.visits.length || 1)
 
 const sizes = (toy: number, small: number, medium: number, large: number, giant: number): Record<SizeId, number> => ({
   toy: toy * 100,

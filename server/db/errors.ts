@@ -1,5 +1,9 @@
 import { UniqueConstraintError } from 'sequelize'
 
+/** Code of the database's own error: wrapped under a statement, bare while a connection is being set up. */
+export const codeOf = ({ original, code }: Error & { original?: { code?: string }; code?: string }): string | null =>
+  original?.code ?? code ?? null
+
 /** Nothing with that id. */
 export class NotFound extends Error {
   override readonly name = 'NotFound'

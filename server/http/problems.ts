@@ -8,6 +8,7 @@ import {
   CannotErase,
   CannotMerge,
   ChangedElsewhere,
+  codeOf,
   LinkOver,
   NameTaken,
   NeedsConsent,
@@ -42,10 +43,6 @@ const DOWN = /^(57P0[123]|08...)$/
 /** How a connection that was cut tells of it, under a statement and after. */
 const CUT = /Connection (terminated|ended)|not queryable|closed the connection|ECONNREFUSED|ECONNRESET|EPIPE/
 const FULL = '53100'
-
-/** Code of the database's own error: wrapped under a statement, bare while a connection is being set up. */
-const codeOf = ({ original, code }: Error & { original?: { code?: string }; code?: string }): string | null =>
-  original?.code ?? code ?? null
 
 const databaseAway = (error: Error): boolean =>
   UNREACHABLE.has(error.name) || DOWN.test(codeOf(error) ?? '') || CUT.test(error.message)

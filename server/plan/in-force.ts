@@ -41,7 +41,7 @@ export async function plansInForce(
 export const planInForce = async (visitId: string, transaction?: Transaction): Promise<PlanRow | null> =>
   (await plansInForce([visitId], transaction)).get(visitId) ?? null
 
-/** The verdict and minutes of each visit's plan in force. */
+/** The verdict and minutes of each visit's plan in force; `vetDecides` (core/groom/today.ts) asked of it in SQL. */
 export async function plansSay(visitIds: readonly string[]): Promise<ReadonlyMap<string, PlanSays>> {
   if (visitIds.length === 0) return new Map()
   const rows = await PlanRow.sequelize!.query<PlanSays>(

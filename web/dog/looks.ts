@@ -77,12 +77,12 @@ export const looksOfPlan = (
   plan: Plan,
   mm: readonly number[] | null = null,
   partOf: (index: number) => number = plannedPart(plan),
-): Look[] =>
-  plan.regions.map((place): Look => {
+): Look[] => {
+  const stops = plan.stops.filter((stop) => stop.action !== 'care' && stop.region !== null)
+  return plan.regions.map((place): Look => {
     const { option, coatMm: before, index, done } = place
     const part = partOf(index)
     const treatment = treatmentOf(place, part)
-    const stops = plan.stops.filter((stop) => stop.action !== 'care' && stop.region !== null)
     const { region, side } = REGION_SIDES[index]!
     return {
       // Finished places are plain: what still has a texture is still to do.
@@ -94,6 +94,7 @@ export const looksOfPlan = (
       coatMm: treatment === 'look' ? before : (mm?.[index] ?? (part > 0 ? option.outlineMm : before)),
     }
   })
+}
 
 /** Where the water is: the more coat on a place, the darker the wash. */
 export function looksOfWater({ massG, bsaM2 }: WetCoat, plan: Plan): Look[] {

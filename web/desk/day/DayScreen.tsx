@@ -152,6 +152,13 @@ function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCar
   )
 }
 
+/** The verdict in a few words, with the minutes of coat work of this day; of a dog that stops, the words alone. */
+function verdictSaid({ choice, vet, minutes }: NonNullable<VisitCard['plan']>): string {
+  const label = vet ? VET_DECIDES_LABEL : VERDICT_LABEL[choice as VerdictName]
+  if (choice === 'refer') return label
+  return `${label}, ${choice === 'split-visits' ? 'today ' : ''}${rangeText(minutes, minutesText)} min`
+}
+
 function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactNode {
   const { arrival, station } = visit
   const drawn = useMemo(() => dogDrawn(arrival), [arrival])
@@ -166,7 +173,7 @@ function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactN
   const late = reached >= RAIL.length / 2
   const path = `/visits/${visit.id}/${endOf(RAIL[reached]!)}`
   const said = visit.plan
-    ? `${visit.plan.vet ? VET_DECIDES_LABEL : VERDICT_LABEL[visit.plan.choice as VerdictName]}${stops ? '' : `, ${visit.plan.choice === 'split-visits' ? 'today ' : ''}${rangeText(visit.plan.minutes, minutesText)} min`}`
+    ? verdictSaid(visit.plan)
     : station === 'look'
       ? `${visit.scored} of ${REGION_SIDES.length} looked at`
       : null

@@ -28,20 +28,20 @@ const two = (value: number): string => (Math.round(value * 100) / 100).toFixed(2
 /** One place: what is done there and with what, how its figures came about, and what the rules took out. */
 export function PlaceDetail({
   region,
-  planned,
+  part,
   onClose,
   actions,
 }: {
   region: RegionPlan
-  /** Not where it is left for a vet to decide. */
-  planned: boolean
+  /** Of it that is worked on in all visits, 0 to 1: 0 where it is left for a vet to decide. */
+  part: number
   onClose: () => void
   /** What can be done with it now, above how it came about. */
   actions: ReactNode
 }): ReactNode {
   const { option, treatment } = region
   const place = placeName(region.region, region.side)
-  const here = treatmentOf(region, planned ? 1 : 0)
+  const here = treatmentOf(region, part)
   const why = option.why && option.why in LEAVE_REASONS ? leaveText(option.why as LeaveReason, place) : null
   const left = `Stays as it came until a vet has decided how to go on. It would take: ${TREATMENT_LABEL[treatment].toLowerCase()}.`
   return (

@@ -327,7 +327,7 @@ function Verdict({ visit, plan, kept }: { visit: Visit; plan: Plan; kept: KeptPl
       {open !== null && (
         <PlaceDetail
           region={plan.regions[open]!}
-          planned={plannedPart(plan)(open) > 0}
+          part={plannedPart(plan)(open)}
           onClose={() => setOpen(null)}
           actions={
             underWay ? (
