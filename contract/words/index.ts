@@ -132,7 +132,7 @@ export {
   VERDICT_SHORT,
   WHEN_LABEL,
 } from './labels.ts'
-export { COAT_LABEL, capital, VERDICT_LABEL } from './named.ts'
+export { COAT_LABEL, capital, VERDICT_LABEL, VET_DECIDES_LABEL } from './named.ts'
 export { bentText, patternName, patternText, SHAPE_PART_LABEL, shapeLabel, shapeText, upkeepText } from './patterns.ts'
 export { changedText, flipText, inTen, nextLookText } from './questions.ts'
 export { SCHOOL_GROUPS, SCHOOL_WORDS } from './schools.ts'
@@ -150,4 +150,4 @@ export {
   type StopLine,
   stopLines,
 } from './sentences.ts'
-export { VET_DECIDES_LABEL, verdictLabel, verdictSentence } from './verdict-sentence.ts'
+export { verdictLabel, verdictSentence } from './verdict-sentence.ts'

@@ -18,6 +18,9 @@ export const VERDICT_LABEL: Record<VerdictName, string> = {
   refer: 'Stop: vet first',
 }
 
+/** Of a frail dog in felt, for whom several visits would be too much. */
+export const VET_DECIDES_LABEL = 'What hurts, then the vet'
+
 export const COAT_LABEL: Record<CoatType, string> = {
   smooth: 'Smooth',
   double: 'Double',

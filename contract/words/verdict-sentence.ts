@@ -9,7 +9,7 @@ import {
   vetDecides,
 } from '../../core/index.ts'
 import { minutesText, mmText, rangeText } from './figures.ts'
-import { VERDICT_LABEL } from './named.ts'
+import { VERDICT_LABEL, VET_DECIDES_LABEL } from './named.ts'
 import { atPlaces, listed } from './sentences.ts'
 
 const MOST = 3
@@ -53,9 +53,6 @@ const endClause = (home: GoesHome): string =>
 /** Cords that no comb goes through, and that nobody brushes out. */
 const keepsCords = ({ regions }: Pick<Plan, 'regions'>): boolean =>
   regions.some(({ refused }) => refused.some(({ code }) => code === 'cords-not-brushed'))
-
-/** Of a frail dog in felt, for whom several visits would be too much. */
-export const VET_DECIDES_LABEL = 'What hurts, then the vet'
 
 /** The verdict in a few words. */
 export const verdictLabel = (plan: Plan): string =>
