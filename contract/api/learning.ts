@@ -1,12 +1,12 @@
 import * as z from 'zod'
-import { ESTIMATE_IDS, type EstimateId } from '../../core/index.ts'
+import { ESTIMATE_IDS } from '../../core/index.ts'
+import { estimateIdSchema } from '../formats/estimate-id.ts'
 import { idSchema, instant, nothing, post, put, read, subject } from './endpoint.ts'
-
-const estimateId = z.enum(ESTIMATE_IDS as [EstimateId, ...EstimateId[]])
+import { salonSchema } from './salon.ts'
 
 /** What this house's logs say of one number: four of five times the truth lies from low to high. */
 const learntSchema = z.object({
-  id: estimateId,
+  id: estimateIdSchema,
   value: z.number(),
   low: z.number(),
   high: z.number(),
@@ -18,7 +18,7 @@ export type Proposed = z.infer<typeof proposalSchema>
 
 export const takenNumberSchema = z.object({
   id: idSchema,
-  estimate: estimateId,
+  estimate: estimateIdSchema,
   /** The house's own before; null where it was ours. */
   from: z.number().nullable(),
   to: z.number(),
@@ -85,11 +85,21 @@ export const lookBackSchema = z.object({
   ),
 })
 
-/** Numbers that learn from what is logged, and how right they were. */
+/** Our numbers: set by hand, learnt from what is logged, and how right they were. */
 export const learningApi = subject('learning', {
   read: read('/learning', {
     summary: "What this house's logs say of our numbers, and what is proposed",
     gives: learningSchema,
+  }),
+  set: put('/settings/estimates', {
+    summary: 'Set or reset one number of the salon',
+    takes: z.object({
+      id: estimateIdSchema,
+      /** null goes back to the default. */
+      value: z.number().min(0).max(10000).nullable(),
+    }),
+    gives: salonSchema,
+    touches: ['salon', 'learning'],
   }),
   refresh: post('/learning/refresh', {
     summary: 'Learn now from all that is logged; it is not waited for',
@@ -100,7 +110,7 @@ export const learningApi = subject('learning', {
   }),
   take: post('/learning/take', {
     summary: 'Take proposed numbers into use, from the next plan on',
-    takes: z.object({ ids: z.array(estimateId).min(1).max(ESTIMATE_IDS.length) }),
+    takes: z.object({ ids: z.array(estimateIdSchema).min(1).max(ESTIMATE_IDS.length) }),
     gives: learningSchema,
     becomes: 'read',
     touches: ['salon', 'day', 'visits'],

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { ESTIMATE_IDS, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
+import { type EstimateId, EXPERIENCE_IDS, SCHOOL_IDS, type SchoolId } from '../../core/index.ts'
 import { priceListSchema, schoolsSchema } from '../formats/assessment-file.ts'
 import { equipmentChangeSchema, equipmentSchema } from '../formats/equipment.ts'
 import { premisesSchema, STARTING_PREMISES, workSchema } from '../formats/places.ts'
@@ -46,11 +46,11 @@ export const salonSchema = z.object({
   ...habitsSchema.shape,
   model: z.string(),
   people: z.array(personSchema),
-  /** The salon's own values for estimates; those not named stand at the default. */
-  estimates: z.partialRecord(
-    z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]]),
-    z.number(),
-  ),
+  /**
+   * The salon's own values for estimates; those not named stand at the default. By any name: a screen that was opened
+   * before an update goes on reading, also where there is a number by now that it does not know.
+   */
+  estimates: z.record(z.string(), z.number()) as unknown as z.ZodType<Partial<Record<EstimateId, number>>>,
   prices: priceListSchema,
   /** The house's ways that are not at their default. */
   schools: schoolsSchema,
@@ -64,12 +64,6 @@ export const salonSchema = z.object({
 })
 
 export type Salon = z.infer<typeof salonSchema>
-
-export const estimatesChangeSchema = z.object({
-  id: z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]]),
-  /** null goes back to the default. */
-  value: z.number().min(0).max(10000).nullable(),
-})
 
 export const schoolChangeSchema = z.object({
   id: z.enum(SCHOOL_IDS as [SchoolId, ...SchoolId[]], { error: 'a way of the house' }),
@@ -110,12 +104,6 @@ export type Changed = z.infer<typeof changedSchema>
 /** The salon itself: its people, numbers and ways. */
 export const salonApi = subject('salon', {
   read: read('/salon', { summary: 'The salon, its people and its own numbers', gives: salonSchema, kept: true }),
-  setEstimate: put('/settings/estimates', {
-    summary: 'Set or reset one number of the salon',
-    takes: estimatesChangeSchema,
-    gives: salonSchema,
-    becomes: 'read',
-  }),
   setPrices: put('/settings/prices', {
     summary: 'Set the price list',
     takes: priceListSchema,

@@ -5,7 +5,6 @@ import {
   CAUTIONS,
   type Caution,
   CLOSED_STYLES,
-  ESTIMATE_IDS,
   FINDING_IDS,
   LEAVE_REASONS,
   LEFT_OUT_IDS,
@@ -21,6 +20,7 @@ import {
   TREATMENT_IDS,
   VERDICT_IDS,
 } from '../../core/index.ts'
+import { estimateIdSchema } from './estimate-id.ts'
 
 /*
  * A plan as the core makes it and the database keeps it. What the command line gives is a plan file, which is made of this
@@ -32,7 +32,6 @@ const range = z.object({ low: z.number(), high: z.number() })
 const index = z.object({ value: z.number().nullable(), low: z.number(), high: z.number() })
 const score = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4)])
 const place = { region: z.enum(REGION_IDS).nullable(), side: z.enum(['left', 'right']).nullable() }
-const estimate = z.enum(ESTIMATE_IDS as [(typeof ESTIMATE_IDS)[number], ...(typeof ESTIMATE_IDS)[number][]])
 const finding = z.enum(FINDING_IDS as [(typeof FINDING_IDS)[number], ...(typeof FINDING_IDS)[number][]])
 const tool = z.object({
   kind: z.enum(['blade', 'comb', 'shears', 'brush', 'dryer', 'other']),
@@ -45,10 +44,10 @@ const cost = z.object({
   pull: z.number(),
   parts: z.array(
     z.object({
-      rate: estimate,
+      rate: estimateIdSchema,
       perM2: z.number(),
       m2: z.number(),
-      pullRate: estimate,
+      pullRate: estimateIdSchema,
       pullPerMin: z.number(),
       minutes: z.number(),
       pull: z.number(),

@@ -2,7 +2,10 @@ import type { Handlers } from '../../contract/api/endpoint.ts'
 import type { Learning, learningApi } from '../../contract/api/learning.ts'
 import type { Deps } from '../deps.ts'
 
-export const learningHandlers = ({ store: { learning, lookBack }, changes }: Deps): Handlers<typeof learningApi> => {
+export const learningHandlers = ({
+  store: { learning, lookBack, salon },
+  changes,
+}: Deps): Handlers<typeof learningApi> => {
   // Not waited for: the screens are told as it goes on.
   const anew = (): Promise<Learning> => {
     learning.begin(() => changes.tell(['learning'], null, null))
@@ -10,6 +13,7 @@ export const learningHandlers = ({ store: { learning, lookBack }, changes }: Dep
   }
   return {
     read: () => learning.read(),
+    set: ({ body, actorId }) => salon.setEstimate(body.id, body.value, actorId),
     refresh: anew,
     take: async ({ body, actorId }) => {
       await learning.take(body.ids, actorId)

@@ -8,7 +8,6 @@ import { beginOwn, lookAround } from './begin.ts'
 
 export const salonHandlers = ({ store, now, loadDemo, changes }: Deps): Handlers<typeof salonApi> => ({
   read: () => store.salon.read(),
-  setEstimate: ({ body, actorId }) => store.salon.setEstimate(body.id, body.value, actorId),
   setPrices: ({ body, actorId }) => store.salon.setPrices(body, actorId),
   setSchool: ({ body, actorId }) => store.salon.setSchool(body.id, body.option, actorId, body.personId ?? null),
   schoolDates: () => store.salon.schoolDates(),

@@ -2,7 +2,6 @@ import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { toast } from 'sonner'
 import { type Learning, learningApi } from '../../../contract/api/learning.ts'
-import { salonApi } from '../../../contract/api/salon.ts'
 import { learntText, unitText } from '../../../contract/words/learning.ts'
 import { ESTIMATE_IDS, ESTIMATES, type EstimateId, FIXED, FIXED_IDS, type Mark, written } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
@@ -79,7 +78,7 @@ export function NumbersScreen(): ReactNode {
   const learnt = new Map(learning?.learnt.map((one) => [one.id, one]))
   const groups = [...GROUPS.map(([, name]) => name), REST]
   return (
-    <HousePageOf changes={salonApi.setEstimate}>
+    <HousePageOf changes={learningApi.set}>
       <h1 className="mb-2 text-3xl">Our numbers</h1>
       <p className="mb-6 max-w-2xl text-ink-2">
         Every figure on the verdict is made of these. Those marked “estimate” are the product’s own and yours to change;
@@ -153,7 +152,7 @@ function EstimateRow({
   const { value, unit, mark, what } = ESTIMATES[id]
   const shown = String(Math.round((own ?? value) * 1000) / 1000)
   const [text, setText] = useState(shown)
-  const save = useWrite(salonApi.setEstimate)
+  const save = useWrite(learningApi.set)
   useEffect(() => setText(shown), [shown])
   const send = (next: number | null): void =>
     save.mutate(

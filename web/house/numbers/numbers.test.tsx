@@ -67,6 +67,11 @@ describe('our numbers', () => {
     await waitFor(() => expect(writes(sent)).toHaveLength(1))
     expect(writes(sent)[0]!.body).toEqual({ id: 'cut.blend', value: null })
   })
+  test('a number that only a newer server knows stops nothing', async () => {
+    await open({ 'cut.blend': 0.9, ...({ 'newer.one': 3 } as Partial<Record<EstimateId, number>>) })
+    expect(row('cut.blend').querySelector('input')!.value).toBe('0.9')
+    expect(row('newer.one')).toBeNull()
+  })
   test('a link to a number leads to its row', async () => {
     await open({}, '/numbers#cut.pads')
     expect(row('cut.pads').className).toContain('accent')
