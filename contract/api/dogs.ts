@@ -52,6 +52,8 @@ export const recordVisitSchema = z.object({
   /** null where nobody said goodbye properly: what the plan said is all there is. */
   summary: lifeSummarySchema.nullable(),
   choice: z.string().nullable(),
+  /** A vet decides on what the visit leaves. */
+  vet: z.boolean().default(false),
   plannedMin: z.number().nullable(),
   /** Shapes it was wished to be cut to; null where none were named. */
   pattern: patternSchema.nullable().default(null),

@@ -18,6 +18,8 @@ export const pastVisitSchema = z.object({
   id: idSchema,
   startsAt: instant,
   choice: z.string().nullable(),
+  /** A vet decides on what it left. */
+  vet: z.boolean().default(false),
   minutes: z.number().nullable(),
   matIndex: z.number().nullable(),
   rows: z.array(sideSchema),

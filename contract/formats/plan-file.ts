@@ -219,7 +219,7 @@ const questionsFile = ({ frontier, flips, odds, bath, deshed, drying, cut, strip
           currency: quote.currency,
           total: quote.total / 100,
           base: quote.base / 100,
-          coatWork: quote.coatWork / 100,
+          coatWork: quote.work / 100,
         },
       }
     : {}),

@@ -147,6 +147,7 @@ export const BATH_NOTE_TEXT: Record<BathNote, string> = {
 export const NO_BATH_TEXT: Record<NoBath, string> = {
   'spot-on-recent': 'A spot-on within the last two days: no bath, unless its label says otherwise.',
   'groom-stopped': 'The groom stops before the bath: vet first.',
+  'another-day': 'No bath today: with drying it would stand longer than it can.',
   'skin-broken': 'Broken skin: no bath there without a vet’s word.',
   'mats-stay': 'Mats stay here until the next visit: kept dry, because water tightens them.',
   'vet-first': 'For the vet to see first: no bath there.',

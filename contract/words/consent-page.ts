@@ -13,6 +13,7 @@ import {
   type Plan,
   type PriceList,
   planned,
+  type Quote,
   quoteOf,
   quoteOfPlan,
   type ReasonCode,
@@ -27,8 +28,8 @@ import {
   CONSENT_CAUTIONS,
   capital,
   feelLines,
-  listed,
   meanwhileLines,
+  minutesText,
   NEED_FOR_OWNER,
   nextSaid,
   patternText,
@@ -137,6 +138,16 @@ interface Given {
   readonly salon: string
 }
 
+/** "Bath, drying, cut and nails, once, and 42 minutes of coat work over 3 visits beyond the usual". */
+function priceIsText(quote: Quote, plan: Plan): string {
+  const base = basePriceText(quote, plan)
+  if (quote.by === 'minute') return `${base}: ${minutesText(quote.minutes)} minutes`
+  if (quote.work === 0) return base
+  const visits = plan.split?.visits.length ?? 0
+  const over = visits > 1 ? ` over ${visits} visits` : ''
+  return `${base}, and ${minutesText(quote.minutes - quote.minutesIncluded)} minutes of coat work${over} beyond the usual`
+}
+
 /** Everything the owner is told about a plan, made of the plan and nothing else. */
 export function consentPage({ plan, assessment, dog, rows, needs, prices, salon }: Given, house: House): ConsentPage {
   const { verdict, split } = plan
@@ -172,15 +183,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
     wholeMinutes: plan.groom?.minutes ?? null,
     currency: quote.currency,
     price: quote.total,
-    priceIs:
-      listed([
-        basePriceText(plan),
-        ...(quote.coatWork > 0
-          ? [
-              `${Math.round(quote.minutes / quote.visits - quote.minutesIncluded)} minutes of coat work beyond the usual`,
-            ]
-          : []),
-      ]) + (quote.visits > 1 ? `, ${quote.visits} visits together` : ''),
+    priceIs: priceIsText(quote, plan),
     coatKept: home.coatKept,
     regrowWeeks: home.regrowWeeks,
     nextWeeks: next.weeks,
@@ -197,7 +200,7 @@ export function consentPage({ plan, assessment, dog, rows, needs, prices, salon 
             ? `Keep it, over ${way.visits} visits`
             : capital(STYLE_LABEL[way.style] ?? VERDICT_LABEL[way.choice]),
         minutes: way.minutes,
-        price: quoteOf(assessment.dog, way.minutes, prices, way.visits).total,
+        price: quoteOf(assessment.dog, way.minutes, prices).total,
         coatKept: way.coatKept,
         regrowWeeks: way.regrowWeeks,
         visits: way.visits,

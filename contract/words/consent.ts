@@ -6,6 +6,7 @@ import {
   type KappaWord,
   type Plan,
   planned,
+  type Quote,
   REGION_SIDES,
   type Rebook,
   vetDecides,
@@ -112,9 +113,10 @@ export function feelLines(plan: Plan, name: string): string[] {
   return [`${work} before and between bath and drying.`, feel]
 }
 
-/** What is paid for beside the coat work. */
-export function basePriceText({ split, groom }: Pick<Plan, 'split' | 'groom'>): string {
-  if ((split?.visits.length ?? 0) > 1) return 'bath, drying, cut and nails as far as each visit has them'
+/** What is paid for, beside coat work that the list price does not hold. */
+export function basePriceText({ by }: Pick<Quote, 'by'>, { split, groom }: Pick<Plan, 'split' | 'groom'>): string {
+  if (by === 'minute') return 'the visit by the minute, without a bath'
+  if ((split?.visits.length ?? 0) > 1) return 'bath, drying, cut and nails, once'
   return groom?.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails'
 }
 

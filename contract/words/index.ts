@@ -132,7 +132,7 @@ export {
   VERDICT_SHORT,
   WHEN_LABEL,
 } from './labels.ts'
-export { COAT_LABEL, capital, VERDICT_LABEL, VET_DECIDES_LABEL } from './named.ts'
+export { COAT_LABEL, capital, choiceText, VERDICT_LABEL } from './named.ts'
 export { bentText, patternName, patternText, SHAPE_PART_LABEL, shapeLabel, shapeText, upkeepText } from './patterns.ts'
 export { changedText, flipText, inTen, nextLookText } from './questions.ts'
 export { SCHOOL_GROUPS, SCHOOL_WORDS } from './schools.ts'

@@ -342,6 +342,7 @@ export const PART_NAMES: readonly (readonly [part: keyof LengthsMm, name: string
 
 /** What waits for another day. */
 export const LEFT_OUT_LABEL: Record<LeftOutId, string> = {
+  bath: 'bath and drying',
   feet: 'the finish of feet and tail',
   blend: 'lines that hardly show',
   wash: 'the second wash',

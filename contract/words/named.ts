@@ -21,6 +21,10 @@ export const VERDICT_LABEL: Record<VerdictName, string> = {
 /** Of a frail dog in felt, for whom several visits would be too much. */
 export const VET_DECIDES_LABEL = 'What hurts, then the vet'
 
+/** The verdict of a visit in the book, in a few words. */
+export const choiceText = ({ choice, vet }: { readonly choice: string; readonly vet: boolean }): string =>
+  vet ? VET_DECIDES_LABEL : VERDICT_LABEL[choice as VerdictName]
+
 export const COAT_LABEL: Record<CoatType, string> = {
   smooth: 'Smooth',
   double: 'Double',

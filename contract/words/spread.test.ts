@@ -11,7 +11,7 @@ import {
 import { aDogOf } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { consentPage } from './consent-page.ts'
 import { outlineOf } from './goodbye-page.ts'
-import { AFTER_VET_WEEKS } from './index.ts'
+import { AFTER_VET_WEEKS, choiceText, verdictLabel } from './index.ts'
 
 /** Old, with a bad heart, or biting, and felted: the dogs whose work is spread over visits, and those a vet decides on. */
 const DOGS = 120
@@ -51,6 +51,17 @@ describe('what the owner of a dog in several visits is told', () => {
       expect(page.minutes.low, `${i}`).toBeCloseTo(visits, 6)
       expect(page.minutes.high, `${i}`).toBeGreaterThanOrEqual(page.minutes.low - 1e-9)
       expect(plan.groom!.minutes, `${i}`).toBeGreaterThanOrEqual(split.visits[0]!.minutes - 1e-6)
+    }
+  })
+  test('the book and the verdict call it by one name', () => {
+    for (const { i, plan } of told)
+      expect(verdictLabel(plan), `${i}`).toBe(choiceText({ choice: plan.verdict.choice, vet: vetDecides(plan) }))
+  })
+  test('bath, drying, cut and nails are in the price once, or a visit without a bath is paid by its minutes', () => {
+    for (const { i, page, plan, split } of told) {
+      if (split.visits.length > 1) expect(page.priceIs, `${i}`).toMatch(/^bath, drying, cut and nails, once/)
+      else if (plan.groom!.parts.bath === 0) expect(page.priceIs, `${i}`).toMatch(/^the visit.* without a bath/)
+      else expect(page.priceIs, `${i}`).toMatch(/^bath, drying, cut and nails(?!, once)/)
     }
   })
   test('no line speaks of one visit as of several, nor of dates to keep where there is one', () => {

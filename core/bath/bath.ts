@@ -99,6 +99,7 @@ export function planBath(
   const tub = new Tub(assessment, plan, house, shelf, swaps)
   const waterC = waterOf(assessment, tub.coat, house)
   if (plan.verdict.choice === 'refer') return dry('groom-stopped', waterC)
+  if (isLeftOut(plan, 'bath')) return dry('another-day', waterC)
   if (dog.daysSinceSpotOn !== null && dog.daysSinceSpotOn <= house['bath.spot-on']) return dry('spot-on-recent', waterC)
   const bathed = tub.wants.filter(({ noBath }) => noBath === null)
   if (bathed.length === 0) return dry(tub.wants[0]!.noBath ?? 'skin-broken', waterC)

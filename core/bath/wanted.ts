@@ -20,6 +20,7 @@ import { shareOf } from './volumes.ts'
 export const NO_BATH = [
   'spot-on-recent',
   'groom-stopped',
+  'another-day',
   'skin-broken',
   'vet-first',
   'surgery-not-cleared',

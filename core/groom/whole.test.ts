@@ -5,6 +5,7 @@ import { aDogOf, aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { isNamed } from '../dog/lengths.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { goesHome } from './goes-home.ts'
+import { vetDecides } from './today.ts'
 import { planWhole, totalOf, withReserves } from './whole.ts'
 
 describe('the whole groom', () => {
@@ -38,6 +39,31 @@ describe('the whole groom', () => {
     expect(short.split).toBeNull()
     expect(short.groom!.minutes).toBeCloseTo(long.groom!.minutes, 6)
     expect(short.groom!.over).toBeCloseTo(3, 0)
+  })
+  // Common practice: a dog that can take little is spared the tub first, what hurts it is done.
+  test('where a vet decides on the rest, the bath waits if with it the dog would stand too long, and only then', () => {
+    let left = 0
+    let bathed = 0
+    for (let seed = 1; seed <= 120; seed++) {
+      const dog = aDogOf(seed, 200)
+      const assessment = { ...dog, dog: { ...dog.dog, health: ['senior' as const, 'heart' as const] } }
+      const plan = planWhole(assessment, DEFAULT_HOUSE)
+      if (!plan.groom) continue
+      const { standing, cap, leftOut, parts } = plan.groom
+      const bath = leftOut.find(({ what }) => what === 'bath')
+      if (bath) {
+        left++
+        expect(vetDecides(plan), `${seed}`).toBe(true)
+        expect(parts.bath + parts.dry, `${seed}`).toBe(0)
+        expect(standing, `${seed}`).toBeLessThanOrEqual(cap + 1)
+        expect(standing + bath.minutes, `${seed}`).toBeGreaterThan(cap)
+      } else if (vetDecides(plan) && parts.bath > 0) {
+        bathed++
+        expect(standing, `${seed}`).toBeLessThanOrEqual(cap + 1)
+      }
+    }
+    expect(left).toBeGreaterThan(5)
+    expect(bathed).toBeGreaterThan(1)
   })
   // Common practice: who asked for full legs is told that it takes longer; nobody clips them to be in time.
   describe('a length that was named', () => {

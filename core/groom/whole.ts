@@ -22,6 +22,7 @@ import { byUrgency, type Stop, wholeDog } from '../plan/stops.ts'
 import { type GoesHome, goesHome } from './goes-home.ts'
 import type { GroomStep, GroomStepKind } from './step.ts'
 import { bareSteps, type GroomParts, groomMinutes, groomParts } from './steps.ts'
+import { vetDecides } from './today.ts'
 
 type Part = keyof GroomTotal['parts']
 
@@ -105,6 +106,7 @@ function totalFor(
 
 /** What the groom without a thing shares with the one that has it: the cut or the bath is another, the rest the same. */
 const STAYS: Readonly<Record<LeftOutId, readonly (keyof GroomParts)[]>> = {
+  bath: ['cut'],
   feet: ['bath', 'drying'],
   blend: ['bath', 'drying'],
   wash: ['drying', 'cut'],
@@ -116,9 +118,15 @@ const reserveOf = ({ total: { minutes, parts } }: Reckoned): number => Math.max(
 /** Less than this, min, is not worth sending a dog home without. */
 const WORTH_LEAVING = 0.5
 
+/** What of any dog can wait. */
+const WAITS = LEFT_OUT_IDS.filter((what) => what !== 'bath')
+
 /** In what order what can wait is left out; feet or a tail whose shape the owner named, after all the rest. */
-const leavable = ({ wishes: { pattern } }: Assessment): LeftOutId[] =>
-  pattern?.feet || pattern?.tail ? [...LEFT_OUT_IDS.filter((what) => what !== 'feet'), 'feet'] : [...LEFT_OUT_IDS]
+function leavable({ wishes: { pattern } }: Assessment, plan: Plan): LeftOutId[] {
+  const waits = pattern?.feet || pattern?.tail ? [...WAITS.filter((what) => what !== 'feet'), 'feet' as const] : WAITS
+  // A frail dog that gets only what hurts is not put through tub and dryer beyond what it can stand.
+  return vetDecides(plan) ? ['bath', ...waits] : waits
+}
 
 /**
  * The groom as long as the dog should stand: where it would stand longer, what can wait is left out, one thing after the
@@ -127,17 +135,17 @@ const leavable = ({ wishes: { pattern } }: Assessment): LeftOutId[] =>
  */
 function leavingOut(
   assessment: Assessment,
-  work: CoatWork,
+  plan: Plan,
   house: House,
   cutFor: Cutter,
   whole: Reckoned | null,
 ): Reckoned {
-  let best = whole ?? totalFor(assessment, work, house, cutFor)
-  for (const what of leavable(assessment)) {
+  let best = whole ?? totalFor(assessment, plan, house, cutFor)
+  for (const what of leavable(assessment, plan)) {
     const { total } = best
     if (total.standing + spentOf(assessment) <= total.cap + WORTH_LEAVING) break
     const known = Object.fromEntries(STAYS[what].map((part) => [part, best.parts[part]])) as Partial<GroomParts>
-    const next = totalFor(assessment, work, house, cutFor, [...total.leftOut, { what, minutes: 0 }], known)
+    const next = totalFor(assessment, plan, house, cutFor, [...total.leftOut, { what, minutes: 0 }], known)
     const minutes = total.minutes - next.total.minutes
     if (minutes < WORTH_LEAVING) continue
     best = { ...next, total: { ...next.total, leftOut: [...total.leftOut, { what, minutes }] } }
@@ -187,7 +195,7 @@ function reserve(assessment: Assessment, house: House, wanted: Style | null, cut
             work,
             house,
             cutFor,
-            LEFT_OUT_IDS.map((what) => ({ what, minutes: 0 })),
+            WAITS.map((what) => ({ what, minutes: 0 })),
           ),
         )
       : usual

@@ -5,7 +5,6 @@ import { mirrorIndex, REGION_SIDES, type RegionId } from '../body/regions.ts'
 import { consentNeeds, consentRisks } from '../consent/needs.ts'
 import type { Assessment, DoneWork } from '../dog/dog.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
-import { quoteOf, STARTING_PRICES, sizeOf } from '../price/quote.ts'
 import { differenceOf } from '../questions/difference.ts'
 import { minutesBudget } from './budgets.ts'
 import { mirrorSheet } from './mirror.ts'
@@ -201,31 +200,5 @@ describe('consent', () => {
       sheet: onRegions(cleanSheet(), ['belly'], { mat: 3, extent: 0.25 }),
     })
     expect(risks(packed)).toEqual(expect.arrayContaining(['double-may-not-regrow', 'frail-may-stop']))
-  })
-})
-
-describe('the quote', () => {
-  test('is the list price of coat and size, and the minute rate beyond what it holds, rounded up', () => {
-    const dog = { coatType: 'curly', weightKg: 9.5 } as const
-    const { base, coatWork, total, size, coat } = quoteOf(dog, 45, STARTING_PRICES)
-    expect([size, coat, base]).toEqual(['small', 'wool', 5200])
-    expect(coatWork).toBe(30 * 90)
-    expect(total).toBe(7900)
-    expect(quoteOf(dog, 45.5, STARTING_PRICES).total).toBe(8000)
-    expect(quoteOf(dog, 3, STARTING_PRICES).total).toBe(5200)
-  })
-  test('over several visits pays the list price each time, and the coat work shared among them', () => {
-    const dog = { coatType: 'curly', weightKg: 9.5 } as const
-    expect(quoteOf(dog, 60, STARTING_PRICES, 2)).toMatchObject({ coatWork: 15 * 90, visits: 2, total: 2 * 6600 })
-  })
-  test('never falls with minutes or weight', () => {
-    fc.assert(
-      fc.property(fc.nat({ max: 200 }), fc.nat({ max: 60 }), fc.nat({ max: 60 }), (minutes, kg, more) => {
-        const cost = (m: number, w: number) =>
-          quoteOf({ coatType: 'double', weightKg: w + 1 }, m, STARTING_PRICES).total
-        return cost(minutes + more, kg) >= cost(minutes, kg) && cost(minutes, kg + more) >= cost(minutes, kg)
-      }),
-    )
-    expect([5, 5.1, 10, 20, 35, 36].map(sizeOf)).toEqual(['toy', 'small', 'small', 'medium', 'large', 'giant'])
   })
 })

@@ -90,8 +90,11 @@ export interface Verdict {
   readonly insteadOf: Style | null
 }
 
-/** What can wait for another day when a dog has stood long enough, in the order in which it is left out. */
-export const LEFT_OUT_IDS = ['feet', 'blend', 'wash', 'nails'] as const
+/**
+ * What can wait for another day when a dog has stood long enough, in the order in which it is left out; the bath only where
+ * a vet decides on the rest, and then first.
+ */
+export const LEFT_OUT_IDS = ['bath', 'feet', 'blend', 'wash', 'nails'] as const
 export type LeftOutId = (typeof LEFT_OUT_IDS)[number]
 
 export interface LeftOut {

@@ -30,11 +30,11 @@ export const COAT_PRICE: Readonly<Record<CoatType, CoatPriceId>> = {
 export interface PriceList {
   /** ISO 4217. */
   readonly currency: string
-  /** Bath, drying, finishing cut and nails, by coat and size. */
+  /** Bath, drying, finishing cut and nails, by coat and size: once, over however many visits a groom is spread. */
   readonly base: Readonly<Record<CoatPriceId, Readonly<Record<SizeId, number>>>>
   /** Minutes of coat work that the base holds. */
   readonly minutesIncluded: number
-  /** For each minute of coat work beyond those. */
+  /** For each minute of coat work beyond those; of a visit without a bath for every minute, up to the list price. */
   readonly perMinute: number
   /** Quotes are rounded up to this. */
   readonly roundTo: number
@@ -44,43 +44,60 @@ export interface Quote {
   readonly currency: string
   readonly size: SizeId
   readonly coat: CoatPriceId
+  /** Whether the list price is in it, or every minute of the visit is paid by itself. */
+  readonly by: 'list' | 'minute'
+  /** The list price; 0 by the minute. */
   readonly base: number
+  /** Of coat work over all visits; by the minute, of the visit. */
   readonly minutes: Minutes
+  /** Those that the base holds. */
   readonly minutesIncluded: number
   readonly perMinute: number
-  /** For coat work beyond what the base holds, each visit. */
-  readonly coatWork: number
-  readonly visits: number
+  /** For the minutes that the base does not hold. */
+  readonly work: number
   /** Of all visits, hundredths of the currency. */
   readonly total: number
 }
 
+type Priced = Readonly<{ coatType: CoatType; weightKg: number }>
+
 /**
  * What a groom costs by the list.
  * @param minutes of coat work, over all visits
- * @param visits each pays the list price, and its share of the coat work
  */
-export function quoteOf(
-  dog: { coatType: CoatType; weightKg: number },
-  minutes: Minutes,
-  prices: PriceList,
-  visits = 1,
-): Quote {
-  const size = sizeOf(dog.weightKg)
-  const coat = COAT_PRICE[dog.coatType]
-  const base = prices.base[coat][size]
-  const { currency, minutesIncluded, perMinute, roundTo } = prices
-  const coatWork = Math.round(Math.max(0, minutes / visits - minutesIncluded) * perMinute)
-  const total = visits * Math.ceil((base + coatWork) / roundTo - 1e-9) * roundTo
-  return { currency, size, coat, base, minutes, minutesIncluded, perMinute, coatWork, visits, total }
+export function quoteOf({ coatType, weightKg }: Priced, minutes: Minutes, prices: PriceList): Quote {
+  const size = sizeOf(weightKg)
+  const coat = COAT_PRICE[coatType]
+  const { minutesIncluded } = prices
+  return summed({ by: 'list', size, coat, base: prices.base[coat][size], minutes, minutesIncluded }, prices)
 }
 
-/** What a plan costs: the coat work of all visits that are planned; what is left for others to decide is not charged. */
-export const quoteOfPlan = (
-  dog: { coatType: CoatType; weightKg: number },
-  plan: Pick<Plan, 'verdict' | 'split' | 'regions'>,
+function summed(
+  told: Pick<Quote, 'by' | 'size' | 'coat' | 'base' | 'minutes' | 'minutesIncluded'>,
+  { currency, perMinute, roundTo }: PriceList,
+): Quote {
+  const work = Math.round(Math.max(0, told.minutes - told.minutesIncluded) * perMinute)
+  const total = Math.ceil((told.base + work) / roundTo - 1e-9) * roundTo
+  return { ...told, currency, perMinute, work, total }
+}
+
+/**
+ * What a plan costs: the list price and the coat work of all visits that are planned; what is left for others to decide is
+ * not charged. The one visit of a dog that is not bathed is paid by its minutes, where that is less.
+ */
+export function quoteOfPlan(
+  dog: Priced,
+  plan: Pick<Plan, 'verdict' | 'split' | 'regions' | 'groom'>,
   prices: PriceList,
-): Quote => quoteOf(dog, planned(plan, 'minutes').high, prices, plan.split?.visits.length || 1)
+): Quote {
+  const list = quoteOf(dog, planned(plan, 'minutes').high, prices)
+  const { groom, split } = plan
+  // Several visits have bath, drying and cut once among them, whichever it is; a house that asks nothing for minutes has its list price for everything.
+  if (!groom || groom.parts.bath > 0 || (split?.visits.length ?? 0) > 1 || prices.perMinute === 0) return list
+  const { size, coat } = list
+  const visit = summed({ by: 'minute', size, coat, base: 0, minutes: groom.minutes, minutesIncluded: 0 }, prices)
+  return visit.total < list.total ? visit : list
+}
 
 const sizes = (toy: number, small: number, medium: number, large: number, giant: number): Record<SizeId, number> => ({
   toy: toy * 100,

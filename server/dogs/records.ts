@@ -129,6 +129,7 @@ export class RecordRepo {
           personName: (visit.personId && nameOf.get(visit.personId)) || null,
           summary: goodbye?.summary ?? null,
           choice: plan?.choice ?? null,
+          vet: plan?.vet ?? false,
           plannedMin: plan?.minutes.low ?? null,
           pattern: visit.get('pattern') as Pattern | null,
           note: goodbye?.note ?? '',

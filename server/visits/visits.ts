@@ -412,6 +412,7 @@ export class VisitRepo {
         id: row.id,
         startsAt: iso(row.startsAt),
         choice: plan?.choice ?? null,
+        vet: plan?.vet ?? false,
         minutes: plan?.minutes.low ?? null,
         matIndex: indicesOf(sheet, house).mat.value,
         rows: look.rows,

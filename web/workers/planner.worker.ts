@@ -1,11 +1,18 @@
 import { expose } from 'comlink'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
-import { type House, type Plan, planWhole } from '../../core/index.ts'
+import { verdictLabel } from '../../contract/words/index.ts'
+import { type House, type Plan, planned, planWhole } from '../../core/index.ts'
 
-/** Of a plan what stands beside the dog while it is looked over; taking a whole one in takes the page longer than a key may. */
+/**
+ * Of a plan what stands beside the dog while it is looked over, as the verdict will say it: of what is planned. Taking a
+ * whole one in takes the page longer than a key may.
+ */
 export interface PlanSoFar {
-  readonly verdict: Pick<Plan['verdict'], 'choice' | 'minutes' | 'pull' | 'pullBudget'>
+  readonly says: string
+  readonly minutes: Plan['verdict']['minutes']
+  readonly pull: Plan['verdict']['pull']
+  readonly pullBudget: number
   readonly stops: Plan['stops']
 }
 
@@ -13,9 +20,14 @@ export interface PlanSoFar {
 const planner = {
   plan: (file: AssessmentFile, house: House): Plan => planWhole(readAssessment(file, house), house),
   soFar(file: AssessmentFile, house: House): PlanSoFar {
-    const { verdict, stops } = planner.plan(file, house)
-    const { choice, minutes, pull, pullBudget } = verdict
-    return { verdict: { choice, minutes, pull, pullBudget }, stops }
+    const plan = planner.plan(file, house)
+    return {
+      says: verdictLabel(plan),
+      minutes: planned(plan, 'minutes'),
+      pull: planned(plan, 'pull'),
+      pullBudget: plan.verdict.pullBudget,
+      stops: plan.stops,
+    }
   },
 }
 export type Planner = typeof planner

@@ -8,16 +8,15 @@ import type { Station } from '../../../contract/api/stations.ts'
 import type { VisitCard } from '../../../contract/api/visit-card.ts'
 import {
   COAT_LABEL,
+  choiceText,
   dateText,
   isDate,
   minutesText,
   rangeText,
   timeText,
-  VERDICT_LABEL,
-  VET_DECIDES_LABEL,
 } from '../../../contract/words/index.ts'
 import { weightText } from '../../../contract/words/measures.ts'
-import { findBreed, REGION_SIDES, type VerdictName } from '../../../core/index.ts'
+import { findBreed, REGION_SIDES } from '../../../core/index.ts'
 import { endOf, RAIL } from '../../app/screens.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useRead } from '../../device/api.ts'
@@ -153,10 +152,10 @@ function Lanes({ visits, people, ahead }: DayProps & { visits: readonly VisitCar
 }
 
 /** The verdict in a few words, with the minutes of coat work of this day; of a dog that stops, the words alone. */
-function verdictSaid({ choice, vet, minutes }: NonNullable<VisitCard['plan']>): string {
-  const label = vet ? VET_DECIDES_LABEL : VERDICT_LABEL[choice as VerdictName]
-  if (choice === 'refer') return label
-  return `${label}, ${choice === 'split-visits' ? 'today ' : ''}${rangeText(minutes, minutesText)} min`
+function verdictSaid(plan: NonNullable<VisitCard['plan']>): string {
+  const label = choiceText(plan)
+  if (plan.choice === 'refer') return label
+  return `${label}, ${plan.choice === 'split-visits' ? 'today ' : ''}${rangeText(plan.minutes, minutesText)} min`
 }
 
 function Lane({ visit, people, ahead }: DayProps & { visit: VisitCard }): ReactNode {

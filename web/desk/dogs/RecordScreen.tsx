@@ -11,6 +11,7 @@ import {
   CALLED_OFF_LABEL,
   COAT_LABEL,
   capital,
+  choiceText,
   dateOf,
   dayAndTimeText,
   dayText,
@@ -20,7 +21,6 @@ import {
   RESTS_LABEL,
   TEMPERAMENT_LABEL,
   timeText,
-  VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
 import { weightText } from '../../../contract/words/measures.ts'
 import {
@@ -31,7 +31,6 @@ import {
   houseWith,
   rebookOf,
   type Temperament,
-  type VerdictName,
 } from '../../../core/index.ts'
 import { Loading, QueryFailed } from '../../app/states.tsx'
 import { useTitleOf } from '../../app/use-title.ts'
@@ -277,7 +276,7 @@ const VISIT_COLUMNS: readonly Column<RecordVisit>[] = [
 ]
 
 const WhatWasDone = ({
-  visit: { startsAt, summary, choice, calledOff, calledOffWhy, pattern, note, photos },
+  visit: { startsAt, summary, choice, vet, calledOff, calledOffWhy, pattern, note, photos },
 }: {
   visit: RecordVisit
 }): ReactNode => (
@@ -285,7 +284,7 @@ const WhatWasDone = ({
     {calledOff
       ? `${CALLED_OFF_LABEL[calledOff]}${calledOffWhy && `: ${calledOffWhy}`}`
       : choice
-        ? VERDICT_LABEL[choice as VerdictName]
+        ? choiceText({ choice, vet })
         : new Date(startsAt) > new Date()
           ? `booked for ${timeText(startsAt)}`
           : 'not decided'}

@@ -7,8 +7,8 @@ import type { Visit } from '../../../contract/api/visits.ts'
 import { visitsApi } from '../../../contract/api/visits.ts'
 import { arrivalWith } from '../../../contract/formats/before.ts'
 import { type ArrivalLines, arrivalLines } from '../../../contract/words/arrival.ts'
-import { dateOf, dayText, VERDICT_LABEL } from '../../../contract/words/index.ts'
-import { LIBRARY, type VerdictName } from '../../../core/index.ts'
+import { choiceText, dateOf, dayText } from '../../../contract/words/index.ts'
+import { LIBRARY } from '../../../core/index.ts'
 import { useWrite } from '../../device/api.ts'
 import { Away, Refused } from '../../device/client.ts'
 import { deviceStorage, readJson } from '../../device/storage.ts'
@@ -137,7 +137,7 @@ export function ArrivalScreen(): ReactNode {
                 <dt className="text-ink-2">Last time</dt>
                 <dd>
                   {dayText(last.startsAt)}
-                  {last.choice && `: ${VERDICT_LABEL[last.choice as VerdictName].toLowerCase()}`}
+                  {last.choice && `: ${choiceText({ choice: last.choice, vet: last.vet }).toLowerCase()}`}
                   {last.minutes !== null && `, ${Math.round(last.minutes)} min`}
                 </dd>
                 <dt className="text-ink-2">Visits before</dt>

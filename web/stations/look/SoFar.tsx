@@ -10,7 +10,6 @@ import {
   rangeText,
   SCALE_LABEL,
   stopLines,
-  VERDICT_LABEL,
 } from '../../../contract/words/index.ts'
 import { type CombPlace, type House, SCALE_IDS, type Scale, type Sheet, type StopAction } from '../../../core/index.ts'
 import { Alert } from '../../parts/Alert.tsx'
@@ -67,13 +66,13 @@ export const SoFar = memo(function SoFar(props: Props): ReactNode {
       <div className="flex items-center justify-between gap-3">
         <div className="min-w-0" data-testid="so-far">
           <p className="text-lg font-semibold leading-tight">
-            {blind ? 'Second opinion' : plan ? VERDICT_LABEL[plan.verdict.choice] : 'Working it out'}
+            {blind ? 'Second opinion' : plan ? plan.says : 'Working it out'}
           </p>
           <p className="text-ink-2">
             {blind
               ? `${sheet.length - open} of ${sheet.length} places, without seeing the first`
               : plan
-                ? `${rangeText(plan.verdict.minutes, minutesText)} min, pull ${rangeText(plan.verdict.pull, pullText)} of the ${pullText(plan.verdict.pullBudget)} it can bear`
+                ? `${rangeText(plan.minutes, minutesText)} min, pull ${rangeText(plan.pull, pullText)} of the ${pullText(plan.pullBudget)} it can bear`
                 : 'one moment'}
           </p>
           {open === 0 && unseen.length > 0 && (

@@ -56,6 +56,8 @@ export function OwnerTab({
   // Without the server nobody knows what needs a yes: unknown is not none.
   const needs = record?.needs ?? null
   const quote = quoteOfPlan(drawn, plan, salon.prices)
+  const base = capital(basePriceText(quote, plan))
+  const visits = plan.split?.visits.length ?? 0
   const money = (amount: number): string => moneyText(amount, quote.currency)
   const link = messages?.find(({ toName }) => toName === visit.client.name)?.link
   const waiting = visit.consents.some(({ answer, planId }) => !answer && planId === record?.id)
@@ -71,12 +73,15 @@ export function OwnerTab({
         <Table
           className="mt-1"
           rows={[
-            [`${capital(basePriceText(plan))}: ${quote.coat}, ${quote.size}`, money(quote.base)],
-            [
-              `Coat work, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
-              money(quote.coatWork),
-            ],
-            ...(quote.visits > 1 ? [['Visits', `× ${quote.visits}`]] : []),
+            ...(quote.by === 'minute'
+              ? [[`${base}, ${minutesText(quote.minutes)} min`, money(quote.work)]]
+              : [
+                  [`${base}: ${quote.coat}, ${quote.size}`, money(quote.base)],
+                  [
+                    `Coat work${visits > 1 ? ` over ${visits} visits` : ''}, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
+                    money(quote.work),
+                  ],
+                ]),
           ]}
           keyOf={([what]) => what!}
           columns={[

@@ -20,6 +20,7 @@ import {
   type Plan,
   type PriceList,
   quoteOf,
+  quoteOfPlan,
   REGION_SIDES,
   type RegionId,
   type Style,
@@ -58,7 +59,6 @@ function noteOf(way: Alternative, { verdict }: Plan): string {
 
 function waysOf(plan: Plan, home: GoesHome, drawn: DogDrawn, prices: PriceList): Way[] {
   const { verdict } = plan
-  const priceOf = (minutes: number, visits = 1): number => quoteOf(drawn, minutes, prices, visits).total
   const inForce: Way[] =
     verdict.choice === 'split-visits'
       ? []
@@ -79,7 +79,7 @@ function waysOf(plan: Plan, home: GoesHome, drawn: DogDrawn, prices: PriceList):
             outlineMm: home.mm,
             inForce: true,
             open: false,
-            price: priceOf(verdict.minutes.high),
+            price: quoteOfPlan(drawn, plan, prices).total,
           },
         ]
   return [
@@ -90,7 +90,7 @@ function waysOf(plan: Plan, home: GoesHome, drawn: DogDrawn, prices: PriceList):
       note: noteOf(way, plan),
       inForce: false,
       open: way.feasible && way.closed === null && way.visits === 1,
-      price: priceOf(way.minutes, way.visits),
+      price: quoteOf(drawn, way.minutes, prices).total,
     })),
   ].slice(0, MOST_WAYS)
 }

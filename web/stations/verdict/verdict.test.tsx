@@ -36,7 +36,7 @@ describe('the ways side by side', () => {
   test('the price of a way is the quote for its minutes', () => {
     const plan = planOf(MATTED)
     const [first] = ways(plan)
-    const { total } = quoteOf(drawn, plan.verdict.minutes.high, STARTING_PRICES, 1)
+    const { total } = quoteOf(drawn, plan.verdict.minutes.high, STARTING_PRICES)
     expect(first!.textContent!.replace(/[^\d]/g, '')).toContain(String(Math.round(total / 100)))
   })
   test('another way asks why, and is chosen with that reason only', async () => {
