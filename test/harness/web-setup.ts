@@ -5,6 +5,7 @@ import { afterEach, vi } from 'vitest'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import { readAssessment } from '../../contract/formats/read-assessment.ts'
 import { type House, planGroom } from '../../core/index.ts'
+import { soFarOf } from '../../web/workers/so-far.ts'
 
 /* Before each file of tests in web/: they share their modules, so what one leaves behind is taken away after each test. */
 
@@ -20,7 +21,11 @@ notifyManager.setScheduler(queueMicrotask)
 vi.mock('../../web/workers/use-plan.ts', () => {
   const usePlan = (file: AssessmentFile | null, house: House) =>
     useMemo(() => ({ plan: file ? planGroom(readAssessment(file, house), house) : null, problem: null }), [file, house])
-  return { usePlan, usePlanSoFar: usePlan }
+  const usePlanSoFar = (file: AssessmentFile, house: House) => {
+    const { plan } = usePlan(file, house)
+    return useMemo(() => ({ plan: plan && soFarOf(plan), problem: null }), [plan])
+  }
+  return { usePlan, usePlanSoFar }
 })
 
 afterEach(() => {

@@ -2,7 +2,8 @@ import { type Remote, wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { AssessmentFile } from '../../contract/formats/assessment-file.ts'
 import type { House, Plan } from '../../core/index.ts'
-import type { Planner, PlanSoFar } from './planner.worker.ts'
+import type { Planner } from './planner.worker.ts'
+import type { PlanSoFar } from './so-far.ts'
 
 let planner: Remote<Planner> | null = null
 const thePlanner = (): Remote<Planner> => {

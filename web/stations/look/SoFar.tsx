@@ -15,7 +15,7 @@ import { type CombPlace, type House, SCALE_IDS, type Scale, type Sheet, type Sto
 import { Alert } from '../../parts/Alert.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { useRested } from '../../parts/hand-rest.ts'
-import type { PlanSoFar } from '../../workers/planner.worker.ts'
+import type { PlanSoFar } from '../../workers/so-far.ts'
 import { useOdds } from '../../workers/use-questions.ts'
 import { wayOn } from './sweep.ts'
 
