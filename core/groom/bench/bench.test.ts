@@ -251,6 +251,31 @@ describe('the bench', () => {
     expect(bench.steps.some(({ step: { id } }) => id === SECOND)).toBe(false)
     expect(bench.steps).toHaveLength(replanned.length + 1)
   })
+  // Common practice: nobody leaves a dog wet, whatever was found while it stood in the tub.
+  test('a new plan without a bath leaves no wet dog: it is rinsed, towelled and dried; one that is dry is not', () => {
+    const bath = STEPS.filter(({ kind }) => kind === 'bath')
+    const dries = STEPS.filter(({ kind }) => kind === 'dry').map(({ id }) => id)
+    expect(dries.length).toBeGreaterThan(0)
+    const without = STEPS.filter(({ kind }) => kind !== 'bath' && kind !== 'dry')
+    const anew = event(5, 'p', { kind: 'plan', planId: 'other', steps: without, pullBudget: 20, restEvery: 45 })
+    const open = (...before: readonly BenchEvent[]): string[] =>
+      benchOf([PLAN, ...before, anew], at(6))
+        .steps.filter(({ earlier, status }) => earlier && status === 'open')
+        .map(({ step: { id } }) => id)
+    expect(open()).toEqual([])
+    const wet = open(
+      event(1, 'p', { kind: 'start', step: bath[0]!.id }),
+      event(2, 'p', { kind: 'done', step: bath[0]!.id }),
+    )
+    expect(wet.filter((id) => STEPS.find((one) => one.id === id)!.what === 'rinse')).toHaveLength(1)
+    expect(wet.filter((id) => STEPS.find((one) => one.id === id)!.what === 'towel')).toHaveLength(1)
+    expect(wet.filter((id) => dries.includes(id))).toEqual(dries)
+    expect(wet).toHaveLength(dries.length + 2)
+    const dried = [...bath.map(({ id }) => id), ...dries].map((id, i) =>
+      event(1 + i / 100, 'p', { kind: 'done', step: id }),
+    )
+    expect(open(...dried)).toEqual([])
+  })
   test('a place is finished by its step or by itself, once, and opened again', () => {
     const coat = STEPS.find(({ kind, indexes, part }) => kind === 'coat' && indexes.length > 1 && part === 1)!
     const [one, ...others] = coat.indexes as [number, ...number[]]

@@ -256,9 +256,10 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
     }
   }
   // Work of an earlier plan stays where it was begun; what was never begun went with its plan.
-  const earlier = [...known.values()].filter(
-    ({ id }) => !current.has(id) && (state.get(id)?.spans.length || state.get(id)?.status === 'done'),
-  )
+  const gone = [...known.values()].filter(({ id }) => !current.has(id))
+  const isBegun = ({ id }: GroomStep): boolean => state.get(id)?.status === 'done' || !!state.get(id)?.spans.length
+  const kept = new Set([...gone.filter(isBegun), ...wetStill(gone, plan?.steps ?? [], isBegun)])
+  const earlier = gone.filter((step) => kept.has(step))
   const steps = [...earlier, ...(plan?.steps ?? [])].map(statusOf)
   const spans = [...state.values()].flatMap((working) => working.spans)
   const sinceRest = spans
@@ -281,6 +282,23 @@ export function benchOf(given: readonly BenchEvent[], now: number): Bench {
     startedAt: spans.length > 0 ? Math.min(...spans.map(({ from }) => from)) : null,
     finishedAt,
   }
+}
+
+/**
+ * What a wet dog still needs of a plan that went: it is rinsed once more and dried, whatever a plan made since says of its
+ * bath.
+ */
+function wetStill(
+  gone: readonly GroomStep[],
+  now: readonly GroomStep[],
+  isBegun: (step: GroomStep) => boolean,
+): GroomStep[] {
+  const open = gone.filter((step) => !isBegun(step))
+  const dries = open.filter(({ kind }) => kind === 'dry')
+  const isWet = gone.some((step) => step.kind === 'bath' && isBegun(step))
+  if (!isWet || dries.length === 0 || now.some(({ kind }) => kind === 'dry')) return []
+  const last = (what: string): GroomStep[] => open.filter((step) => step.what === what).slice(-1)
+  return [...last('rinse'), ...last('towel'), ...dries]
 }
 
 /** A step whose places were each finished by themselves is done, without a clock of its own. */

@@ -93,7 +93,7 @@ export interface StepStatus {
   readonly note: string
   readonly doneAt: number | null
   readonly doneBy: string | null
-  /** From a plan that is no longer in force, kept because it was done. */
+  /** From a plan that is no longer in force, kept because it was begun, or because the dog is wet. */
   readonly earlier: boolean
 }
 
