@@ -50,7 +50,7 @@ export const salonSchema = z.object({
    * The salon's own values for estimates; those not named stand at the default. By any name: a screen that was opened
    * before an update goes on reading, also where there is a number by now that it does not know.
    */
-  estimates: z.record(z.string(), z.number()) as unknown as z.ZodType<Partial<Record<EstimateId, number>>>,
+  estimates: z.partialRecord(z.string() as z.ZodType<EstimateId, string>, z.number()),
   prices: priceListSchema,
   /** The house's ways that are not at their default. */
   schools: schoolsSchema,

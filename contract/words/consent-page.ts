@@ -32,6 +32,7 @@ import {
   minutesText,
   NEED_FOR_OWNER,
   nextSaid,
+  overVisits,
   patternText,
   RISK_TEXT,
   reasonForOwner,
@@ -143,9 +144,7 @@ function priceIsText(quote: Quote, plan: Plan): string {
   const base = basePriceText(quote, plan)
   if (quote.by === 'minute') return `${base}: ${minutesText(quote.minutes)} minutes`
   if (quote.work === 0) return base
-  const visits = plan.split?.visits.length ?? 0
-  const over = visits > 1 ? ` over ${visits} visits` : ''
-  return `${base}, and ${minutesText(quote.minutes - quote.minutesIncluded)} minutes of coat work${over} beyond the usual`
+  return `${base}, and ${minutesText(quote.minutes - quote.minutesIncluded)} minutes of coat work${overVisits(plan)} beyond the usual`
 }
 
 /** Everything the owner is told about a plan, made of the plan and nothing else. */

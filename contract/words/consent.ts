@@ -93,16 +93,13 @@ export function seenLines(assessment: Assessment): string[] {
 
 /** What it is like for the dog, from how much of what it can give is asked. */
 export function feelLines(plan: Plan, name: string): string[] {
-  const { verdict, split } = plan
+  const { verdict } = plan
   const asked = verdict.pull.high / Math.max(1e-9, verdict.pullBudget)
   const work = `${rangeText(planned(plan, 'minutes'), minutesText)} minutes of coat work`
-  const visits = split?.visits.length ?? 0
+  const over = overVisits(plan)
   if (verdict.choice === 'split-visits')
-    return visits > 1
-      ? [
-          `${work} over ${visits} visits.`,
-          `More pulling than ${name} can take in one visit, so we spread it over ${visits} visits.`,
-        ]
+    return over
+      ? [`${work}${over}.`, `More pulling than ${name} can take in one visit, so we spread it${over}.`]
       : [`${work}, no more than ${name} can take.`, 'What is not done then stays as it is.']
   const feel =
     asked < 0.35
@@ -113,11 +110,17 @@ export function feelLines(plan: Plan, name: string): string[] {
   return [`${work} before and between bath and drying.`, feel]
 }
 
+/** " over 3 visits", to follow what is done in them; nothing where there is one. */
+export function overVisits({ split }: Pick<Plan, 'split'>): string {
+  const visits = split?.visits.length ?? 0
+  return visits > 1 ? ` over ${visits} visits` : ''
+}
+
 /** What is paid for, beside coat work that the list price does not hold. */
-export function basePriceText({ by }: Pick<Quote, 'by'>, { split, groom }: Pick<Plan, 'split' | 'groom'>): string {
+export function basePriceText({ by }: Pick<Quote, 'by'>, plan: Pick<Plan, 'split' | 'groom'>): string {
   if (by === 'minute') return 'the visit by the minute, without a bath'
-  if ((split?.visits.length ?? 0) > 1) return 'bath, drying, cut and nails, once'
-  return groom?.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails'
+  if (overVisits(plan)) return 'bath, drying, cut and nails, once'
+  return plan.groom?.parts.bath === 0 ? 'the visit, without a bath' : 'bath, drying, cut and nails'
 }
 
 /** What the owner does between split visits, or until a vet has decided. */

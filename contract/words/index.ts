@@ -41,6 +41,7 @@ export {
   NEED_TEXT,
   NEXT_TEXT,
   nextSaid,
+  overVisits,
   RISK_TEXT,
   seenLines,
   weeksText,

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { anAssessment, cleanSheet, lengths, NINE, onRegions } from '../../test/fixtures/dogs.ts'
-import { aDogOf, aDogWithAll } from '../../test/fixtures/dogs-of-all-kinds.ts'
+import { aDogOf, aDogWithAll, frail } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import { isNamed } from '../dog/lengths.ts'
 import { DEFAULT_HOUSE } from '../numbers/estimates.ts'
 import { goesHome } from './goes-home.ts'
@@ -45,9 +45,7 @@ describe('the whole groom', () => {
     let left = 0
     let bathed = 0
     for (let seed = 1; seed <= 120; seed++) {
-      const dog = aDogOf(seed, 200)
-      const assessment = { ...dog, dog: { ...dog.dog, health: ['senior' as const, 'heart' as const] } }
-      const plan = planWhole(assessment, DEFAULT_HOUSE)
+      const plan = planWhole(frail(aDogOf(seed, 200)), DEFAULT_HOUSE)
       if (!plan.groom) continue
       const { standing, cap, leftOut, parts } = plan.groom
       const bath = leftOut.find(({ what }) => what === 'bath')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { aDogOf } from '../../test/fixtures/dogs-of-all-kinds.ts'
+import { aDogOf, frail } from '../../test/fixtures/dogs-of-all-kinds.ts'
 import type { Assessment } from '../dog/dog.ts'
 import { planned, vetDecides } from '../groom/today.ts'
 import { planWhole } from '../groom/whole.ts'
@@ -35,8 +35,7 @@ describe('the price of a plan', () => {
   const MOST = 120
   const quoted = Array.from({ length: MOST }, (_, i) => {
     const dog = aDogOf(i + 1, 200)
-    const health = i % 3 ? (['senior', 'heart'] as const) : []
-    const assessment: Assessment = { ...dog, dog: { ...dog.dog, health: [...health] } }
+    const assessment: Assessment = i % 3 ? frail(dog) : { ...dog, dog: { ...dog.dog, health: [] } }
     const plan = planWhole(assessment, DEFAULT_HOUSE)
     return { i, dog: assessment.dog, plan, quote: quoteOfPlan(assessment.dog, plan, STARTING_PRICES) }
   })

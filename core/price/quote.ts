@@ -92,7 +92,8 @@ export function quoteOfPlan(
 ): Quote {
   const list = quoteOf(dog, planned(plan, 'minutes').high, prices)
   const { groom, split } = plan
-  // Several visits have bath, drying and cut once among them, whichever it is; a house that asks nothing for minutes has its list price for everything.
+  // Several visits have bath, drying and cut once among them, whichever it is. A house that asks nothing for minutes has its
+  // list price for everything.
   if (!groom || groom.parts.bath > 0 || (split?.visits.length ?? 0) > 1 || prices.perMinute === 0) return list
   const { size, coat } = list
   const visit = summed({ by: 'minute', size, coat, base: 0, minutes: groom.minutes, minutesIncluded: 0 }, prices)

@@ -13,6 +13,7 @@ import {
   minutesText,
   moneyText,
   NEED_TEXT,
+  overVisits,
   STYLE_LABEL,
   timeText,
 } from '../../../contract/words/index.ts'
@@ -57,7 +58,6 @@ export function OwnerTab({
   const needs = record?.needs ?? null
   const quote = quoteOfPlan(drawn, plan, salon.prices)
   const base = capital(basePriceText(quote, plan))
-  const visits = plan.split?.visits.length ?? 0
   const money = (amount: number): string => moneyText(amount, quote.currency)
   const link = messages?.find(({ toName }) => toName === visit.client.name)?.link
   const waiting = visit.consents.some(({ answer, planId }) => !answer && planId === record?.id)
@@ -72,17 +72,17 @@ export function OwnerTab({
         </div>
         <Table
           className="mt-1"
-          rows={[
-            ...(quote.by === 'minute'
+          rows={
+            quote.by === 'minute'
               ? [[`${base}, ${minutesText(quote.minutes)} min`, money(quote.work)]]
               : [
                   [`${base}: ${quote.coat}, ${quote.size}`, money(quote.base)],
                   [
-                    `Coat work${visits > 1 ? ` over ${visits} visits` : ''}, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
+                    `Coat work${overVisits(plan)}, ${minutesText(quote.minutes)} min, ${quote.minutesIncluded} held in the price`,
                     money(quote.work),
                   ],
-                ]),
-          ]}
+                ]
+          }
           keyOf={([what]) => what!}
           columns={[
             { head: '', names: true, cell: ([what]) => what },
